@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { Id, Reason, Version } from '../values/index';
+
+export const AskCheck = z.strictObject({ version: Version, personId: Id, kind: z.enum(['identity', 'watchlist']) });
+export const ResolveFinding = z.strictObject({
+  version: Version,
+  resolution: z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']),
+  reason: Reason,
+});
+
+/** What the register of persons takes and gives. */
+export const RegisterQuestion = z.strictObject({ number: z.string(), fullName: z.string(), birthDate: z.string() });
+export const RegisterAnswer = z.object({ record: z.object({ fullName: z.string().nullable(), birthDate: z.string().nullable() }).nullable() });
+
+/** What the watchlist service takes and gives. */
+export const WatchlistQuestion = z.strictObject({ fullName: z.string() });
+export const WatchlistAnswer = z.object({
+  entries: z.array(z.object({ name: z.string(), aliases: z.array(z.string()), birthDate: z.string().nullable(), list: z.string(), reference: z.string() })),
+});

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { page, PageQuery } from '../values/index';
+
+export const OutboxMessage = z.object({
+  id: z.string(),
+  reference: z.string(),
+  channel: z.enum(['email', 'text']),
+  recipient: z.string(),
+  subject: z.string().nullable(),
+  body: z.string(),
+  createdAt: z.string(),
+  sentAt: z.string().nullable(),
+  problem: z.string().nullable(),
+});
+export type OutboxMessage = z.infer<typeof OutboxMessage>;
+export const OutboxPage = page(OutboxMessage);
+export const OutboxQuery = z.object({ ...PageQuery, reference: z.string().max(12).optional() });
+export const PostOrder = z.strictObject({
+  key: z.string(),
+  channel: z.enum(['email', 'text']),
+  to: z.string(),
+  subject: z.string().nullable(),
+  body: z.string(),
+});

@@ -1,0 +1,41 @@
+import { isIsoDate, MAX_AMOUNT, type IsoDate, type Minor } from '@cavren/core';
+import { z } from 'zod';
+
+/** Minor units, zero or more. */
+export const Money = z
+  .int('Give an amount in whole cents')
+  .min(0, 'An amount can’t be below zero')
+  .max(MAX_AMOUNT, 'An amount can be at most 9,999,999,999.99') as unknown as z.ZodType<Minor>;
+
+/** An existing calendar date, YYYY-MM-DD. */
+export const CalendarDate = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a date as YYYY-MM-DD')
+  .refine(isIsoDate, 'There is no such date') as unknown as z.ZodType<IsoDate>;
+
+export const Id = z.string().regex(/^[A-Za-z0-9_-]{8,32}$/, 'Not an id');
+export const Time = z.string();
+/** The version of a file that a write has seen. */
+export const Version = z.int().min(1);
+
+/** Text in one line: trimmed, no control characters, any script. */
+export function line(most: number) {
+  return z
+    .string()
+    .max(most, `At most ${most} characters`)
+    .regex(/^[^\p{Cc}]*$/u, 'No tabs or line breaks here')
+    .transform((text) => text.normalize('NFC').trim());
+}
+
+/** A reason that somebody gives: needed, and more than a mark. */
+export const Reason = z.string().trim().min(3, 'Give a reason in a few words').max(1000, 'At most 1,000 characters');
+
+/** One page of a list. */
+export function page<T extends z.ZodType>(item: T) {
+  return z.object({ items: z.array(item), total: z.int(), page: z.int(), size: z.int() });
+}
+
+export const PageQuery = { page: z.coerce.number().int().min(1).max(100_000).default(1), size: z.coerce.number().int().min(5).max(100).default(25) };
+
+/** For write forms: unknown fields are refused. */
+export const Done = z.object({ done: z.literal(true) });

@@ -1,0 +1,44 @@
+import { Decimal } from 'decimal.js';
+import { roundMinor, type Minor } from '../money/index';
+
+/** How often an amount comes or goes. */
+export const FREQUENCIES = ['hourly', 'weekly', 'everyTwoWeeks', 'twiceAMonth', 'monthly', 'quarterly', 'yearly'] as const;
+export type Frequency = (typeof FREQUENCIES)[number];
+
+export const FREQUENCY_LABEL: Record<Frequency, string> = {
+  hourly: 'an hour',
+  weekly: 'a week',
+  everyTwoWeeks: 'every two weeks',
+  twiceAMonth: 'twice a month',
+  monthly: 'a month',
+  quarterly: 'a quarter',
+  yearly: 'a year',
+};
+
+/** Periods in a year; hourly is hours a week times 52. Common practice, no source. */
+const PER_YEAR: Record<Exclude<Frequency, 'hourly'>, number> = {
+  weekly: 52,
+  everyTwoWeeks: 26,
+  twiceAMonth: 24,
+  monthly: 12,
+  quarterly: 4,
+  yearly: 1,
+};
+
+/**
+ * The monthly figure of an amount that comes at some frequency, and the factors that lead there.
+ * @param amount minor units each time (each hour for hourly).
+ * @param hoursPerWeek needed for hourly only, may have a fraction.
+ * @returns `monthly` in minor units, the exact product rounded once, half away from zero; `perYear` times a year.
+ * @throws RangeError for hourly without hours, or hours outside 0 to 168.
+ */
+export function toMonthly(amount: Minor, frequency: Frequency, hoursPerWeek: number | null = null): { monthly: Minor; perYear: number } {
+  const perYear = timesAYear(frequency, hoursPerWeek);
+  return { monthly: roundMinor(new Decimal(amount).times(perYear).div(12)), perYear: perYear.toNumber() };
+}
+
+function timesAYear(frequency: Frequency, hoursPerWeek: number | null): Decimal {
+  if (frequency !== 'hourly') return new Decimal(PER_YEAR[frequency]);
+  if (hoursPerWeek === null || !(hoursPerWeek >= 0 && hoursPerWeek <= 168)) throw new RangeError('An hourly wage needs hours a week between 0 and 168');
+  return new Decimal(hoursPerWeek).times(52);
+}

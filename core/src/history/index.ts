@@ -1,0 +1,40 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+
+/** One entry of a file's history: who did what when, and what it changed. */
+export interface HistoryEntry {
+  sequence: number;
+  at: string;
+  actor: string;
+  actorId: string;
+  act: string;
+  subject: string;
+  before: string | null;
+  after: string | null;
+  previousHash: string;
+  hash: string;
+}
+
+/** The hash before the first entry. */
+export const FIRST_HASH = '0'.repeat(64);
+
+/**
+ * The hash of an entry: SHA-256 over the JSON array of its parts and the hash before it, in the order of the type.
+ * @returns 64 hexadecimal digits.
+ */
+export function entryHash(entry: Omit<HistoryEntry, 'hash'>): string {
+  const parts = [entry.sequence, entry.at, entry.actor, entry.actorId, entry.act, entry.subject, entry.before, entry.after, entry.previousHash];
+  return bytesToHex(sha256(utf8ToBytes(JSON.stringify(parts))));
+}
+
+/** The first thing wrong with a chain, or null: a gap in the sequence, a broken link, an entry that was changed. */
+export function chainProblem(entries: readonly HistoryEntry[]): string | null {
+  let previous = FIRST_HASH;
+  for (const [index, entry] of entries.entries()) {
+    if (entry.sequence !== index + 1) return `entry ${index + 1} is missing`;
+    if (entry.previousHash !== previous) return `entry ${entry.sequence} does not follow the one before it`;
+    if (entryHash(entry) !== entry.hash) return `entry ${entry.sequence} was changed after it was written`;
+    previous = entry.hash;
+  }
+  return null;
+}

@@ -1,0 +1,125 @@
+import { Decimal } from 'decimal.js';
+import { addMonths, daysBetween, monthsBack, type IsoDate } from '../dates/index';
+import { minor, type Minor } from '../money/index';
+
+/** A level-payment loan with monthly payments. `annualRate` is a decimal fraction with at most eight decimals (0.0825 = 8.25 %). */
+export interface LoanTerms {
+  principal: Minor;
+  annualRate: number;
+  payments: number;
+  advanceOn: IsoDate;
+  firstPaymentOn: IsoDate;
+}
+
+export interface ScheduleRow {
+  number: number;
+  dueOn: IsoDate;
+  payment: Minor;
+  interest: Minor;
+  principal: Minor;
+  balance: Minor;
+}
+
+export interface Schedule {
+  payment: Minor;
+  rows: ScheduleRow[];
+  totalPayable: Minor;
+  totalInterest: Minor;
+  firstPeriod: FirstPeriod;
+}
+
+/** The time from the advance to the first payment: whole months, and the days left over at the start. */
+export interface FirstPeriod {
+  months: number;
+  days: number;
+}
+
+const RATE_SCALE = 100_000_000;
+const DAYS_IN_YEAR = 365;
+export const MAX_PAYMENTS = 600;
+
+/**
+ * Splits the first period, counted back from the first payment: the greatest number of whole months, then days.
+ * Counting back is how 12 CFR 1026 Appendix J (b)(5) finds odd days.
+ * @throws RangeError when the first payment is not after the advance.
+ */
+export function firstPeriod(advanceOn: IsoDate, firstPaymentOn: IsoDate): FirstPeriod {
+  if (daysBetween(advanceOn, firstPaymentOn) <= 0) throw new RangeError('The first payment must fall after the advance');
+  const months = monthsBack(advanceOn, firstPaymentOn);
+  return { months, days: daysBetween(advanceOn, addMonths(firstPaymentOn, -months)) };
+}
+
+/**
+ * The level payment of an annuity, where the first period may be longer or shorter than a month.
+ * Simple interest runs over the first period: a twelfth of the rate for each whole month and rate/365 for each odd day.
+ * With a first period of one month this is the closed formula P·i / (1 − (1+i)^−n).
+ * @returns minor units, rounded half away from zero.
+ * @throws RangeError for a principal, rate or count outside its range.
+ */
+export function levelPayment(principal: Minor, annualRate: number, payments: number, period: FirstPeriod = { months: 1, days: 0 }): Minor {
+  checkTerms(principal, annualRate, payments);
+  if (annualRate === 0) return minor(new Decimal(principal).div(payments).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
+  const rate = new Decimal(annualRate);
+  const monthly = rate.div(12);
+  const first = monthly.times(period.months).plus(rate.times(period.days).div(DAYS_IN_YEAR));
+  const laterPayments = new Decimal(1).minus(monthly.plus(1).pow(-(payments - 1))).div(monthly);
+  const exact = new Decimal(principal).times(first.plus(1)).div(laterPayments.plus(1));
+  return minor(exact.toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
+}
+
+/**
+ * The payment schedule in exact minor units. Interest of each period is rounded half up on the balance; the last
+ * payment settles what is left, so it may differ from the others by a few minor units.
+ * @returns rows in order; the principal parts add up to the principal and the last balance is zero.
+ * @throws RangeError for terms outside their range, or a first payment that is not after the advance.
+ */
+export function schedule(terms: LoanTerms): Schedule {
+  const { principal, annualRate, payments, advanceOn, firstPaymentOn } = terms;
+  const period = firstPeriod(advanceOn, firstPaymentOn);
+  const payment = levelPayment(principal, annualRate, payments, period);
+  const scaledRate = BigInt(new Decimal(annualRate).times(RATE_SCALE).toFixed(0));
+  const rows: ScheduleRow[] = [];
+  let balance: number = principal;
+  let totalPayable = 0;
+  for (let number = 1; number <= payments; number += 1) {
+    const interest = number === 1 ? firstInterest(balance, scaledRate, period) : monthsInterest(balance, scaledRate, 1);
+    const due = number === payments ? balance + interest : Math.min(payment, balance + interest);
+    const principalPart = due - interest;
+    balance -= principalPart;
+    totalPayable += due;
+    rows.push({
+      number,
+      dueOn: addMonths(firstPaymentOn, number - 1),
+      payment: minor(due),
+      interest: minor(interest),
+      principal: minor(principalPart),
+      balance: minor(balance),
+    });
+  }
+  return { payment, rows, totalPayable: minor(totalPayable), totalInterest: minor(totalPayable - principal), firstPeriod: period };
+}
+
+/** Interest on a balance for whole months at the scaled yearly rate, rounded half up; whole-number arithmetic throughout. */
+function monthsInterest(balance: number, scaledRate: bigint, months: number): number {
+  return roundedQuotient(BigInt(balance) * scaledRate * BigInt(months), BigInt(12 * RATE_SCALE));
+}
+
+function firstInterest(balance: number, scaledRate: bigint, period: FirstPeriod): number {
+  const dividend = BigInt(balance) * scaledRate * BigInt(period.months * DAYS_IN_YEAR + period.days * 12);
+  return roundedQuotient(dividend, BigInt(12 * DAYS_IN_YEAR) * BigInt(RATE_SCALE));
+}
+
+function roundedQuotient(dividend: bigint, divisor: bigint): number {
+  return Number((dividend * 2n + divisor) / (divisor * 2n));
+}
+
+function checkTerms(principal: Minor, annualRate: number, payments: number): void {
+  if (principal <= 0) throw new RangeError('The amount must be above zero');
+  if (!(annualRate >= 0 && annualRate <= 10)) throw new RangeError('The yearly rate must lie between 0 and 10 (1,000 %)');
+  if (!Number.isInteger(payments) || payments < 1 || payments > MAX_PAYMENTS) throw new RangeError(`The term must be 1 to ${MAX_PAYMENTS} months`);
+}
+
+/** A first payment date where none was agreed: one month after the advance. */
+export function usualFirstPayment(advanceOn: IsoDate): IsoDate {
+  return addMonths(advanceOn, 1);
+}

@@ -1,0 +1,483 @@
+import { affordability, isWorse, evidencedAmount, type Affordability } from '../affordability/index';
+import { currentCheck, isSettled } from '../checks/index';
+import { conditionsOf, latestException, type Condition } from '../conditions/index';
+import { addBusinessDays, yearsBetween, type IsoDate } from '../dates/index';
+import { personName, signersOf, type FilePerson, type FileState } from '../file/index';
+import { formatMoney } from '../money/index';
+import { STAGE_LABEL, type Chapter, type Entity, type Need, type RowNeed, type Stage } from '../product/index';
+
+export type Holder = 'officer' | 'applicant' | 'service' | 'approver' | 'compliance' | 'completer';
+
+export const HOLDER_LABEL: Record<Holder, string> = {
+  officer: 'Officer',
+  applicant: 'Applicant',
+  service: 'Outside service',
+  approver: 'Approver',
+  compliance: 'Compliance',
+  completer: 'Completer',
+};
+
+/** One thing that still stands between a file and a gate. */
+export interface PathEntry {
+  key: string;
+  /** The stage that the file can't leave while this stands. */
+  gate: Stage;
+  what: string;
+  /** The rule behind it. */
+  why: string;
+  holder: Holder;
+  holderName: string | null;
+  /** Whom of the file it is about, so that each applicant sees only what is theirs. */
+  personId: string | null;
+  since: string;
+  due: IsoDate | null;
+  place: { chapter: Chapter; anchor: string };
+}
+
+export interface Path {
+  entries: PathEntry[];
+  /** What stands before the next gate. */
+  now: PathEntry[];
+  /** What later gates will ask. */
+  later: PathEntry[];
+  /** The stage after the next gate; null when the file has ended. */
+  next: Stage | null;
+  figures: Affordability;
+  conditions: Condition[];
+}
+
+type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'> & Partial<Pick<PathEntry, 'since' | 'holderName' | 'personId'>>;
+
+/**
+ * Everything that stands between a file and approval, in the order of gates. The only place that decides whether a file
+ * may move: screens, gates, the day list, the front door and reminders all read it.
+ * @param today date for ages, deadlines and the loan's dates where the file names none.
+ */
+export function computePath(file: FileState, today: IsoDate): Path {
+  const figures = affordability(file, today);
+  const conditions = conditionsOf(file);
+  if (isEnded(file.stage)) return { entries: [], now: [], later: [], next: null, figures, conditions };
+  const drafts = [
+    ...needEntries(file),
+    ...rowEntries(file),
+    ...boundEntries(file, today),
+    ...downPaymentEntries(file),
+    ...consentEntries(file),
+    ...checkEntries(file),
+    ...conditionEntries(conditions),
+    ...evidenceEntries(file),
+    ...figureEntries(file, figures),
+    ...questionEntries(file),
+    ...signingEntries(file),
+    ...decisionEntries(file),
+    ...payoutEntries(file),
+  ];
+  const order = (stage: Stage) => file.product.route.indexOf(stage);
+  const here = order(file.stage);
+  const entries = drafts
+    .map<PathEntry>((draft) => ({ since: file.openedAt, holderName: null, personId: null, ...draft, due: dueOn(file, draft.gate) }))
+    .sort((a, b) => order(a.gate) - order(b.gate));
+  return {
+    entries,
+    now: entries.filter(({ gate }) => order(gate) <= here),
+    later: entries.filter(({ gate }) => order(gate) > here),
+    next: file.product.route[here + 1] ?? null,
+    figures,
+    conditions,
+  };
+}
+
+const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
+
+/** The date by which a stage should be left: business days of the place, counted from the date of receipt. */
+export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn'>, stage: Stage): IsoDate | null {
+  const days = file.product.days[stage];
+  return days === undefined ? null : addBusinessDays(file.receivedOn, days, file.pack.holidays);
+}
+
+const CHAPTER_OF: Record<Entity, Chapter> = {
+  request: 'request',
+  person: 'people',
+  home: 'home',
+  income: 'income',
+  livingCost: 'commitments',
+  debt: 'commitments',
+  asset: 'worth',
+};
+
+function rowsOf(file: FileState, entity: Entity): { row: object; anchor: string; person: FilePerson | null; since: string }[] {
+  const personOf = (personId: string) => file.people.find(({ id }) => id === personId) ?? null;
+  switch (entity) {
+    case 'request':
+      return [{ row: file.request, anchor: '', person: null, since: file.openedAt }];
+    case 'person':
+      return file.people.map((person) => ({ row: person, anchor: person.id, person, since: person.createdAt }));
+    case 'home':
+      return file.homes.map((row) => ({ row, anchor: row.id, person: personOf(row.personId), since: row.createdAt }));
+    case 'income':
+      return file.incomes.map((row) => ({ row, anchor: row.id, person: personOf(row.personId), since: row.createdAt }));
+    case 'livingCost':
+      return file.livingCosts.map((row) => ({ row, anchor: row.id, person: null, since: row.createdAt }));
+    case 'debt':
+      return file.debts.map((row) => ({ row, anchor: row.id, person: null, since: row.createdAt }));
+    case 'asset':
+      return file.assets.map((row) => ({ row, anchor: row.id, person: null, since: row.createdAt }));
+  }
+}
+
+const valueOf = (row: object, field: string): unknown => (row as Record<string, unknown>)[field];
+const isEmpty = (value: unknown): boolean => value === null || value === undefined || value === '';
+
+function needEntries(file: FileState): Draft[] {
+  return file.product.needs.flatMap((need) =>
+    rowsOf(file, need.entity)
+      .filter(({ row, person }) => asks(need, person) && isEmpty(valueOf(row, need.field)))
+      .map(({ anchor, person, since }) => ({
+        key: `need:${need.entity}:${anchor}:${need.field}`,
+        gate: need.before,
+        what: person ? `${need.label} of ${personName(person)}` : need.label,
+        why: need.why,
+        holder: 'officer' as const,
+        personId: person?.id ?? null,
+        since,
+        place: { chapter: CHAPTER_OF[need.entity], anchor: anchor ? `${anchor}.${need.field}` : need.field },
+      })),
+  );
+}
+
+const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && need.roles.includes(person.role));
+
+function rowEntries(file: FileState): Draft[] {
+  return file.product.rows.flatMap((need) => {
+    const rows = rowsOf(file, need.entity).filter(({ row }) => !need.where || valueOf(row, need.where.field) === need.where.equals);
+    const entry = (person: FilePerson | null): Draft => ({
+      key: `rows:${need.entity}:${need.where?.equals ?? ''}:${person?.id ?? ''}`,
+      gate: need.before,
+      what: person ? `${need.label} of ${personName(person)}` : need.label,
+      why: need.why,
+      holder: 'officer',
+      personId: person?.id ?? null,
+      place: { chapter: need.chapter, anchor: `add-${need.entity}` },
+    });
+    if (!need.each) return rows.length > 0 ? [] : [entry(null)];
+    return peopleIn(file, need)
+      .filter((person) => !rows.some((row) => row.person?.id === person.id))
+      .map(entry);
+  });
+}
+
+const peopleIn = (file: FileState, need: RowNeed): FilePerson[] => file.people.filter(({ role }) => need.each?.includes(role));
+
+function boundEntries(file: FileState, today: IsoDate): Draft[] {
+  const { amount: amounts, termMonths: terms, applicantAge } = file.product.bounds;
+  const { amount, termMonths, advanceOn, firstPaymentOn } = file.request;
+  const show = (value: Parameters<typeof formatMoney>[0]) => formatMoney(value, { currency: file.pack.currency, locale: file.pack.locale });
+  const entries: Draft[] = [];
+  const add = (field: string, what: string, why: string) =>
+    entries.push({ key: `bound:${field}`, gate: 'details', what, why, holder: 'officer', place: { chapter: 'request', anchor: field } });
+  if (amount !== null && (amount < amounts.least || amount > amounts.most))
+    add('amount', `Amount outside ${show(amounts.least)} to ${show(amounts.most)}`, `${file.product.name} is offered between these amounts.`);
+  if (termMonths !== null && (termMonths < terms.least || termMonths > terms.most))
+    add('termMonths', `Term outside ${terms.least} to ${terms.most} months`, `${file.product.name} is offered for these terms.`);
+  if (firstPaymentOn !== null && firstPaymentOn <= (advanceOn ?? today))
+    add('firstPaymentOn', 'First payment on or before the advance', 'A payment can only fall due after the money was paid out.');
+  for (const person of file.people.filter(({ role }) => role !== 'dependant')) {
+    if (person.birthDate === null || yearsBetween(person.birthDate, today) >= applicantAge.least) continue;
+    entries.push({
+      key: `bound:age:${person.id}`,
+      gate: 'details',
+      what: `${personName(person)} is under ${applicantAge.least}`,
+      why: `Applicants and guarantors of ${file.product.name} must be ${applicantAge.least} or older.`,
+      holder: 'officer',
+      personId: person.id,
+      place: { chapter: 'people', anchor: `${person.id}.birthDate` },
+    });
+  }
+  return entries;
+}
+
+function downPaymentEntries(file: FileState): Draft[] {
+  const { price, downPayment, amount } = file.request;
+  const entries: Draft[] = [];
+  const show = (value: number) => formatMoney(value as Parameters<typeof formatMoney>[0], { currency: file.pack.currency, locale: file.pack.locale });
+  if (price !== null && amount !== null && price !== (downPayment ?? 0) + amount) {
+    entries.push({
+      key: 'balance:request',
+      gate: 'details',
+      what: `Price ${show(price)} is not down payment plus amount (${show((downPayment ?? 0) + amount)})`,
+      why: 'What is bought must be paid for to the cent by the down payment and the loan.',
+      holder: 'officer',
+      place: { chapter: 'request', anchor: 'amount' },
+    });
+  }
+  const sourced = file.assets.reduce((total, { downPaymentPart }) => total + (downPaymentPart ?? 0), 0);
+  if (downPayment !== null && sourced !== downPayment) {
+    entries.push({
+      key: 'balance:assets',
+      gate: 'details',
+      what: `Assets named for the down payment add up to ${show(sourced)}, not ${show(downPayment)}`,
+      why: 'Every unit of the down payment has a source.',
+      holder: 'officer',
+      place: { chapter: 'worth', anchor: 'add-asset' },
+    });
+  }
+  for (const asset of file.assets) {
+    if (asset.value !== null && (asset.downPaymentPart ?? 0) > asset.value)
+      entries.push({
+        key: `over:${asset.id}`,
+        gate: 'details',
+        what: `${asset.description ?? 'Asset'}: more goes into the down payment than is there`,
+        why: 'No more than an asset’s value can be used.',
+        holder: 'officer',
+        place: { chapter: 'worth', anchor: `${asset.id}.downPaymentPart` },
+      });
+  }
+  return entries;
+}
+
+function consentEntries(file: FileState): Draft[] {
+  const { kind, label } = file.product.consentsBeforeChecks;
+  return signersOf(file)
+    .filter((person) => !hasConsent(file, person.id, kind))
+    .map((person) => ({
+      key: `consent:${kind}:${person.id}`,
+      gate: 'details',
+      what: `${label} of ${personName(person)}`,
+      why: 'Nobody is looked up outside before they agreed to it.',
+      holder: 'officer',
+      personId: person.id,
+      since: person.createdAt,
+      place: { chapter: 'checks', anchor: `consent.${person.id}` },
+    }));
+}
+
+export function hasConsent(file: Pick<FileState, 'consents'>, personId: string, kind: string): boolean {
+  return file.consents.some((consent) => consent.personId === personId && consent.kind === kind);
+}
+
+function checkEntries(file: FileState): Draft[] {
+  return file.product.checks.flatMap(({ kind, label, roles, why }) =>
+    file.people
+      .filter(({ role }) => roles.includes(role))
+      .flatMap<Draft>((person) => {
+        const check = currentCheck(file, person, kind);
+        const base = { gate: 'checking' as const, why, personId: person.id };
+        if (!check)
+          return [
+            {
+              ...base,
+              key: `check:${kind}:${person.id}`,
+              what: `${label} of ${personName(person)} not asked yet`,
+              holder: 'officer' as const,
+              place: { chapter: 'checks' as const, anchor: `${kind}.${person.id}` },
+            },
+          ];
+        const place = { chapter: 'checks' as const, anchor: check.id };
+        if (check.state === 'waiting')
+          return [
+            {
+              ...base,
+              key: `check:${check.id}`,
+              what: `${label} of ${personName(person)}: waiting for the service`,
+              holder: 'service' as const,
+              since: check.askedAt,
+              place,
+            },
+          ];
+        if (isSettled(check)) return [];
+        return check.findings
+          .filter(({ agrees, resolution }) => !agrees && resolution !== 'confirmed' && resolution !== 'differentPerson')
+          .map<Draft>((finding) => ({
+            ...base,
+            key: `finding:${finding.id}`,
+            what: findingText(finding.kind, finding.resolution, finding.label, personName(person)),
+            holder: finding.kind === 'candidate' && finding.resolution === null ? 'compliance' : 'officer',
+            since: check.answeredAt ?? check.askedAt,
+            place: { chapter: 'checks', anchor: finding.id },
+          }));
+      }),
+  );
+}
+
+function findingText(kind: 'field' | 'candidate', resolution: string | null, label: string, name: string): string {
+  if (resolution === 'samePerson') return `${name} is on a watchlist: the file can’t go on`;
+  if (resolution === 'corrected') return `${name}: ask again after the correction (${label})`;
+  return kind === 'candidate'
+    ? `Decide whether ${name} is “${label}” on the watchlist`
+    : `${label} of ${name} differs from the register: correct or confirm it`;
+}
+
+function conditionEntries(conditions: readonly Condition[]): Draft[] {
+  return conditions
+    .filter(({ state }) => state === 'outstanding' || state === 'received')
+    .map<Draft>((condition) => {
+      const asked = condition.exception !== null && condition.exception.answer === null;
+      const base = {
+        key: `condition:${condition.key}`,
+        gate: 'gathering' as const,
+        why: condition.rule?.why ?? '',
+        personId: condition.personId,
+        place: { chapter: 'conditions' as const, anchor: condition.key },
+      };
+      if (asked)
+        return {
+          ...base,
+          what: `${condition.title} (${condition.about}): exception asked for`,
+          holder: 'approver',
+          since: condition.exception?.askedAt ?? condition.since,
+        };
+      if (condition.state === 'received')
+        return {
+          ...base,
+          what: `${condition.title} (${condition.about}): look at the paper`,
+          holder: 'officer',
+          since: condition.papers.find(({ state }) => state === 'received')?.addedAt ?? condition.since,
+        };
+      return { ...base, what: `${condition.title} (${condition.about})`, holder: 'applicant', since: condition.since };
+    });
+}
+
+/** Where an accepted paper shows another amount than was stated, the evidenced one is relied on until the stated one is corrected. */
+function evidenceEntries(file: FileState): Draft[] {
+  return file.incomes.flatMap<Draft>((income) => {
+    const evidence = evidencedAmount(file, income.id);
+    if (!evidence || income.amount === null || evidence.amount === income.amount) return [];
+    const person = file.people.find(({ id }) => id === income.personId);
+    const show = (value: typeof evidence.amount) => formatMoney(value, { currency: file.pack.currency, locale: file.pack.locale });
+    return [
+      {
+        key: `evidence:${income.id}`,
+        gate: 'gathering',
+        what: `${income.source ?? 'Income'} of ${person ? personName(person) : 'somebody'}: stated ${show(income.amount)}, the paper shows ${show(evidence.amount)}`,
+        why: 'Stated and evidenced figures must agree; the evidenced one is relied on meanwhile.',
+        holder: 'officer',
+        personId: income.personId,
+        place: { chapter: 'income', anchor: `${income.id}.amount` },
+      },
+    ];
+  });
+}
+
+function figureEntries(file: FileState, { figures }: Affordability): Draft[] {
+  return figures.flatMap<Draft>((figure) => {
+    if (figure.verdict !== 'outside' || figure.limit === null || figure.value === null) return [];
+    const exception = latestException(file, `figure:${figure.measure}`);
+    const covered = exception?.value != null && !isWorse(figure.limit, figure.value, exception.value);
+    if (covered && exception.answer === 'granted') return [];
+    const waiting = covered && exception.answer === null;
+    return [
+      {
+        key: `figure:${figure.measure}`,
+        gate: 'gathering',
+        what: waiting ? `${figure.label} outside the limit: exception asked for` : `${figure.label} is outside the limit`,
+        why: figure.limit.rule,
+        holder: waiting ? 'approver' : 'officer',
+        ...(waiting ? { since: exception.askedAt } : {}),
+        place: { chapter: 'request', anchor: `figure.${figure.measure}` },
+      },
+    ];
+  });
+}
+
+function questionEntries(file: FileState): Draft[] {
+  const last = file.decisions.at(-1);
+  if (last?.outcome !== 'sendBack' || last.answer !== null) return [];
+  return [
+    {
+      key: `question:${last.id}`,
+      gate: 'gathering',
+      what: `Answer ${last.by}: “${last.comment ?? ''}”`,
+      why: 'The approver sent the file back with a question.',
+      holder: 'officer',
+      since: last.at,
+      place: { chapter: 'decision', anchor: last.id },
+    },
+  ];
+}
+
+function signingEntries(file: FileState): Draft[] {
+  const { envelope } = file;
+  const place = (anchor: string) => ({ chapter: 'signing' as const, anchor });
+  if (!envelope || envelope.state === 'void') {
+    return [
+      {
+        key: 'signing:send',
+        gate: 'signing',
+        what: 'Send the agreement for signature',
+        why: 'Everyone who owes signs before anybody decides.',
+        holder: 'officer',
+        since: file.stageSince,
+        place: place('send'),
+      },
+    ];
+  }
+  return envelope.signers
+    .filter(({ state }) => state !== 'signed')
+    .map((signer) => {
+      const person = file.people.find(({ id }) => id === signer.personId);
+      const name = person ? personName(person) : 'a signer';
+      return {
+        key: `signature:${signer.id}`,
+        gate: 'signing',
+        what: signer.state === 'invited' ? `Signature of ${name}` : `Signature of ${name}, after the one before`,
+        why: 'Everyone who owes signs, in order.',
+        holder: 'applicant',
+        holderName: name,
+        personId: signer.personId,
+        since: signer.invitedAt ?? envelope.sentAt,
+        place: place(signer.id),
+      };
+    });
+}
+
+function decisionEntries(file: FileState): Draft[] {
+  const last = file.decisions.at(-1);
+  if (last?.outcome === 'approve') return [];
+  return [
+    {
+      key: 'decision',
+      gate: 'deciding',
+      what: 'Decide: approve, decline or send back',
+      why: 'A second person decides, never one who prepared the file.',
+      holder: 'approver',
+      since: file.stageSince,
+      place: { chapter: 'decision', anchor: 'decide' },
+    },
+  ];
+}
+
+function payoutEntries(file: FileState): Draft[] {
+  const entries: Draft[] = [];
+  const place = { chapter: 'decision' as const, anchor: 'payout' };
+  if (file.payout.verifiedAt === null)
+    entries.push({
+      key: 'payout:verify',
+      gate: 'completing',
+      what: file.payout.verifyProblem ?? 'Verify the account that the money goes to',
+      why: 'Money goes only to an account that the bank says belongs to the applicant.',
+      holder: 'completer',
+      since: file.stageSince,
+      place,
+    });
+  if (file.payout.releasedAt === null)
+    entries.push({
+      key: 'payout:release',
+      gate: 'completing',
+      what: 'Release the money',
+      why: 'A third person completes, never the one who approved.',
+      holder: 'completer',
+      since: file.stageSince,
+      place,
+    });
+  return entries;
+}
+
+/**
+ * Why a file can't leave its stage for the next one, or null when it may.
+ * @returns a sentence and the entries that stand in the way.
+ */
+export function barToMove(file: FileState, path: Path): { message: string; entries: PathEntry[] } | null {
+  if (path.next === null) return { message: `A file that is ${STAGE_LABEL[file.stage].toLowerCase()} doesn’t move any more.`, entries: [] };
+  if (path.now.length === 0) return null;
+  return { message: `${path.now.length === 1 ? 'One thing stands' : `${path.now.length} things stand`} before ${STAGE_LABEL[path.next]}.`, entries: path.now };
+}

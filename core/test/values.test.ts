@@ -1,0 +1,111 @@
+import { addDays as addDaysTo, addMonths as addMonthsTo, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  addBusinessDays,
+  addDays,
+  addMonths,
+  daysBetween,
+  formatDate,
+  formatMoney,
+  isIsoDate,
+  isoDate,
+  minor,
+  parseDate,
+  parseMoney,
+  toMonthly,
+  yearsBetween,
+  type Frequency,
+} from '../src/index';
+
+describe('frequency', () => {
+  it.each<[number, Frequency, number | null, number]>([
+    [2_500, 'hourly', 40, 433_333],
+    [2_175, 'hourly', 37.5, 353_438],
+    [80_000, 'weekly', null, 346_667],
+    [200_000, 'everyTwoWeeks', null, 433_333],
+    [200_000, 'twiceAMonth', null, 400_000],
+    [400_000, 'monthly', null, 400_000],
+    [300_000, 'quarterly', null, 100_000],
+    [5_000_000, 'yearly', null, 416_667],
+  ])('%i cents %s (%s hours) is %i a month', (amount, frequency, hours, expected) => {
+    expect(toMonthly(minor(amount), frequency, hours).monthly).toBe(expected);
+  });
+
+  it('is the exact quotient rounded once: twelve months differ from the year by no more than six cents', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 100_000_000 }),
+        fc.constantFrom<Frequency>('weekly', 'everyTwoWeeks', 'twiceAMonth', 'monthly', 'quarterly', 'yearly'),
+        (amount, frequency) => {
+          const { monthly, perYear } = toMonthly(minor(amount), frequency);
+          expect(Math.abs(monthly * 12 - amount * perYear)).toBeLessThanOrEqual(6);
+        },
+      ),
+    );
+  });
+
+  it('refuses an hourly wage without hours, or with more than a week has', () => {
+    expect(() => toMonthly(minor(2000), 'hourly')).toThrow(/hours/);
+    expect(() => toMonthly(minor(2000), 'hourly', 169)).toThrow(/hours/);
+  });
+});
+
+describe('money', () => {
+  it.each([
+    ['1,234.5', 123_450],
+    ['$ 12 000', 1_200_000],
+    ['0.07', 7],
+    ['-3', -300],
+    ['1.234', null],
+    ['12a', null],
+    ['', null],
+    ['1.2.3', null],
+  ])('reads “%s” as %s', (text, expected) => expect(parseMoney(text)).toBe(expected));
+
+  it('reads what it shows', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -1e12, max: 1e12 }), (amount) => {
+        expect(parseMoney(formatMoney(minor(amount)))).toBe(amount);
+      }),
+    );
+  });
+
+  it('refuses parts of a cent', () => expect(() => minor(1.5)).toThrow(RangeError));
+});
+
+describe('dates', () => {
+  it('move like a general library’s, through leap years and month ends', () => {
+    const day = fc.integer({ min: 0, max: 60_000 }).map((count) => addDays(isoDate('1920-01-01'), count));
+    fc.assert(
+      fc.property(day, day, fc.integer({ min: -700, max: 700 }), (date, other, months) => {
+        expect(addMonths(date, months)).toBe(formatISO(addMonthsTo(parseISO(date), months), { representation: 'date' }));
+        expect(addDays(date, months)).toBe(formatISO(addDaysTo(parseISO(date), months), { representation: 'date' }));
+        expect(daysBetween(date, other)).toBe(differenceInCalendarDays(parseISO(other), parseISO(date)));
+      }),
+    );
+  });
+
+  const today = isoDate('2026-11-25');
+  it.each([
+    ['4/3/1990', 'mdy', '1990-04-03'],
+    ['4/3/1990', 'dmy', '1990-03-04'],
+    ['04031990', 'mdy', '1990-04-03'],
+    ['4.3.90', 'mdy', '1990-04-03'],
+    ['4 3 30', 'mdy', '2030-04-03'],
+    ['1990-03-04', 'mdy', '1990-03-04'],
+    ['2/30/1990', 'mdy', null],
+    ['tomorrow', 'mdy', null],
+  ] as const)('reads %s (%s) as %s', (text, order, expected) => expect(parseDate(text, order, today)).toBe(expected));
+
+  it('shows a date in the place’s order', () => expect(formatDate('2026-03-04', 'mdy')).toBe('03/04/2026'));
+  it('knows leap years', () => expect([isIsoDate('2024-02-29'), isIsoDate('2025-02-29'), isIsoDate('2024-2-9')]).toEqual([true, false, false]));
+  it('counts calendar days across a change of clocks', () => expect(daysBetween(isoDate('2026-03-01'), isoDate('2026-04-01'))).toBe(31));
+  it('clamps to the end of the month', () => expect(addMonths(isoDate('2024-01-31'), 1)).toBe('2024-02-29'));
+  it('counts completed years only', () => expect([yearsBetween(isoDate('2008-11-26'), today), yearsBetween(isoDate('2008-11-25'), today)]).toEqual([17, 18]));
+  it('skips weekends and holidays', () => {
+    // Wednesday 25 November 2026; the 26th is Thanksgiving (5 U.S.C. 6103: fourth Thursday in November).
+    expect(addBusinessDays(today, 1, ['2026-11-26'])).toBe('2026-11-27');
+    expect(addBusinessDays(today, 2, ['2026-11-26'])).toBe('2026-11-30');
+  });
+});

@@ -1,0 +1,132 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createConnection } from 'node:net';
+import { join, resolve } from 'node:path';
+import { findProgram } from './packages.mjs';
+import { Plain } from './say.mjs';
+
+/** @typedef {{ host: string, port: number, user: string, password: string, database: string }} DatabaseAddress */
+
+/**
+ * Starts a private MariaDB on loopback with its own data folder; makes the folder, the database and its user at first.
+ * @param {{ folder: string, port: number, forTests?: boolean }} options
+ * @returns {Promise<{ address: DatabaseAddress, stop: () => Promise<void>, pid: number }>}
+ */
+export async function startMariaDb({ folder, port, forTests = false }) {
+  const base = resolve(folder);
+  const data = join(base, 'mariadb');
+  const socket = join('/tmp', `cavren-${port}.sock`);
+  const pidFile = join(base, 'mariadb.pid');
+  const log = join(base, 'mariadb.log');
+  mkdirSync(base, { recursive: true, mode: 0o700 });
+  await endLeftOver(folder);
+  const user = process.getuid?.() === 0 ? ['--user=root'] : [];
+  if (!existsSync(join(data, 'mysql'))) {
+    const made = spawnSync(
+      findProgram('mariadb-install-db') ?? 'mariadb-install-db',
+      ['--no-defaults', ...user, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--innodb-log-file-size=8M'],
+      { encoding: 'utf8' },
+    );
+    if (made.status !== 0)
+      throw new Plain(`The database can’t be made in ${data}: ${(made.stderr || made.stdout || String(made.error)).trim().split('\n').at(-1)}`);
+  }
+  const password = readPassword(base);
+  const init = join(base, 'mariadb-init.sql');
+  const scope = forTests ? '*.*' : 'cavren.*';
+  writeFileSync(
+    init,
+    [
+      'CREATE DATABASE IF NOT EXISTS cavren CHARACTER SET utf8mb4;',
+      `CREATE USER IF NOT EXISTS 'cavren'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+      `ALTER USER 'cavren'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+      `GRANT ALL ON ${scope} TO 'cavren'@'127.0.0.1';`,
+    ].join('\n'),
+    { mode: 0o600 },
+  );
+  const child = spawn(
+    findProgram('mariadbd') ?? 'mariadbd',
+    [
+      '--no-defaults',
+      ...user,
+      `--datadir=${data}`,
+      `--socket=${socket}`,
+      `--pid-file=${pidFile}`,
+      `--port=${port}`,
+      `--log-error=${log}`,
+      `--init-file=${init}`,
+      '--bind-address=127.0.0.1',
+      '--skip-name-resolve',
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci',
+      '--default-time-zone=+00:00',
+      '--skip-log-bin',
+      '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
+      '--innodb-buffer-pool-size=256M',
+      ...(forTests ? ['--innodb-flush-log-at-trx-commit=2'] : []),
+    ],
+    { stdio: 'ignore', detached: true },
+  );
+  let ended = false;
+  const over = new Promise((done) => child.once('exit', () => done((ended = true))));
+  child.once('error', () => (ended = true));
+  const stop = async () => {
+    if (!ended) child.kill('SIGTERM');
+    await over;
+  };
+  for (let turn = 0; turn < 300; turn += 1) {
+    if (ended) throw new Plain(`The database can’t start: ${reasonIn(log)} (whole log: ${log}). “npm start -- --fresh” begins again with an empty one.`);
+    if (await answers(port)) return { address: { host: '127.0.0.1', port, user: 'cavren', password, database: 'cavren' }, stop, pid: child.pid ?? 0 };
+    await new Promise((done) => setTimeout(done, 100));
+  }
+  await stop();
+  throw new Plain(`The database did not answer within thirty seconds: ${reasonIn(log)}`);
+}
+
+/** A database server of ours that outlived an earlier start is ended; nobody else's is touched. @param {string} folder */
+export async function endLeftOver(folder) {
+  const pidFile = join(resolve(folder), 'mariadb.pid');
+  const data = join(resolve(folder), 'mariadb');
+  if (!existsSync(pidFile)) return;
+  const pid = Number(readFileSync(pidFile, 'utf8').trim());
+  const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
+  if (!command.split('\0').includes(`--datadir=${data}`)) {
+    rmSync(pidFile, { force: true });
+    return;
+  }
+  process.kill(pid, 'SIGTERM');
+  for (let turn = 0; turn < 150 && existsSync(`/proc/${pid}`); turn += 1) await new Promise((done) => setTimeout(done, 100));
+}
+
+/** @param {string} base */
+function readPassword(base) {
+  const path = join(base, 'mariadb.password');
+  if (!existsSync(path)) writeFileSync(path, randomBytes(18).toString('base64url'), { mode: 0o600 });
+  chmodSync(path, 0o600);
+  return readFileSync(path, 'utf8');
+}
+
+/** @param {string} log */
+function reasonIn(log) {
+  if (!existsSync(log)) return 'there is no log';
+  const errors = readFileSync(log, 'utf8')
+    .split('\n')
+    .filter((line) => line.includes('[ERROR]'));
+  return errors.slice(-3)[0]?.replace(/^.*\[ERROR\] /, '') ?? 'its log names no error';
+}
+
+/** Whether MariaDB greets on the port: a port that only accepts is not ready yet. @param {number} port @returns {Promise<boolean>} */
+function answers(port) {
+  return new Promise((done) => {
+    const connection = createConnection({ host: '127.0.0.1', port }, () => undefined);
+    connection.once('data', () => {
+      connection.destroy();
+      done(true);
+    });
+    connection.once('error', () => done(false));
+    connection.setTimeout(500, () => {
+      connection.destroy();
+      done(false);
+    });
+  });
+}

@@ -1,0 +1,101 @@
+import { AnswerException, AskException, FileAnswer, Id, type FileView } from '@cavren/contract';
+import { computePath, type Exception, type FileState } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import { Table, without, type Sequelize, type Tx } from '../db/index';
+import { FileParams, type Files } from '../files/index';
+import { notFound, refused, staffFor, type Actor, type App } from '../http/index';
+
+interface ExceptionRow extends Exception {
+  fileId: string;
+  askedById: string;
+}
+
+export function conditionsStore(db: Sequelize) {
+  const table = new Table<ExceptionRow>(
+    db,
+    'exception',
+    {
+      id: 'key',
+      fileId: 'key',
+      subject: 'text',
+      value: 'decimal',
+      reason: 'text',
+      askedBy: 'text',
+      askedById: 'key',
+      askedAt: 'time',
+      answer: 'key',
+      answeredBy: 'text',
+      answeredAt: 'time',
+    },
+    ['id'],
+  );
+  return {
+    insert: (row: ExceptionRow, tx: Tx) => table.insert(row, tx),
+    byId: (fileId: string, id: string, tx: Tx) => table.one({ fileId, id }, { tx }),
+    answer: (id: string, values: Pick<Exception, 'answer' | 'answeredBy' | 'answeredAt'>, tx: Tx) => table.update(values, { id }, tx),
+    async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
+      const rows = await table.find({ fileId }, { tx, order: [['askedAt', 'ASC']] });
+      return { exceptions: rows.map((row) => without(row, ['fileId', 'askedById'])) };
+    },
+  };
+}
+
+/** Conditions follow from the file; what is kept of them here is who wanted one let go, and the answer. */
+export function conditionsService(files: Files, store: ReturnType<typeof conditionsStore>) {
+  return {
+    async askException(reference: string, version: number, subject: string, reason: string, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version, actor }, async (change) => {
+        const { conditions, figures } = computePath(change.file, change.today);
+        const measure = subject.startsWith('figure:') ? figures.figures.find((figure) => `figure:${figure.measure}` === subject) : undefined;
+        const condition = conditions.find(({ key }) => `condition:${key}` === subject);
+        if (measure ? measure.verdict !== 'outside' : condition?.state !== 'outstanding' && condition?.state !== 'received')
+          throw refused('nothing-to-excuse', 'There is nothing here to be let go.');
+        if (change.file.exceptions.some((exception) => exception.subject === subject && exception.answer === null))
+          throw refused('exception-asked', 'This exception was asked for already.');
+        await store.insert(
+          {
+            id: nanoid(),
+            fileId: change.row.id,
+            subject,
+            value: measure?.value ?? null,
+            reason,
+            askedBy: actor.name,
+            askedById: actor.id,
+            askedAt: change.now,
+            answer: null,
+            answeredBy: null,
+            answeredAt: null,
+          },
+          change.tx,
+        );
+        change.record('exception.ask', subject, null, reason);
+      });
+    },
+    async answerException(reference: string, version: number, id: string, answer: 'granted' | 'refused', actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version, actor }, async (change) => {
+        const exception = await store.byId(change.row.id, id, change.tx);
+        if (!exception) throw notFound('This exception');
+        if (exception.answer !== null) throw refused('exception-answered', 'This exception was answered already.');
+        if (exception.askedById === actor.id) throw refused('four-eyes', 'You asked for this exception, so another person must answer it.');
+        await store.answer(id, { answer, answeredBy: actor.name, answeredAt: change.now }, change.tx);
+        change.record('exception.answer', exception.subject, exception.reason, answer);
+      });
+    },
+  };
+}
+
+export function conditionRoutes(app: App, service: ReturnType<typeof conditionsService>): void {
+  app.post('/api/files/:reference/exceptions', { schema: { params: FileParams, body: AskException, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'exception.ask');
+    const { version, subject, reason } = request.body;
+    return service.askException(request.params.reference, version, subject, reason, actor);
+  });
+  app.post(
+    '/api/files/:reference/exceptions/:id',
+    { schema: { params: FileParams.extend({ id: Id }), body: AnswerException, response: { 200: FileAnswer } } },
+    async (request) => {
+      const actor = staffFor(request, 'exception.answer');
+      return service.answerException(request.params.reference, request.body.version, request.params.id, request.body.answer, actor);
+    },
+  );
+}

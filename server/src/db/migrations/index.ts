@@ -1,0 +1,4 @@
+import { up as thinWalk } from './001-thin-walk';
+
+/** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
+export const migrations: { name: string; up: string[] }[] = [{ name: '001-thin-walk', up: thinWalk }];

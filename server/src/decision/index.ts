@@ -1,0 +1,150 @@
+import { AnswerQuestion, FileAnswer, Id, MakeDecision, type FileView } from '@cavren/contract';
+import { barToDecide, computePath, type Decision, type FileState } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import { Table, type Sequelize, type Tx } from '../db/index';
+import type { Invitations } from '../door/index';
+import { FileParams, type FileChange, type Files } from '../files/index';
+import { forbidden, invalid, notFound, refused, staffFor, type Actor, type App } from '../http/index';
+
+interface DecisionRow {
+  id: string;
+  fileId: string;
+  outcome: Decision['outcome'];
+  reasons: string[];
+  comment: string | null;
+  answer: string | null;
+  decidedBy: string;
+  decidedByName: string;
+  decidedAt: string;
+  /** The whole calculation and the product's version at the moment of the decision. */
+  figures: unknown;
+}
+
+export function decisionStore(db: Sequelize) {
+  const table = new Table<DecisionRow>(
+    db,
+    'decision',
+    {
+      id: 'key',
+      fileId: 'key',
+      outcome: 'key',
+      reasons: 'json',
+      comment: 'text',
+      answer: 'text',
+      decidedBy: 'key',
+      decidedByName: 'text',
+      decidedAt: 'time',
+      figures: 'json',
+    },
+    ['id'],
+  );
+  return {
+    insert: (row: DecisionRow, tx: Tx) => table.insert(row, tx),
+    answer: (fileId: string, id: string, answer: string, tx: Tx) => table.update({ answer }, { fileId, id }, tx),
+    async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
+      const rows = await table.find({ fileId }, { tx, order: [['decidedAt', 'ASC']] });
+      return {
+        decisions: rows.map(({ id, outcome, reasons, comment, answer, decidedBy, decidedByName, decidedAt }) => ({
+          id,
+          outcome,
+          reasons,
+          comment,
+          answer,
+          by: decidedByName,
+          byId: decidedBy,
+          at: decidedAt,
+        })),
+      };
+    },
+  };
+}
+export type DecisionStore = ReturnType<typeof decisionStore>;
+
+/** Writes a decision with the calculation that it rests on. */
+export async function keepDecision(store: DecisionStore, change: FileChange, decision: Pick<DecisionRow, 'outcome' | 'reasons' | 'comment'>): Promise<void> {
+  const { figures } = computePath(change.file, change.today);
+  await store.insert(
+    {
+      id: nanoid(),
+      fileId: change.row.id,
+      ...decision,
+      answer: null,
+      decidedBy: change.actor.id,
+      decidedByName: change.actor.name,
+      decidedAt: change.now,
+      figures: {
+        product: `${change.file.product.code} version ${change.file.product.version}`,
+        today: change.today,
+        request: change.file.request,
+        figures: figures.figures,
+      },
+    },
+    change.tx,
+  );
+  change.record(`decision.${decision.outcome}`, 'decision', null, [decision.reasons.join(', '), decision.comment].filter(Boolean).join(': ') || null);
+}
+
+export function decisionService(files: Files, store: DecisionStore, invitations: Invitations) {
+  async function tellApplicants(change: FileChange, subject: string, text: string): Promise<void> {
+    for (const person of change.file.people.filter(({ role }) => role === 'applicant' || role === 'coApplicant'))
+      await invitations.send(change, person, subject, text);
+  }
+
+  return {
+    /** A second person decides. Approval needs a Path with nothing on it but the decision. */
+    async decide(reference: string, wish: MakeDecision, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version: wish.version, actor }, async (change) => {
+        const bar = barToDecide(change.file, actor.id);
+        if (bar) throw forbidden(bar);
+        if (change.file.stage !== 'deciding') throw refused('path-not-clear', 'This file has not come to its decision, or has been decided.');
+        if (wish.outcome === 'sendBack') {
+          await keepDecision(store, change, { outcome: 'sendBack', reasons: [], comment: wish.question });
+          change.moveTo('gathering');
+          return;
+        }
+        if (wish.outcome === 'decline') {
+          const known = change.file.product.declineReasons.map(({ code }) => code);
+          if (wish.reasons.some((reason) => !known.includes(reason))) throw invalid([{ path: 'reasons', message: 'Choose the reasons from the list.' }]);
+          await keepDecision(store, change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
+          change.moveTo('declined');
+          await tellApplicants(change, 'Your application', 'We can’t offer you this loan. The reasons, and what you can do, are here:');
+          return;
+        }
+        const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');
+        if (blocking.length > 0)
+          throw refused(
+            'path-not-clear',
+            'Something still stands before approval.',
+            blocking.map(({ key, what }) => ({ path: key, message: what })),
+          );
+        await keepDecision(store, change, { outcome: 'approve', reasons: [], comment: wish.comment });
+        change.moveTo('completing');
+        await tellApplicants(change, 'Your loan is approved', 'Your loan is approved. We pay it out next. You can follow it here:');
+      });
+    },
+    async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version, actor }, async (change) => {
+        const question = change.file.decisions.find((decision) => decision.id === id && decision.outcome === 'sendBack');
+        if (!question) throw notFound('This question');
+        if (question.answer !== null) throw refused('answered', 'This question was answered already.');
+        await store.answer(change.row.id, id, answer, change.tx);
+        change.record('question.answer', `decision/${id}`, question.comment, answer);
+      });
+    },
+  };
+}
+
+export function decisionRoutes(app: App, service: ReturnType<typeof decisionService>): void {
+  app.post('/api/files/:reference/decision', { schema: { params: FileParams, body: MakeDecision, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'decision.make');
+    return service.decide(request.params.reference, request.body, actor);
+  });
+  app.post(
+    '/api/files/:reference/decision/:id/answer',
+    { schema: { params: FileParams.extend({ id: Id }), body: AnswerQuestion, response: { 200: FileAnswer } } },
+    async (request) => {
+      const actor = staffFor(request, 'question.answer');
+      return service.answer(request.params.reference, request.body.version, request.params.id, request.body.answer, actor);
+    },
+  );
+}

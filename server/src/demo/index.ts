@@ -1,0 +1,329 @@
+import type { DetailChange, FieldValue } from '@cavren/contract';
+import { computePath, currentCheck, isoDate, signersOf, type FileState, type Minor } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import type { Cavren } from '../app';
+import type { Actor } from '../http/index';
+import { DEMO_PEOPLE } from './people';
+import { demoPaper } from './papers';
+import { ordinaryStories, TOLD, type DemoApplicant, type Story } from './stories';
+
+export { DEMO_PEOPLE } from './people';
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+const FILES = 60;
+const cents = (units: number): Minor => Math.round(units * 100) as Minor;
+
+interface Clock {
+  at: Date | null;
+}
+
+/** Fills an empty installation with the demo: its people, and about sixty files, each taken along the real way as far as its story goes. */
+export async function seedDemo(cavren: Cavren, clock: Clock, say: (line: string) => void): Promise<void> {
+  for (const person of DEMO_PEOPLE)
+    await cavren.stores.sessions.addStaff({ id: `staff-${person.username}`, username: person.username, name: person.name, role: person.role }, person.password);
+  const stories = [...TOLD, ...ordinaryStories(FILES - TOLD.length)];
+  const now = Date.now();
+  for (const [at, story] of stories.entries()) {
+    clock.at = new Date(now - story.age * DAY_MS - ((at * 7) % 50) * 60_000);
+    await tell(cavren, clock, story, at);
+    if ((at + 1) % 20 === 0) say(`demo data: ${at + 1} of ${stories.length} files`);
+  }
+  clock.at = null;
+}
+
+async function tell(cavren: Cavren, clock: Clock, story: Story, number: number): Promise<void> {
+  const teller = new Teller(cavren, clock, story);
+  await teller.open();
+  if (story.twist === 'half-typed') return teller.typeHalf();
+  await teller.typeAll(number);
+  if (story.until === 'details') return;
+  await teller.recordConsents();
+  if (story.until === 'withdrawn') return teller.withdraw();
+  await teller.move();
+  await teller.runChecks();
+  if (story.until === 'checking') return;
+  await teller.settleChecks();
+  await teller.move();
+  await teller.gather();
+  if (story.until === 'gathering') return;
+  await teller.move();
+  await teller.sign();
+  if (story.until === 'signing') return;
+  await teller.move();
+  await teller.decide();
+  if (story.until === 'done') await teller.release();
+}
+
+/** Takes one demo file along, as its officer and everyone after. */
+class Teller {
+  private reference = '';
+  private version = 0;
+  private file!: FileState;
+
+  constructor(
+    private readonly cavren: Cavren,
+    private readonly clock: Clock,
+    private readonly story: Story,
+  ) {}
+
+  private get officer(): Actor {
+    return staff(this.story.officer);
+  }
+
+  private take(view: { version: number; file: FileState }): void {
+    this.version = view.version;
+    this.file = view.file;
+    if (this.clock.at) this.clock.at = new Date(this.clock.at.getTime() + 9 * 60_000);
+  }
+
+  private get today() {
+    return isoDate((this.clock.at ?? new Date()).toISOString().slice(0, 10));
+  }
+
+  async open(): Promise<void> {
+    const { name, born } = this.story.applicant;
+    this.reference = await this.cavren.services.files.open(
+      {
+        product: 'workboat-refit',
+        channel: this.story.age % 3 === 0 ? 'counter' : 'phone',
+        receivedOn: this.today,
+        personId: null,
+        fullName: name,
+        birthDate: isoDate(born),
+      },
+      this.officer,
+    );
+    this.take(await this.cavren.files.view(this.reference));
+  }
+
+  private async change(changes: DetailChange[]): Promise<void> {
+    this.take(await this.cavren.services.details.change(this.reference, { version: this.version, changes }, this.officer));
+  }
+
+  private get applicantId(): string {
+    return this.file.people.find(({ role }) => role === 'applicant')?.id ?? '';
+  }
+
+  async typeHalf(): Promise<void> {
+    await this.change([
+      set('request', null, 'purpose', this.story.purpose),
+      set('request', null, 'price', cents(39_500)),
+      set('person', this.applicantId, 'phone', '(212) 555-0148'),
+    ]);
+  }
+
+  async typeAll(number: number): Promise<void> {
+    const { story } = this;
+    const amount = story.price - story.downPayment;
+    const partner = nanoid();
+    const since = `${2009 + (number % 14)}-0${1 + (number % 9)}-01`;
+    const changes: DetailChange[] = [
+      set('request', null, 'purpose', story.purpose),
+      set('request', null, 'price', cents(story.price)),
+      set('request', null, 'downPayment', cents(story.downPayment)),
+      set('request', null, 'amount', cents(amount)),
+      set('request', null, 'termMonths', story.term),
+      set('request', null, 'payoutName', story.applicant.name),
+      set('request', null, 'payoutRouting', '011000015'),
+      set('request', null, 'payoutAccount', `40028${String(1000 + number)}7`),
+      ...personFields(this.applicantId, story.applicant, number),
+      add('home', {
+        personId: this.applicantId,
+        line: `${3 + (number % 60)} ${['Capstan Row', 'Lamplight Steps', 'Herring Quay', 'Old Ropewalk'][number % 4] ?? ''}`,
+        town: 'Quillhaven',
+        region: 'QH',
+        postalCode: '00412',
+        since,
+        tenure: number % 3 === 0 ? 'mortgaged' : 'rented',
+        monthlyCost: cents(690 + (number % 7) * 45),
+      }),
+      income(this.applicantId, story.applicant, since),
+      add('livingCost', { category: 'Food and household', monthly: cents(story.coApplicant ? 620 : 410) }),
+      add('livingCost', { category: 'Energy and water', monthly: cents(148) }),
+      add('livingCost', { category: 'Transport and fuel', monthly: cents(126) }),
+      add('asset', {
+        kind: 'savings',
+        description: 'Savings book, Quillhaven Mutual',
+        value: cents(story.downPayment + 3200),
+        downPaymentPart: cents(story.downPayment),
+      }),
+    ];
+    if (story.coApplicant) {
+      changes.push(
+        add('person', { role: 'coApplicant', relationship: 'spouse', fullName: story.coApplicant.name, birthDate: story.coApplicant.born }, partner),
+        ...personFields(partner, story.coApplicant, number + 30),
+        income(partner, story.coApplicant, since),
+      );
+    }
+    if (story.child) changes.push(add('person', { role: 'dependant', relationship: 'child', fullName: story.child, birthDate: '2018-04-09' }));
+    if (story.debt) changes.push(add('debt', { ...story.debt, payment: cents(story.debt.payment), balance: cents(story.debt.balance) }));
+    await this.change(changes);
+  }
+
+  async recordConsents(): Promise<void> {
+    for (const person of signersOf(this.file))
+      this.take(await this.cavren.services.consents.record(this.reference, this.version, person.id, 'inPerson', this.officer));
+  }
+
+  async withdraw(): Promise<void> {
+    this.take(await this.cavren.services.files.withdraw(this.reference, this.version, 'The applicant found a buyer for the boat instead.', this.officer));
+  }
+
+  async move(): Promise<void> {
+    this.take(await this.cavren.services.files.move(this.reference, this.version, this.officer));
+  }
+
+  async runChecks(): Promise<void> {
+    for (const person of signersOf(this.file)) {
+      for (const kind of ['identity', 'watchlist'] as const)
+        this.take(await this.cavren.services.checks.askFor(this.reference, this.version, person.id, kind, this.officer));
+    }
+    await this.cavren.jobs.runDue();
+    this.take(await this.cavren.files.view(this.reference));
+  }
+
+  async settleChecks(): Promise<void> {
+    const open = signersOf(this.file)
+      .flatMap((person) => (['identity', 'watchlist'] as const).flatMap((kind) => currentCheck(this.file, person, kind)?.findings ?? []))
+      .filter(({ agrees, resolution }) => !agrees && resolution === null);
+    for (const { id, kind } of open) {
+      const by = kind === 'candidate' ? 'rufus' : this.story.officer;
+      const resolution = kind === 'candidate' ? 'differentPerson' : 'confirmed';
+      const reason =
+        kind === 'candidate'
+          ? 'Another birth date, and never lived outside Quillhaven.'
+          : 'Seen on the identity paper as stated; the register has an old spelling.';
+      this.take(
+        await this.cavren.services.checks.resolve(this.reference, this.version, id, resolution, reason, {
+          ...staff(by),
+          me: { role: by === 'rufus' ? 'compliance' : 'intake' },
+        }),
+      );
+    }
+  }
+
+  async gather(): Promise<void> {
+    const { twist } = this.story;
+    const asked = computePath(this.file, this.today).conditions.filter(({ state }) => state === 'outstanding');
+    for (const [at, condition] of asked.entries()) {
+      const last = at === asked.length - 1;
+      const gathering = this.story.until === 'gathering';
+      if (gathering && last && twist === undefined) continue;
+      const row = this.file.incomes.find(({ id }) => condition.key === `income:${id}`);
+      const shown = row ? (twist === 'payslip-differs' && row.personId === this.applicantId ? cents((row.amount ?? 0) / 100 - 130) : row.amount) : null;
+      const content = await demoPaper(condition.title, row?.source ?? 'Quillhaven Registry', [
+        ['About', condition.about],
+        ['Made on', this.today],
+        ...(shown === null ? [] : [['Gross pay', (shown / 100).toFixed(2)] satisfies [string, string]]),
+      ]);
+      this.take(
+        await this.cavren.services.papers.add(
+          { reference: this.reference },
+          { name: `${condition.title.toLowerCase().replaceAll(' ', '-')}.pdf`, content, conditionKey: condition.key },
+          null,
+          this.officer,
+        ),
+      );
+      const paper = this.file.papers.at(-1)?.id ?? '';
+      if (gathering && last && (twist === 'paper-waiting' || twist === 'exception-asked')) continue;
+      const verdict =
+        gathering && last && twist === 'paper-sent-back'
+          ? ({ verdict: 'sentBack', version: this.version, reason: 'The statement is older than 90 days.' } as const)
+          : ({ verdict: 'accepted', version: this.version, page: 1, amount: shown } as const);
+      this.take(await this.cavren.services.papers.judge(this.reference, paper, verdict, this.officer));
+    }
+    await this.askForExceptions();
+  }
+
+  /** A figure outside its limit goes on with an exception, as it would at the desk. */
+  private async askForExceptions(): Promise<void> {
+    const outside = computePath(this.file, this.today).figures.figures.filter(({ verdict }) => verdict === 'outside');
+    for (const { measure } of outside) {
+      this.take(
+        await this.cavren.services.conditions.askException(
+          this.reference,
+          this.version,
+          `figure:${measure}`,
+          'The boat works a second season from next year; contract seen.',
+          this.officer,
+        ),
+      );
+      if (this.story.until === 'gathering') continue;
+      const exception = this.file.exceptions.at(-1)?.id ?? '';
+      this.take(await this.cavren.services.conditions.answerException(this.reference, this.version, exception, 'granted', staff('ansel')));
+    }
+  }
+
+  async sign(): Promise<void> {
+    this.take(await this.cavren.services.signing.send(this.reference, this.version, this.officer));
+    const signers = signersOf(this.file);
+    for (const [at, person] of signers.entries()) {
+      if (this.story.until === 'signing' && (at > 0 || this.story.twist !== 'one-signature-missing')) return;
+      const actor: Actor = { kind: 'applicant', id: person.id, name: person.fullName ?? '' };
+      const { id } = (await this.cavren.stores.files.byReference(this.reference)) ?? { id: '' };
+      this.take(await this.cavren.services.signing.consent(id, person.id, actor));
+      this.take(await this.cavren.services.signing.read(id, person.id, 3, actor));
+      this.take(
+        await this.cavren.services.signing.sign(
+          id,
+          person.id,
+          { mark: 'typed', name: person.fullName ?? '', choice: this.file.product.signing.choice.options[0] ?? '' },
+          { address: '127.0.0.1', device: 'demo phone', codeSentTo: `••••${person.phone?.slice(-4) ?? ''}` },
+          actor,
+        ),
+      );
+    }
+  }
+
+  async decide(): Promise<void> {
+    const { decision } = this.cavren.services;
+    const { until, twist } = this.story;
+    if (until === 'declined') {
+      this.take(
+        await decision.decide(
+          this.reference,
+          { outcome: 'decline', version: this.version, reasons: ['income-insufficient', 'obligations-excessive'], comment: 'Hours at the inn end in spring.' },
+          staff('ansel'),
+        ),
+      );
+    } else if (twist === 'question') {
+      this.take(
+        await decision.decide(
+          this.reference,
+          { outcome: 'sendBack', version: this.version, question: 'Does the pension go on in full after the boat is sold?' },
+          staff('ansel'),
+        ),
+      );
+    } else if (until === 'completing' || until === 'done') {
+      this.take(await decision.decide(this.reference, { outcome: 'approve', version: this.version, comment: null }, staff('ansel')));
+    }
+  }
+
+  async release(): Promise<void> {
+    this.take(await this.cavren.services.completion.verify(this.reference, this.version, staff('dilys')));
+    this.take(await this.cavren.services.completion.release(this.reference, this.version, staff('dilys')));
+  }
+}
+
+function staff(username: string): Actor {
+  const person = DEMO_PEOPLE.find((candidate) => candidate.username === username);
+  return { kind: 'staff', id: `staff-${username}`, name: person?.name ?? username };
+}
+
+type RowEntity = Extract<DetailChange, { op: 'add' }>['entity'];
+
+const set = (entity: RowEntity | 'request', id: string | null, field: string, value: FieldValue): DetailChange => ({ op: 'set', entity, id, field, value });
+const add = (entity: RowEntity, values: Record<string, FieldValue>, id: string = nanoid()): DetailChange => ({ op: 'add', entity, id, values });
+
+function personFields(id: string, person: DemoApplicant, number: number): DetailChange[] {
+  const [first = ''] = person.name.toLowerCase().split(' ');
+  return [
+    set('person', id, 'idNumber', `9${String(10 + (number % 80))}-${String(20 + (number % 60))}-${person.tail}`),
+    set('person', id, 'phone', `(212) 555-01${String(number % 100).padStart(2, '0')}`),
+    ...(number % 5 === 3 ? [] : [set('person', id, 'email', `${first}.${number}@post.example`)]),
+  ];
+}
+
+function income(personId: string, { kind, employer, amount, frequency, hours }: DemoApplicant, since: string): DetailChange {
+  return add('income', { personId, kind, source: employer, amount: cents(amount), frequency, hoursPerWeek: hours ?? null, since });
+}

@@ -1,0 +1,4 @@
+export { makeInvitations, type Invitations } from './invitations';
+export { doorRoutes } from './routes';
+export { doorService, type DoorService } from './service';
+export { doorStore, type DoorStore } from './store';

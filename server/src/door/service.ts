@@ -1,0 +1,262 @@
+import type { DoorGreeting, DoorView } from '@cavren/contract';
+import { formatMoney, personName, readPhone, readReference, STAGE_LABEL, type FilePerson, type FileState, type Path } from '@cavren/core';
+import { randomInt } from 'node:crypto';
+import { inTransaction, type Sequelize } from '../db/index';
+import type { Files, FilesStore } from '../files/index';
+import { notFound, ProblemError } from '../http/index';
+import type { Jobs } from '../jobs/index';
+import type { Outbox } from '../outbox/index';
+import type { PapersStore } from '../papers/index';
+import { newToken, sameText, tokenHash } from '../secrets/index';
+import type { DoorSessionRow, DoorStore } from './store';
+
+interface Parts {
+  db: Sequelize;
+  files: Files;
+  filesStore: FilesStore;
+  store: DoorStore;
+  papers: PapersStore;
+  outbox: Outbox;
+  jobs: Jobs;
+  lender: string;
+  now: () => Date;
+}
+
+const CODE_MINUTES = 10;
+const MOST_TRIES = 5;
+const LOCK_MINUTES = 15;
+const SESSION_HOURS = 2;
+const minutes = (from: Date, count: number): string => new Date(from.getTime() + count * 60_000).toISOString();
+
+export function doorService({ db, files, filesStore, store, papers, outbox, jobs, lender, now }: Parts) {
+  async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState }> {
+    const link = await store.link(tokenHash(token));
+    if (!link) throw new ProblemError(404, 'link-unknown', 'This link is not one of ours, or was typed wrongly. Open it from the message again.');
+    if (link.expiresAt < now().toISOString())
+      throw new ProblemError(410, 'link-late', 'This link has run out. Come in with your reference and phone number instead.');
+    const { file } = await files.state(link.fileId);
+    const person = file.people.find(({ id }) => id === link.personId);
+    if (!person) throw notFound('Your part of this file');
+    return { fileId: link.fileId, person, file };
+  }
+
+  /** Finds somebody by reference and phone. Null when they don't fit; callers don't tell which of the two was wrong. */
+  async function personByPhone(reference: string, phone: string): Promise<{ fileId: string; person: FilePerson } | null> {
+    const written = readReference(reference);
+    const row = written ? await filesStore.byReference(written) : null;
+    if (!row) return null;
+    const { file } = await files.state(row.id);
+    const number = readPhone(phone, file.pack.phoneRegion);
+    const person = file.people.find((candidate) => candidate.phone !== null && candidate.phone === number && candidate.role !== 'dependant');
+    return person ? { fileId: row.id, person } : null;
+  }
+
+  async function sendCode(fileId: string, person: FilePerson): Promise<void> {
+    if (!person.phone) throw new ProblemError(409, 'phone-missing', 'We have no phone number for you. Please call us.');
+    const phone = person.phone;
+    await inTransaction(db, async (tx) => {
+      const at = now();
+      const known = await store.code(person.id, tx);
+      refuseLocked(known?.lockedUntil ?? null, at);
+      const code = String(randomInt(1_000_000)).padStart(6, '0');
+      const wasLocked = known?.lockedUntil != null;
+      await store.setCode(
+        {
+          personId: person.id,
+          fileId,
+          codeHash: tokenHash(code),
+          sentTo: phone,
+          expiresAt: minutes(at, CODE_MINUTES),
+          tries: wasLocked ? 0 : (known?.tries ?? 0),
+          lockedUntil: null,
+        },
+        tx,
+      );
+      await outbox.put(
+        {
+          fileId,
+          channel: 'text',
+          recipient: phone,
+          subject: null,
+          body: `${code} is your code for ${lender}. It holds for ${CODE_MINUTES} minutes. We never ask for it by phone.`,
+        },
+        at.toISOString(),
+        tx,
+      );
+    });
+    jobs.poke();
+  }
+
+  async function enterWithCode(fileId: string, person: FilePerson, code: string): Promise<{ token: string; session: DoorSessionRow }> {
+    const outcome = await inTransaction(db, async (tx) => {
+      const at = now();
+      const known = await store.code(person.id, tx);
+      refuseLocked(known?.lockedUntil ?? null, at);
+      if (!known?.codeHash || (known.expiresAt ?? '') < at.toISOString())
+        return new ProblemError(422, 'code-late', 'This code has run out. Ask for a new one.', {
+          errors: [{ path: 'code', message: 'This code has run out. Ask for a new one.' }],
+        });
+      if (!sameText(known.codeHash, tokenHash(code))) {
+        const tries = known.tries + 1;
+        const locked = tries >= MOST_TRIES;
+        await store.setCode({ ...known, tries, codeHash: locked ? null : known.codeHash, lockedUntil: locked ? minutes(at, LOCK_MINUTES) : null }, tx);
+        if (locked) return lockedProblem();
+        const message = `This is not the code that we sent. ${MOST_TRIES - tries} ${MOST_TRIES - tries === 1 ? 'try is' : 'tries are'} left.`;
+        return new ProblemError(422, 'code-wrong', message, { errors: [{ path: 'code', message }] });
+      }
+      await store.setCode({ ...known, codeHash: null, expiresAt: null, tries: 0, lockedUntil: null }, tx);
+      const token = newToken();
+      const session: DoorSessionRow = {
+        idHash: tokenHash(token),
+        fileId,
+        personId: person.id,
+        csrfToken: newToken(),
+        codeSentTo: known.sentTo,
+        createdAt: at.toISOString(),
+        expiresAt: minutes(at, SESSION_HOURS * 60),
+      };
+      await store.addSession(session, tx);
+      return { token, session };
+    });
+    if (outcome instanceof ProblemError) throw outcome;
+    return outcome;
+  }
+
+  return {
+    async greet(token: string): Promise<DoorGreeting> {
+      const { person } = await personOfLink(token);
+      return { firstName: personName(person).split(' ')[0] ?? '', phoneTail: person.phone?.slice(-4) ?? '', lender };
+    },
+    async sendCodeForLink(token: string): Promise<void> {
+      const { fileId, person } = await personOfLink(token);
+      await sendCode(fileId, person);
+    },
+    async enter(token: string, code: string) {
+      const { fileId, person } = await personOfLink(token);
+      return enterWithCode(fileId, person, code);
+    },
+    /** Sends a code when reference and phone fit; says nothing either way. */
+    async sendCodeForReturn(reference: string, phone: string): Promise<void> {
+      const found = await personByPhone(reference, phone);
+      if (found)
+        await sendCode(found.fileId, found.person).catch((error: unknown) => {
+          if (!(error instanceof ProblemError)) throw error;
+        });
+    },
+    async enterReturning(reference: string, phone: string, code: string) {
+      const found = await personByPhone(reference, phone);
+      if (!found)
+        throw new ProblemError(422, 'code-wrong', 'Reference, phone number and code don’t fit together.', {
+          errors: [{ path: 'code', message: 'Reference, phone number and code don’t fit together.' }],
+        });
+      return enterWithCode(found.fileId, found.person, code);
+    },
+    async session(token: string): Promise<DoorSessionRow | null> {
+      const session = await store.session(tokenHash(token));
+      return session && session.expiresAt > now().toISOString() ? session : null;
+    },
+    leave: (session: DoorSessionRow) => store.endSession(session.idHash),
+    async view(session: DoorSessionRow): Promise<DoorView> {
+      const { file, path } = await files.state(session.fileId);
+      const person = file.people.find(({ id }) => id === session.personId);
+      if (!person) throw notFound('Your part of this file');
+      const own = await papers.ofPerson(session.fileId, session.personId);
+      return {
+        csrfToken: session.csrfToken,
+        name: personName(person),
+        reference: file.reference,
+        product: file.product.name,
+        stage: STAGE_LABEL[file.stage],
+        steps: stepsOf(file),
+        outcome: outcomeOf(file),
+        declineReasons: declineReasons(file),
+        tasks: tasksFor(person, path),
+        papers: own
+          .filter(({ state }) => state !== 'removed')
+          .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
+        signing: signingOf(file, person),
+        paidOut:
+          file.payout.releasedAt && person.role !== 'guarantor'
+            ? {
+                amount: formatMoney((file.request.amount ?? 0) as Parameters<typeof formatMoney>[0], {
+                  currency: file.pack.currency,
+                  locale: file.pack.locale,
+                }),
+                accountTail: file.request.payoutAccount?.tail ?? '',
+                at: file.payout.releasedAt,
+              }
+            : null,
+      };
+    },
+  };
+}
+export type DoorService = ReturnType<typeof doorService>;
+
+const lockedProblem = () =>
+  new ProblemError(429, 'code-locked', `Too many wrong codes. Wait ${LOCK_MINUTES} minutes, then ask for a new one.`, {
+    errors: [{ path: 'code', message: 'Too many wrong codes.' }],
+  });
+
+function refuseLocked(lockedUntil: string | null, at: Date): void {
+  if (lockedUntil && lockedUntil > at.toISOString()) throw lockedProblem();
+}
+
+function outcomeOf({ stage }: FileState): DoorView['outcome'] {
+  return stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed' || stage === 'done' ? stage : 'open';
+}
+
+function declineReasons(file: FileState): string[] {
+  if (file.stage !== 'declined') return [];
+  const decision = file.decisions.filter(({ outcome }) => outcome === 'decline').at(-1);
+  return (decision?.reasons ?? []).map((code) => file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
+}
+
+/** The gates in words that an applicant uses. */
+const STEP_LABEL: Record<string, string> = {
+  details: 'Your details',
+  checking: 'Our checks',
+  gathering: 'Your papers',
+  signing: 'Signing',
+  deciding: 'Our decision',
+  completing: 'Paying out',
+};
+
+function stepsOf(file: FileState): DoorView['steps'] {
+  const stages = file.product.route.filter((stage) => stage in STEP_LABEL);
+  const here = stages.indexOf(file.stage);
+  return stages.map((stage, at) => ({ label: STEP_LABEL[stage] ?? stage, state: file.stage === 'done' || at < here ? 'past' : at === here ? 'now' : 'ahead' }));
+}
+
+/** What the Path holds the applicant to, and is about this person. Signing has its own place. */
+function tasksFor(person: FilePerson, path: Path): DoorView['tasks'] {
+  return path.entries
+    .filter(({ holder, personId, place }) => holder === 'applicant' && personId === person.id && place.chapter === 'conditions')
+    .map(({ key, what, why, due, place }) => ({
+      key,
+      what,
+      why,
+      due,
+      conditionKey: place.anchor,
+      acceptable: path.conditions.find((condition) => condition.key === place.anchor)?.rule?.acceptable ?? [],
+    }));
+}
+
+function signingOf(file: FileState, person: FilePerson): DoorView['signing'] {
+  const { envelope } = file;
+  if (!envelope || envelope.state === 'void') return null;
+  const signer = envelope.signers.find(({ personId }) => personId === person.id);
+  if (!signer) return null;
+  const before = envelope.signers.find(({ state }) => state === 'invited');
+  const waitingFor = file.people.find(({ id }) => id === before?.personId);
+  const { title, choice } = file.product.signing;
+  return {
+    title,
+    state: signer.state === 'signed' ? 'signed' : signer.state === 'invited' ? 'yours' : 'waiting',
+    waitingFor: before && before.personId !== person.id && waitingFor ? personName(waitingFor) : null,
+    consentedAt: signer.consentedAt,
+    readAt: signer.readAt,
+    question: choice.question,
+    options: choice.options,
+    complete: envelope.state === 'complete',
+  };
+}

@@ -1,0 +1,57 @@
+import { Table, type Sequelize, type Tx } from '../db/index';
+
+interface LinkRow {
+  tokenHash: string;
+  fileId: string;
+  personId: string;
+  expiresAt: string;
+}
+
+export interface CodeRow {
+  personId: string;
+  fileId: string;
+  codeHash: string | null;
+  sentTo: string | null;
+  expiresAt: string | null;
+  tries: number;
+  lockedUntil: string | null;
+}
+
+export interface DoorSessionRow {
+  idHash: string;
+  fileId: string;
+  personId: string;
+  csrfToken: string;
+  codeSentTo: string | null;
+  createdAt: string;
+  expiresAt: string;
+}
+
+export function doorStore(db: Sequelize) {
+  const links = new Table<LinkRow>(db, 'door_link', { tokenHash: 'key', fileId: 'key', personId: 'key', expiresAt: 'time' }, ['tokenHash']);
+  const codes = new Table<CodeRow>(
+    db,
+    'door_code',
+    { personId: 'key', fileId: 'key', codeHash: 'key', sentTo: 'text', expiresAt: 'time', tries: 'int', lockedUntil: 'time' },
+    ['personId'],
+  );
+  const sessions = new Table<DoorSessionRow>(
+    db,
+    'door_session',
+    { idHash: 'key', fileId: 'key', personId: 'key', csrfToken: 'key', codeSentTo: 'text', createdAt: 'time', expiresAt: 'time' },
+    ['idHash'],
+  );
+  return {
+    addLink: (row: LinkRow, tx: Tx) => links.insert(row, tx),
+    link: (tokenHash: string) => links.one({ tokenHash }),
+    code: (personId: string, tx?: Tx) => codes.one({ personId }, { tx, lock: tx !== undefined }),
+    async setCode(row: CodeRow, tx: Tx): Promise<void> {
+      if ((await codes.one({ personId: row.personId }, { tx, lock: true })) === null) await codes.insert(row, tx);
+      else await codes.update(row, { personId: row.personId }, tx);
+    },
+    addSession: (row: DoorSessionRow, tx?: Tx) => sessions.insert(row, tx),
+    session: (idHash: string) => sessions.one({ idHash }),
+    endSession: (idHash: string) => sessions.remove({ idHash }),
+  };
+}
+export type DoorStore = ReturnType<typeof doorStore>;

@@ -1,0 +1,199 @@
+import type { FileView } from '@cavren/contract';
+import { computePath, isoDate, type FileState, type Holder, type IsoDate, type Path, type Stage } from '@cavren/core';
+import { inTransaction, type Sequelize, type Tx } from '../db/index';
+import { notFound, ProblemError, type Actor } from '../http/index';
+import type { HistoryStore, NewEntry } from '../history/index';
+import type { Products } from '../products/index';
+import type { FileRow, FilesStore, Waiting } from './store';
+
+/** What one concept adds to a file's state, read from its own tables. */
+export type FilePart = (fileId: string, tx?: Tx) => Promise<Partial<FileState>>;
+
+/** A change to a file while it is being made: in one transaction, with the file's row held. */
+export interface FileChange {
+  row: FileRow;
+  file: FileState;
+  actor: Actor;
+  tx: Tx;
+  now: string;
+  today: IsoDate;
+  /** Writes down what was done; becomes part of the history in the same transaction. */
+  record(act: string, subject: string, before: string | null, after: string | null): void;
+  /** Moves the file to another stage. */
+  moveTo(stage: Stage): void;
+  /** Runs after the transaction was committed. */
+  afterwards(work: () => void): void;
+}
+
+/** Acts by which somebody prepares a file, and so may not decide it. */
+export const PREPARING_ACTS = [
+  'file.open',
+  'file.move',
+  'details.set',
+  'details.add',
+  'details.remove',
+  'consent.record',
+  'finding.resolve',
+  'paper.add',
+  'paper.judge',
+  'agreement.send',
+];
+
+export interface Files {
+  view(reference: string): Promise<FileView>;
+  state(fileId: string): Promise<{ row: FileRow; file: FileState; path: Path }>;
+  /**
+   * Changes a file. With a version, a stale one is refused with what changed meanwhile; without, the change is one that
+   * can't be stale (an answer of an outside service, a signature).
+   */
+  change(
+    where: { reference: string } | { id: string },
+    options: { version: number | null; actor: Actor },
+    work: (change: FileChange) => Promise<void>,
+  ): Promise<FileView>;
+  /** Makes a new file with its first rows and its first history entries. */
+  create(row: FileRow, entries: NewEntry[], work: (tx: Tx) => Promise<void>): Promise<void>;
+}
+
+interface Parts {
+  db: Sequelize;
+  store: FilesStore;
+  history: HistoryStore;
+  products: Products;
+  parts: FilePart[];
+  now: () => Date;
+}
+
+const ENDED: readonly Stage[] = ['done', 'declined', 'withdrawn', 'lapsed'];
+
+export function makeFiles({ db, store, history, products, parts, now }: Parts): Files {
+  const today = (): IsoDate => isoDate(now().toISOString().slice(0, 10));
+
+  async function stateOf(row: FileRow, tx?: Tx): Promise<FileState> {
+    const { definition, pack } = await products.byId(row.productId);
+    const openedBy = await store.staffName(row.openedBy, tx);
+    const preparedBy = await history.actors(row.id, PREPARING_ACTS, tx);
+    const loaded: Partial<FileState> = {};
+    for (const part of parts) Object.assign(loaded, await part(row.id, tx));
+    return {
+      reference: row.reference,
+      stage: row.stage,
+      stageSince: row.stageSince,
+      openedAt: row.openedAt,
+      openedBy,
+      receivedOn: row.receivedOn,
+      channel: row.channel,
+      product: definition,
+      pack,
+      preparedBy,
+      ...(loaded as Omit<
+        FileState,
+        'reference' | 'stage' | 'stageSince' | 'openedAt' | 'openedBy' | 'receivedOn' | 'channel' | 'product' | 'pack' | 'preparedBy'
+      >),
+    };
+  }
+
+  async function viewOf(row: FileRow, tx?: Tx): Promise<FileView> {
+    const file = await stateOf(row, tx);
+    return { version: row.version, today: today(), owner: await store.staffName(row.ownerId, tx), file, recent: await history.recent(row.id, 12, tx) };
+  }
+
+  /** Writes what the lists show of a file, computed from the file as it now is. */
+  async function project(row: FileRow, tx: Tx): Promise<FileState> {
+    const file = await stateOf(row, tx);
+    const path = computePath(file, today());
+    const [next] = path.now;
+    const applicant = file.people.find(({ role }) => role === 'applicant');
+    row.applicant = applicant?.fullName ?? applicant?.knownAs ?? null;
+    row.amount = file.request.amount;
+    row.isOpen = !ENDED.includes(row.stage);
+    row.openNow = path.now.length;
+    row.nextWhat = next?.what.slice(0, 400) ?? null;
+    row.nextHolder = next?.holder ?? (row.isOpen ? 'officer' : null);
+    row.nextDue = next?.due ?? null;
+    await store.update(row, tx);
+    await store.setWords(
+      row.id,
+      file.people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null)),
+      tx,
+    );
+    await store.setWaiting(row.id, row.ownerId, row.isOpen ? waitingOf(path, row) : [], tx);
+    return file;
+  }
+
+  async function find(where: { reference: string } | { id: string }, tx?: Tx, lock = false): Promise<FileRow> {
+    const row = 'reference' in where ? await store.byReference(where.reference, tx, lock) : await store.byId(where.id, tx, lock);
+    if (!row) throw notFound('This file');
+    return row;
+  }
+
+  async function refuseStale(row: FileRow, version: number, tx: Tx): Promise<void> {
+    if (row.version === version) return;
+    const meanwhile = (await history.since(row.id, version, tx)).map(({ subject, after, actor, at }) => ({ subject, after, actor, at }));
+    throw new ProblemError(409, 'stale', 'The file was changed meanwhile.', { version: row.version, meanwhile });
+  }
+
+  return {
+    view: async (reference) => viewOf(await find({ reference })),
+    async state(fileId) {
+      const row = await find({ id: fileId });
+      const file = await stateOf(row);
+      return { row, file, path: computePath(file, today()) };
+    },
+    async change(where, { version, actor }, work) {
+      let later: (() => void)[] = [];
+      const view = await inTransaction(db, async (tx) => {
+        later = [];
+        const row = await find(where, tx, true);
+        if (version !== null) await refuseStale(row, version, tx);
+        const at = now().toISOString();
+        const entries: NewEntry[] = [];
+        const record = (act: string, subject: string, before: string | null, after: string | null) =>
+          entries.push({ at, actor: actor.name, actorId: actor.id, act, subject, before, after });
+        const change: FileChange = {
+          row,
+          file: await stateOf(row, tx),
+          actor,
+          tx,
+          now: at,
+          today: today(),
+          record,
+          moveTo(stage) {
+            record('file.move', 'stage', row.stage, stage);
+            row.stage = stage;
+            row.stageSince = at;
+          },
+          afterwards: (job) => later.push(job),
+        };
+        await work(change);
+        if (entries.length === 0) return viewOf(row, tx);
+        row.version += 1;
+        await history.append(row.id, row.version, entries, tx);
+        const file = await project(row, tx);
+        return { version: row.version, today: today(), owner: await store.staffName(row.ownerId, tx), file, recent: await history.recent(row.id, 12, tx) };
+      });
+      later.forEach((job) => job());
+      return view;
+    },
+    async create(row, entries, work) {
+      await inTransaction(db, async (tx) => {
+        await store.insert(row, tx);
+        await work(tx);
+        await history.append(row.id, row.version, entries, tx);
+        await project(row, tx);
+      });
+    },
+  };
+}
+
+/** What waits for whom. A file with nothing in its way waits for the officer to move it on. */
+function waitingOf(path: Path, row: FileRow): Waiting[] {
+  if (path.now.length === 0) return [{ holder: 'officer', entries: 0, what: 'Nothing stands in the way: move the file on', since: row.stageSince, due: null }];
+  const byHolder = new Map<Holder, Waiting>();
+  for (const { holder, what, since, due } of path.now) {
+    const known = byHolder.get(holder);
+    if (known) known.entries += 1;
+    else byHolder.set(holder, { holder, entries: 1, what, since, due });
+  }
+  return [...byHolder.values()];
+}

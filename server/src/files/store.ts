@@ -1,0 +1,209 @@
+import { FILE_SORTS, type FileItem, type FileQuery } from '@cavren/contract';
+import { nameWords, readReference, type Holder, type IsoDate, type Minor, type Stage } from '@cavren/core';
+import { execute, select, Table, type Sequelize, type Tx } from '../db/index';
+
+/** The due date of a file that has ended: after all others. */
+const NEVER = '9999-12-31' as IsoDate;
+
+export interface FileRow {
+  id: string;
+  reference: string;
+  productId: string;
+  productCode: string;
+  version: number;
+  stage: Stage;
+  stageSince: string;
+  isOpen: boolean;
+  channel: string;
+  receivedOn: IsoDate;
+  openedAt: string;
+  openedBy: string;
+  ownerId: string;
+  applicant: string | null;
+  amount: Minor | null;
+  openNow: number;
+  nextWhat: string | null;
+  nextHolder: string | null;
+  nextDue: IsoDate | null;
+}
+
+export interface Waiting {
+  holder: Holder;
+  entries: number;
+  what: string;
+  since: string;
+  due: IsoDate | null;
+}
+
+interface ItemRow {
+  reference: string;
+  applicant: string | null;
+  product_code: string;
+  stage: Stage;
+  stage_since: Date;
+  received_on: string;
+  owner: string;
+  amount: string | null;
+  open_now: number;
+  next_what: string | null;
+  next_holder: string | null;
+  next_due: string;
+}
+
+const ORDER: Record<(typeof FILE_SORTS)[number], string> = {
+  due: 'f.next_due, f.reference',
+  received: 'f.received_on DESC, f.reference DESC',
+  applicant: 'f.applicant, f.reference',
+  amount: 'f.amount DESC, f.reference DESC',
+};
+
+const ITEM = `f.reference, f.applicant, f.product_code, f.stage, f.stage_since, f.received_on, s.name AS owner, f.amount`;
+
+export function filesStore(db: Sequelize) {
+  const table = new Table<FileRow>(
+    db,
+    'file',
+    {
+      id: 'key',
+      reference: 'key',
+      productId: 'key',
+      productCode: 'key',
+      version: 'int',
+      stage: 'key',
+      stageSince: 'time',
+      isOpen: 'bool',
+      channel: 'key',
+      receivedOn: 'date',
+      openedAt: 'time',
+      openedBy: 'key',
+      ownerId: 'key',
+      applicant: 'text',
+      amount: 'money',
+      openNow: 'int',
+      nextWhat: 'text',
+      nextHolder: 'key',
+      nextDue: 'date',
+    },
+    ['id'],
+  );
+
+  const stored = (row: FileRow): FileRow => ({ ...row, nextDue: row.nextDue ?? NEVER });
+
+  return {
+    insert: (row: FileRow, tx: Tx) => table.insert(stored(row), tx),
+    update: (row: FileRow, tx: Tx) => table.update(stored(row), { id: row.id }, tx),
+    byReference: (reference: string, tx?: Tx, lock = false) => table.one({ reference }, { tx, lock }),
+    byId: (id: string, tx?: Tx, lock = false) => table.one({ id }, { tx, lock }),
+
+    /** Makes the words by which a file is found those of its people's names. */
+    async setWords(fileId: string, names: readonly string[], tx: Tx): Promise<void> {
+      const words = [...new Set(names.flatMap(nameWords).map((word) => word.slice(0, 64)))];
+      await execute(db, 'DELETE FROM file_word WHERE file_id = :fileId', { fileId }, tx);
+      if (words.length > 0)
+        await db.query('INSERT INTO file_word (word, file_id) VALUES :rows', { replacements: { rows: words.map((word) => [word, fileId]) }, transaction: tx });
+    },
+
+    /** Who has to do something about a file, for the start pages. */
+    async setWaiting(fileId: string, ownerId: string, waiting: readonly Waiting[], tx: Tx): Promise<void> {
+      await execute(db, 'DELETE FROM file_waiting WHERE file_id = :fileId', { fileId }, tx);
+      for (const { holder, entries, what, since, due } of waiting) {
+        await db.query(
+          'INSERT INTO file_waiting (file_id, holder, owner_id, entries, what, since, due) VALUES (:fileId, :holder, :ownerId, :entries, :what, :since, :due)',
+          {
+            replacements: { fileId, holder, ownerId, entries, what: what.slice(0, 400), since: new Date(since), due: due ?? NEVER },
+            transaction: tx,
+          },
+        );
+      }
+    },
+
+    async list({ text, stage, product, sort, page, size }: FileQuery): Promise<{ items: FileItem[]; total: number }> {
+      const conditions: string[] = [];
+      const values: Record<string, unknown> = { size, offset: (page - 1) * size };
+      if (stage) {
+        conditions.push('f.stage = :stage');
+        values['stage'] = stage;
+      }
+      if (product) {
+        conditions.push('f.product_code = :product');
+        values['product'] = product;
+      }
+      const reference = text ? readReference(text) : null;
+      if (reference) {
+        conditions.push('f.reference = :reference');
+        values['reference'] = reference;
+      } else {
+        nameWords(text ?? '')
+          .slice(0, 6)
+          .forEach((word, at) => {
+            conditions.push(`f.id IN (SELECT file_id FROM file_word WHERE word LIKE :word${at})`);
+            values[`word${at}`] = `${word.replace(/[\\%_]/g, '\\$&')}%`;
+          });
+      }
+      const where = conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : '';
+      const [rows, [count]] = await Promise.all([
+        select<ItemRow>(
+          db,
+          `SELECT ${ITEM}, f.open_now, f.next_what, f.next_holder, f.next_due FROM (SELECT f.id FROM file f ${where} ORDER BY ${ORDER[sort]} LIMIT :size OFFSET :offset) page
+           JOIN file f ON f.id = page.id JOIN staff s ON s.id = f.owner_id ORDER BY ${ORDER[sort]}`,
+          values,
+        ),
+        select<{ total: string }>(db, `SELECT COUNT(*) AS total FROM file f ${where}`, values),
+      ]);
+      return { items: rows.map(toItem), total: Number(count?.total ?? 0) };
+    },
+
+    /** Open files that wait for somebody, by deadline. `ownerId` null: of all officers. */
+    async waiting(filter: { holders: readonly Holder[]; ownerId: string | null }, page: number, size: number): Promise<{ items: FileItem[]; total: number }> {
+      const where = `w.holder IN (:holders) ${filter.ownerId ? 'AND w.owner_id = :ownerId' : ''}`;
+      const values = { holders: filter.holders, ownerId: filter.ownerId, size, offset: (page - 1) * size };
+      const [rows, [count]] = await Promise.all([
+        select<ItemRow>(
+          db,
+          `SELECT ${ITEM}, w.entries AS open_now, w.what AS next_what, w.holder AS next_holder, w.due AS next_due
+           FROM file_waiting w JOIN file f ON f.id = w.file_id JOIN staff s ON s.id = f.owner_id
+           WHERE ${where} ORDER BY w.due, w.since, w.file_id LIMIT :size OFFSET :offset`,
+          values,
+        ),
+        select<{ total: string }>(db, `SELECT COUNT(*) AS total FROM file_waiting w WHERE ${where}`, values),
+      ]);
+      return { items: rows.map(toItem), total: Number(count?.total ?? 0) };
+    },
+
+    async countWaiting(filter: { holders: readonly Holder[]; ownerId: string | null }, today: IsoDate): Promise<{ late: number; dueToday: number }> {
+      const [row] = await select<{ late: string | null; due_today: string | null }>(
+        db,
+        `SELECT SUM(w.due < :today) AS late, SUM(w.due = :today) AS due_today FROM file_waiting w WHERE w.holder IN (:holders) ${filter.ownerId ? 'AND w.owner_id = :ownerId' : ''}`,
+        { ...filter, today },
+      );
+      return { late: Number(row?.late ?? 0), dueToday: Number(row?.due_today ?? 0) };
+    },
+
+    async staffName(id: string, tx?: Tx): Promise<string> {
+      const [row] = await select<{ name: string }>(db, 'SELECT name FROM staff WHERE id = :id', { id }, tx);
+      return row?.name ?? id;
+    },
+    async versionOf(reference: string): Promise<number | null> {
+      const [row] = await select<{ version: number }>(db, 'SELECT version FROM file WHERE reference = :reference', { reference });
+      return row?.version ?? null;
+    },
+  };
+}
+export type FilesStore = ReturnType<typeof filesStore>;
+
+function toItem(row: ItemRow): FileItem {
+  return {
+    reference: row.reference,
+    applicant: row.applicant,
+    product: row.product_code,
+    stage: row.stage,
+    stageSince: row.stage_since.toISOString(),
+    receivedOn: row.received_on,
+    owner: row.owner,
+    amount: row.amount === null ? null : (Number(row.amount) as Minor),
+    openNow: row.open_now,
+    nextWhat: row.next_what,
+    nextHolder: row.next_holder,
+    nextDue: row.next_due === NEVER ? null : row.next_due,
+  };
+}

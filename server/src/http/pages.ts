@@ -1,0 +1,51 @@
+import fastifyStatic from '@fastify/static';
+import { randomBytes } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { ProblemError } from './problem';
+import type { App } from './types';
+
+/** Everything comes from here; styles that a script writes carry the page's nonce, style attributes are allowed for charts. */
+function contentSecurityPolicy(nonce: string): string {
+  return [
+    "default-src 'none'",
+    "script-src 'self' 'wasm-unsafe-eval'",
+    `style-src 'self' 'nonce-${nonce}'`,
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self' data:",
+    "connect-src 'self'",
+    "worker-src 'self'",
+    "manifest-src 'self'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ');
+}
+
+/** Serves the built screens: the desk, and the front door under /door. */
+export async function servePages(app: App, webFolder: string): Promise<void> {
+  const root = resolve(webFolder);
+  if (!existsSync(join(root, 'index.html'))) {
+    app.log.warn('The screens are not built; only the API is served');
+    return;
+  }
+  await app.register(fastifyStatic, { root: join(root, 'assets'), prefix: '/assets/', preCompressed: true, immutable: true, maxAge: '365d' });
+  const [desk, door] = await Promise.all(['index.html', 'door.html'].map((name) => readFile(join(root, name), 'utf8')));
+
+  app.setNotFoundHandler((request, reply) => {
+    const [path = '/'] = request.url.split('?');
+    if (request.method !== 'GET' || path.startsWith('/api/') || path.startsWith('/assets/')) {
+      const problem = new ProblemError(404, 'not-found', 'There is nothing here.');
+      return reply.status(404).type('application/problem+json').send(problem.toDocument(request.id));
+    }
+    const nonce = randomBytes(16).toString('base64');
+    const page = (path === '/door' || path.startsWith('/door/') ? door : desk) ?? '';
+    return reply
+      .type('text/html; charset=utf-8')
+      .header('content-security-policy', contentSecurityPolicy(nonce))
+      .header('cache-control', 'no-store')
+      .send(page.replaceAll('__NONCE__', nonce));
+  });
+}

@@ -1,0 +1,89 @@
+import type { FastifyBaseLogger } from 'fastify';
+import type { Sequelize, Tx } from '../db/index';
+import { jobsStore, type JobRow } from './store';
+
+export type JobWork = (subject: string) => Promise<void>;
+
+export interface Jobs {
+  /** Says how jobs of a kind are done. The work must be safe to do twice. */
+  handle(kind: string, work: JobWork): void;
+  add(kind: string, subject: string, tx?: Tx): Promise<void>;
+  /** Works off what is due now; resolves when nothing due is left. */
+  runDue(): Promise<number>;
+  /** For tests and for the moment a service is back: everything that waits is due at once. */
+  makeAllDue(): Promise<void>;
+  start(): void;
+  stop(): Promise<void>;
+  poke(): void;
+}
+
+const MOST_ATTEMPTS = 40;
+const LONGEST_PAUSE_MS = 5 * 60_000;
+
+export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): Jobs {
+  const store = jobsStore(db);
+  const works = new Map<string, JobWork>();
+  let timer: NodeJS.Timeout | null = null;
+  let running: Promise<number> | null = null;
+
+  async function workOn(job: JobRow): Promise<void> {
+    const work = works.get(job.kind);
+    try {
+      if (!work) throw new Error(`Nobody does jobs of the kind ${job.kind}`);
+      await work(job.subject);
+      await store.finish(job);
+    } catch (error) {
+      const problem = error instanceof Error ? error.message : String(error);
+      if (job.attempts >= MOST_ATTEMPTS) {
+        log.error({ kind: job.kind, problem }, 'job failed for good');
+        await store.giveUp(job, problem);
+        return;
+      }
+      log.warn({ kind: job.kind, attempts: job.attempts, problem }, 'job will be repeated');
+      const pause = Math.min(LONGEST_PAUSE_MS, 1000 * 2 ** job.attempts);
+      await store.again(job, new Date(Date.now() + pause).toISOString(), problem);
+    }
+  }
+
+  async function drain(): Promise<number> {
+    let done = 0;
+    for (;;) {
+      const due = await store.claim(new Date(), 5);
+      if (due.length === 0) return done;
+      await Promise.all(due.map(workOn));
+      done += due.length;
+    }
+  }
+
+  function turn(): void {
+    running ??= drain()
+      .catch((error: unknown) => {
+        log.warn({ err: error }, 'the job table could not be read; trying again');
+        return 0;
+      })
+      .finally(() => {
+        running = null;
+      });
+  }
+
+  return {
+    handle: (kind, work) => works.set(kind, work),
+    add: (kind, subject, tx) => store.add(kind, subject, new Date().toISOString(), tx),
+    async runDue() {
+      if (running) await running;
+      return drain();
+    },
+    makeAllDue: async () => void (await store.makeDue(new Date().toISOString())),
+    start() {
+      timer ??= setInterval(turn, everyMs);
+    },
+    async stop() {
+      if (timer) clearInterval(timer);
+      timer = null;
+      if (running) await running;
+    },
+    poke() {
+      if (timer) setTimeout(turn, 20);
+    },
+  };
+}

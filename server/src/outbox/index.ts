@@ -1,0 +1,95 @@
+import { OutboxPage, OutboxQuery, type OutboxMessage } from '@cavren/contract';
+import { nanoid } from 'nanoid';
+import { z } from 'zod';
+import type { Config } from '../config/index';
+import { select, Table, type Sequelize, type Tx } from '../db/index';
+import { staffFor, type App } from '../http/index';
+import type { Jobs } from '../jobs/index';
+import { ask, OutsideError } from '../outside/index';
+
+interface MessageRow {
+  id: string;
+  fileId: string;
+  channel: 'email' | 'text';
+  recipient: string;
+  subject: string | null;
+  body: string;
+  createdAt: string;
+  sentAt: string | null;
+  problem: string | null;
+}
+
+export interface Outbox {
+  /** Puts a message in the outbox in the same transaction; a job sends it. */
+  put(message: Pick<MessageRow, 'fileId' | 'channel' | 'recipient' | 'subject' | 'body'>, now: string, tx: Tx): Promise<void>;
+  list(page: number, size: number, reference: string | null): Promise<{ items: OutboxMessage[]; total: number }>;
+}
+
+export function makeOutbox(db: Sequelize, jobs: Jobs, outside: Config['outside']): Outbox {
+  const table = new Table<MessageRow>(
+    db,
+    'message',
+    { id: 'key', fileId: 'key', channel: 'key', recipient: 'text', subject: 'text', body: 'text', createdAt: 'time', sentAt: 'time', problem: 'text' },
+    ['id'],
+  );
+
+  jobs.handle('message.send', async (id) => {
+    const message = await table.one({ id });
+    if (!message || message.sentAt) return;
+    const { channel, recipient, subject, body } = message;
+    try {
+      await ask({
+        service: 'The mail and text service',
+        url: `${outside.post}/messages`,
+        body: { key: id, channel, to: recipient, subject, body },
+        answer: z.object({ accepted: z.literal(true) }),
+        idempotencyKey: id,
+      });
+    } catch (error) {
+      if (error instanceof OutsideError) await table.update({ problem: error.problem }, { id });
+      throw error;
+    }
+    await table.update({ sentAt: new Date().toISOString(), problem: null }, { id });
+  });
+
+  return {
+    async put(message, now, tx) {
+      const id = nanoid();
+      await table.insert({ ...message, id, createdAt: now, sentAt: null, problem: null }, tx);
+      await jobs.add('message.send', id, tx);
+    },
+    async list(page, size, reference) {
+      const where = reference ? 'WHERE f.reference = :reference' : '';
+      const values = { reference, size, offset: (page - 1) * size };
+      const rows = await select<{
+        id: string;
+        reference: string;
+        channel: 'email' | 'text';
+        recipient: string;
+        subject: string | null;
+        body: string;
+        created_at: Date;
+        sent_at: Date | null;
+        problem: string | null;
+      }>(
+        db,
+        `SELECT m.id, f.reference, m.channel, m.recipient, m.subject, m.body, m.created_at, m.sent_at, m.problem
+         FROM message m JOIN file f ON f.id = m.file_id ${where} ORDER BY m.created_at DESC, m.id LIMIT :size OFFSET :offset`,
+        values,
+      );
+      const [count] = await select<{ total: string }>(db, `SELECT COUNT(*) AS total FROM message m JOIN file f ON f.id = m.file_id ${where}`, values);
+      return {
+        items: rows.map(({ created_at, sent_at, ...row }) => ({ ...row, createdAt: created_at.toISOString(), sentAt: sent_at?.toISOString() ?? null })),
+        total: Number(count?.total ?? 0),
+      };
+    },
+  };
+}
+
+export function outboxRoutes(app: App, outbox: Outbox): void {
+  app.get('/api/outbox', { schema: { querystring: OutboxQuery, response: { 200: OutboxPage } } }, async (request) => {
+    staffFor(request, 'outbox.read');
+    const { page, size, reference } = request.query;
+    return { ...(await outbox.list(page, size, reference ?? null)), page, size };
+  });
+}

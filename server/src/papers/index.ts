@@ -1,0 +1,3 @@
+export { paperRoutes, readUpload, sendPaper } from './routes';
+export { papersService, type PapersService } from './service';
+export { papersStore, type PapersStore } from './store';

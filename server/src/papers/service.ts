@@ -1,0 +1,116 @@
+import type { FileView, JudgePaper } from '@cavren/contract';
+import { conditionsOf, type FileState } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import type { ByteStore } from '../bytes/index';
+import type { Files } from '../files/index';
+import { invalid, notFound, refused, type Actor } from '../http/index';
+import { examinePaper } from './examine';
+import type { PapersStore } from './store';
+
+export interface UploadedPaper {
+  name: string;
+  content: Buffer;
+  conditionKey: string | null;
+}
+
+const ENDED = ['done', 'declined', 'withdrawn', 'lapsed'];
+
+export function papersService(files: Files, store: PapersStore, bytes: ByteStore) {
+  return {
+    /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. */
+    async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<FileView> {
+      const mediaType = await examinePaper(paper.content);
+      const contentHash = await bytes.put(paper.content);
+      return files.change(where, { version: null, actor }, async (change) => {
+        refuseEnded(change.file);
+        const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
+        if (paper.conditionKey !== null && !condition) throw invalid([{ path: 'conditionKey', message: 'The file has no such condition any more.' }]);
+        if (personId !== null && condition?.personId !== personId) throw notFound('This condition');
+        await store.insert(
+          {
+            id: nanoid(),
+            fileId: change.row.id,
+            personId: personId ?? condition?.personId ?? null,
+            conditionKey: paper.conditionKey,
+            name: cleanName(paper.name),
+            mediaType,
+            bytes: paper.content.length,
+            contentHash,
+            state: 'received',
+            reason: null,
+            addedAt: change.now,
+            addedBy: actor.name,
+            judgedBy: null,
+            judgedAt: null,
+            proofPage: null,
+            proofAmount: null,
+          },
+          change.tx,
+        );
+        change.record(
+          'paper.add',
+          condition ? `condition/${condition.key}` : 'papers',
+          null,
+          `${cleanName(paper.name)} (${mediaType}, ${paper.content.length} bytes, ${contentHash.slice(0, 12)})`,
+        );
+      });
+    },
+    async judge(reference: string, id: string, verdict: JudgePaper, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version: verdict.version, actor }, async (change) => {
+        refuseEnded(change.file);
+        const paper = change.file.papers.find((candidate) => candidate.id === id);
+        if (!paper || paper.state === 'removed') throw notFound('This paper');
+        const condition = conditionsOf(change.file).find(({ key }) => key === paper.conditionKey);
+        const judged = { judgedBy: actor.name, judgedAt: change.now };
+        if (verdict.verdict === 'sentBack') {
+          refuseSigned(change.file);
+          await store.update(id, { ...judged, state: 'sentBack', reason: verdict.reason, proofPage: null, proofAmount: null }, change.tx);
+          change.record('paper.judge', `paper/${id}`, paper.state, `sent back: ${verdict.reason}`);
+          return;
+        }
+        if (!condition?.rule) throw refused('paper-unattached', 'Attach the paper to a condition first.');
+        if (condition.rule.showsAmount && verdict.amount === null) throw invalid([{ path: 'amount', message: 'Give the amount that the paper shows.' }]);
+        await store.update(id, { ...judged, state: 'accepted', reason: null, proofPage: verdict.page, proofAmount: verdict.amount }, change.tx);
+        change.record('paper.judge', `paper/${id}`, paper.state, `accepted: page ${verdict.page}${verdict.amount === null ? '' : `, shows ${verdict.amount}`}`);
+      });
+    },
+    /** Takes a paper out of the file; its bytes and its history stay. What it proved is open again. */
+    async remove(reference: string, version: number, id: string, reason: string, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version, actor }, async (change) => {
+        refuseEnded(change.file);
+        refuseSigned(change.file);
+        const paper = change.file.papers.find((candidate) => candidate.id === id);
+        if (!paper || paper.state === 'removed') throw notFound('This paper');
+        await store.update(id, { state: 'removed', reason, proofPage: null, proofAmount: null }, change.tx);
+        change.record('paper.remove', `paper/${id}`, paper.name, reason);
+      });
+    },
+    async content(fileId: string, id: string, personId: string | null): Promise<{ content: Buffer; mediaType: string; name: string }> {
+      const row = await store.byId(fileId, id);
+      if (!row || (personId !== null && row.personId !== personId)) throw notFound('This paper');
+      return { content: await bytes.get(row.contentHash), mediaType: row.mediaType, name: row.name };
+    },
+  };
+}
+export type PapersService = ReturnType<typeof papersService>;
+
+function refuseEnded(file: FileState): void {
+  if (ENDED.includes(file.stage)) throw refused('ended', 'This file has ended; its papers stay as they are.');
+}
+
+/** What a signed agreement rests on can't be taken away under it. */
+function refuseSigned(file: FileState): void {
+  if (file.envelope?.state === 'out' || file.envelope?.state === 'complete')
+    throw refused('file-locked', 'The agreement is out or signed: unlock the file before taking away what it rests on.');
+}
+
+/** A name as it may be shown and stored: its last part, no control characters, at most 200 characters. */
+function cleanName(name: string): string {
+  const last = name.split(/[\\/]/).at(-1) ?? '';
+  return (
+    last
+      .replace(/\p{Cc}/gu, '')
+      .trim()
+      .slice(0, 200) || 'paper'
+  );
+}

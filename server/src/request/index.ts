@@ -1,0 +1,19 @@
+import type { EntityDefinition } from '../details/index';
+
+export const requestEntity: EntityDefinition = {
+  entity: 'request',
+  table: 'file_request',
+  part: 'request',
+  fields: {
+    purpose: 'text',
+    price: 'money',
+    downPayment: 'money',
+    amount: 'money',
+    termMonths: 'int',
+    advanceOn: 'date',
+    firstPaymentOn: 'date',
+    payoutName: 'text',
+    payoutRouting: 'key',
+    payoutAccount: 'secret',
+  },
+};

@@ -1,0 +1,112 @@
+import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
+import { actsOf, type StaffRole } from '@cavren/core';
+import { hash, verify } from '@node-rs/argon2';
+import { z } from 'zod';
+import { Table, type Sequelize } from '../db/index';
+import { ProblemError, type App } from '../http/index';
+import { newToken, sameText, tokenHash } from '../secrets/index';
+
+export interface StaffRow {
+  id: string;
+  username: string;
+  name: string;
+  role: StaffRole;
+  passwordHash: string;
+}
+
+interface SessionRow {
+  idHash: string;
+  staffId: string;
+  csrfToken: string;
+  createdAt: string;
+  expiresAt: string;
+}
+
+const COOKIE = 'cavren_desk';
+const SESSION_HOURS = 12;
+
+export function sessionStore(db: Sequelize) {
+  const staff = new Table<StaffRow>(db, 'staff', { id: 'key', username: 'key', name: 'text', role: 'key', passwordHash: 'text' }, ['id']);
+  const sessions = new Table<SessionRow>(db, 'staff_session', { idHash: 'key', staffId: 'key', csrfToken: 'key', createdAt: 'time', expiresAt: 'time' }, [
+    'idHash',
+  ]);
+  return {
+    byUsername: (username: string) => staff.one({ username }),
+    byId: (id: string) => staff.one({ id }),
+    addStaff: async (row: Omit<StaffRow, 'passwordHash'>, password: string) => staff.insert({ ...row, passwordHash: await hash(password) }),
+    anyStaff: async () => (await staff.find({}, { limit: 1 })).length > 0,
+    addSession: (row: SessionRow) => sessions.insert(row),
+    session: (idHash: string) => sessions.one({ idHash }),
+    endSession: (idHash: string) => sessions.remove({ idHash }),
+  };
+}
+export type SessionStore = ReturnType<typeof sessionStore>;
+
+const toMe = (row: StaffRow, csrfToken: string): Me => ({ id: row.id, name: row.name, role: row.role, acts: actsOf(row.role), csrfToken });
+
+/** Signing in and out, and who is there on every other request. A request that changes something carries the session's token. */
+export function sessionRoutes(app: App, store: SessionStore, options: { secure: boolean; demoPeople: DemoPerson[] }): void {
+  // A hash of nothing that anybody can type: a wrong name takes as long as a wrong password.
+  const nobody = hash(newToken());
+
+  app.decorateRequest('me', null);
+  app.addHook('onRequest', async (request) => {
+    const token = request.cookies[COOKIE];
+    if (!token || !request.url.startsWith('/api/') || request.url.startsWith('/api/door/')) return;
+    const session = await store.session(tokenHash(token));
+    if (!session || session.expiresAt < new Date().toISOString()) return;
+    const row = await store.byId(session.staffId);
+    if (!row) return;
+    const changes = request.method !== 'GET' && request.method !== 'HEAD';
+    if (changes && request.url !== '/api/session' && !sameText(String(request.headers['x-csrf-token'] ?? ''), session.csrfToken))
+      throw new ProblemError(403, 'csrf', 'This page is out of date. Load it again; nothing was changed.');
+    request.me = toMe(row, session.csrfToken);
+  });
+
+  app.post(
+    '/api/session',
+    {
+      config: {
+        rateLimit: {
+          max: 10,
+          timeWindow: '1 minute',
+          hook: 'preHandler',
+          keyGenerator: (request) => `${request.ip} ${String((request.body as { username?: unknown } | undefined)?.username)}`,
+        },
+      },
+      schema: { body: SignIn, response: { 200: Me } },
+    },
+    async (request, reply) => {
+      const { username, password } = request.body;
+      const row = await store.byUsername(username.trim().toLowerCase());
+      const fits = await verify(row?.passwordHash ?? (await nobody), password);
+      if (!row || !fits)
+        throw new ProblemError(401, 'sign-in-wrong', 'Sign-in name and password don’t fit together.', {
+          errors: [{ path: 'password', message: 'Sign-in name and password don’t fit together.' }],
+        });
+      const token = newToken();
+      const csrfToken = newToken();
+      const at = new Date();
+      await store.addSession({
+        idHash: tokenHash(token),
+        staffId: row.id,
+        csrfToken,
+        createdAt: at.toISOString(),
+        expiresAt: new Date(at.getTime() + SESSION_HOURS * 3_600_000).toISOString(),
+      });
+      reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure: options.secure, maxAge: SESSION_HOURS * 3600 });
+      return toMe(row, csrfToken);
+    },
+  );
+  app.get('/api/session', { schema: { response: { 200: Me } } }, (request) => {
+    if (!request.me) throw new ProblemError(401, 'signed-out', 'Sign in first.');
+    return request.me;
+  });
+  app.delete('/api/session', { schema: { response: { 200: Done } } }, async (request, reply) => {
+    const token = request.cookies[COOKIE];
+    if (token) await store.endSession(tokenHash(token));
+    reply.clearCookie(COOKIE, { path: '/' });
+    return { done: true as const };
+  });
+  app.get('/api/session/demo', { schema: { response: { 200: z.array(DemoPerson) } } }, () => options.demoPeople);
+}

@@ -1,0 +1,8 @@
+import type { EntityDefinition } from '../details/index';
+
+export const assetEntity: EntityDefinition = {
+  entity: 'asset',
+  table: 'asset',
+  part: 'assets',
+  fields: { kind: 'key', description: 'text', value: 'money', downPaymentPart: 'money' },
+};

@@ -1,0 +1,246 @@
+import type { DetailChange, FieldValue, FileView, Me } from '@cavren/contract';
+import { signersOf, type StaffRole } from '@cavren/core';
+import { startStandins, type Mode } from '@cavren/standins';
+import type { InjectOptions, LightMyRequestResponse } from 'fastify';
+import { createConnection } from 'mariadb';
+import { nanoid } from 'nanoid';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { inject } from 'vitest';
+import { buildApp, readConfig, type Cavren } from '../src/index';
+import { inRoot } from '../../scripts/setup/place.mjs';
+
+export const STAFF: { username: string; name: string; role: StaffRole }[] = [
+  { username: 'wren', name: 'Wren Halloway', role: 'intake' },
+  { username: 'tamsin', name: 'Tamsin Orrick', role: 'intake' },
+  { username: 'ansel', name: 'Ansel Brightmoor', role: 'approver' },
+  { username: 'dilys', name: 'Dilys Penhallow', role: 'completer' },
+  { username: 'rufus', name: 'Rufus Egerstrand', role: 'compliance' },
+  { username: 'maud', name: 'Maud Linacre', role: 'policy' },
+];
+const PASSWORD = 'a long enough password';
+
+export type Answer<T = unknown> = { status: number; body: T; response: LightMyRequestResponse };
+
+/** A browser of one person: keeps the cookie and the token of its session. */
+export class Client {
+  private cookie = '';
+  private csrf = '';
+  me: Me | null = null;
+  constructor(private readonly app: Cavren['app']) {}
+
+  async call<T = unknown>(method: InjectOptions['method'], url: string, payload?: object, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    const response = await this.app.inject({
+      method: method ?? 'GET',
+      url,
+      ...(payload ? { payload } : {}),
+      headers: { cookie: this.cookie, 'x-csrf-token': this.csrf, ...headers },
+    });
+    const set = response.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    if (set) this.cookie = set;
+    const json = String(response.headers['content-type']).includes('json');
+    const body = (json ? response.json() : response.body) as T;
+    const token = json ? (body as { csrfToken?: string } | null)?.csrfToken : undefined;
+    if (token) this.csrf = token;
+    return { status: response.statusCode, body, response };
+  }
+  get<T>(url: string) {
+    return this.call<T>('GET', url);
+  }
+  post<T>(url: string, payload: object = {}) {
+    return this.call<T>('POST', url, payload);
+  }
+  forgetToken() {
+    this.csrf = '';
+  }
+  async signIn(username: string): Promise<this> {
+    this.me = (await this.post<Me>('/api/session', { username, password: PASSWORD })).body;
+    return this;
+  }
+  upload<T = FileView>(url: string, content: Buffer, name: string, conditionKey: string | null): Promise<Answer<T>> {
+    const boundary = 'cavren-test-boundary';
+    const field = conditionKey === null ? '' : `--${boundary}\r\ncontent-disposition: form-data; name="conditionKey"\r\n\r\n${conditionKey}\r\n`;
+    const head = `${field}--${boundary}\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: application/octet-stream\r\n\r\n`;
+    const payload = Buffer.concat([Buffer.from(head), content, Buffer.from(`\r\n--${boundary}--\r\n`)]);
+    return this.call<T>('POST', url, payload, { 'content-type': `multipart/form-data; boundary=${boundary}` });
+  }
+}
+
+export interface TestCavren extends Cavren {
+  clock: { at: Date | null };
+  as(username: string): Promise<Client>;
+  stranger(): Client;
+  setMode(service: 'register' | 'watchlist' | 'bank' | 'post', mode: Mode): Promise<void>;
+  transfers(): Promise<{ reference: string; amount: number; text: string }[]>;
+  /** A second server on the same database and papers. */
+  another(): Promise<Cavren>;
+  databaseName: string;
+  close(): Promise<void>;
+}
+
+/** A whole Cavren for a test file: own database, own papers, own stand-ins; jobs run when a test says so. */
+export async function makeCavren(options: { clean?: boolean } = {}): Promise<TestCavren> {
+  const { host, port, user, password, folder } = inject('database');
+  const databaseName = `t_${nanoid(12).replace(/[^A-Za-z0-9]/g, '_')}`;
+  const connection = await createConnection({ host, port, user, password });
+  await connection.query(`CREATE DATABASE \`${databaseName}\` CHARACTER SET utf8mb4`);
+  const standins = await startStandins({ register: 0, watchlist: 0, bank: 0, post: 0 });
+  const dataFolder = mkdtempSync(join(folder, 'papers-'));
+  const config = {
+    ...readConfig({ CAVREN_LOG: 'silent' }),
+    dataFolder,
+    webFolder: inRoot('no-screens-here'),
+    database: { host, port, user, password, database: databaseName },
+    outside: standins.urls,
+  };
+  const clock = { at: null as Date | null };
+  const build = () => buildApp({ config, productFolder: inRoot('server/data'), now: () => clock.at ?? new Date() });
+  const cavren = await build();
+  await cavren.app.ready();
+  if (!options.clean) for (const person of STAFF) await cavren.stores.sessions.addStaff({ id: `staff-${person.username}`, ...person }, PASSWORD);
+  const clients = new Map<string, Client>();
+  const others: Cavren[] = [];
+  return {
+    ...cavren,
+    clock,
+    databaseName,
+    stranger: () => new Client(cavren.app),
+    async as(username) {
+      const known = clients.get(username) ?? (await new Client(cavren.app).signIn(username));
+      clients.set(username, known);
+      return known;
+    },
+    async setMode(service, mode) {
+      await fetch(`${standins.urls[service]}/mode`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mode }) });
+    },
+    transfers: async () => (await fetch(`${standins.urls.bank}/transfers`)).json() as Promise<{ reference: string; amount: number; text: string }[]>,
+    async another() {
+      const second = await build();
+      await second.app.ready();
+      others.push(second);
+      return second;
+    },
+    async close() {
+      for (const second of others) await second.app.close();
+      await cavren.app.close();
+      await standins.stop();
+      await connection.query(`DROP DATABASE \`${databaseName}\``);
+      await connection.end();
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
+  };
+}
+
+const set = (entity: Extract<DetailChange, { op: 'set' }>['entity'], id: string | null, field: string, value: FieldValue): DetailChange => ({
+  op: 'set',
+  entity,
+  id,
+  field,
+  value,
+});
+const add = (entity: Extract<DetailChange, { op: 'add' }>['entity'], values: Record<string, FieldValue>, id = nanoid()): DetailChange => ({
+  op: 'add',
+  entity,
+  id,
+  values,
+});
+export const change = {
+  set,
+  add,
+  remove: (entity: Extract<DetailChange, { op: 'remove' }>['entity'], id: string): DetailChange => ({ op: 'remove', entity, id }),
+};
+
+/** A file and what has been seen of it, taken along through the HTTP interface. */
+export class Walk {
+  view!: FileView;
+  constructor(
+    readonly cavren: TestCavren,
+    readonly reference: string,
+  ) {}
+
+  get url() {
+    return `/api/files/${this.reference}`;
+  }
+  get file() {
+    return this.view.file;
+  }
+  get version() {
+    return this.view.version;
+  }
+  get applicant() {
+    const person = this.file.people.find(({ role }) => role === 'applicant');
+    if (!person) throw new Error('no applicant');
+    return person;
+  }
+
+  async look(): Promise<this> {
+    this.view = (await (await this.cavren.as('wren')).get<FileView>(this.url)).body;
+    return this;
+  }
+  /** Does something with the version seen last, and keeps the answer when it is a file. */
+  async act(who: string, path: string, body: object = {}): Promise<Answer<FileView>> {
+    const answer = await (await this.cavren.as(who)).post<FileView>(`${this.url}${path}`, { version: this.version, ...body });
+    if (answer.status < 300) this.view = answer.body;
+    return answer;
+  }
+  async details(changes: DetailChange[], who = 'wren'): Promise<Answer<FileView>> {
+    const answer = await (await this.cavren.as(who)).call<FileView>('PATCH', `${this.url}/details`, { version: this.version, changes });
+    if (answer.status < 300) this.view = answer.body;
+    return answer;
+  }
+
+  async typeAll(options: { couple?: boolean; idTail?: string; amount?: number } = {}): Promise<void> {
+    const { id } = this.applicant;
+    const partner = nanoid();
+    const amount = options.amount ?? 3_000_000;
+    await this.details([
+      set('request', null, 'purpose', 'Engine replacement'),
+      set('request', null, 'price', 4_000_000),
+      set('request', null, 'downPayment', 4_000_000 - amount),
+      set('request', null, 'amount', amount),
+      set('request', null, 'termMonths', 60),
+      set('request', null, 'payoutName', this.applicant.fullName),
+      set('request', null, 'payoutRouting', '011000015'),
+      set('request', null, 'payoutAccount', '400281234'),
+      set('person', id, 'idNumber', `987-65-${options.idTail ?? '4320'}`),
+      set('person', id, 'phone', '(212) 555-0101'),
+      set('person', id, 'email', 'ida@post.example'),
+      add('home', { personId: id, line: '4 Capstan Row', town: 'Quillhaven', since: '2019-03-01', tenure: 'rented', monthlyCost: 80_000 }),
+      add('income', { personId: id, kind: 'wage', source: 'Petrel Ferries', amount: 460_000, frequency: 'monthly' }),
+      add('livingCost', { category: 'Food and household', monthly: 60_000 }),
+      add('asset', { kind: 'savings', description: 'Savings book', value: 2_000_000, downPaymentPart: 4_000_000 - amount }),
+      ...(options.couple
+        ? [
+            add(
+              'person',
+              { role: 'coApplicant', relationship: 'spouse', fullName: 'Bram Holm', birthDate: '1989-02-03', idNumber: '987-65-4325', phone: '(212) 555-0102' },
+              partner,
+            ),
+            add('income', { personId: partner, kind: 'wage', source: 'Tidewrack Boatyard', amount: 300_000, frequency: 'monthly' }),
+          ]
+        : []),
+    ]);
+  }
+  async consents(): Promise<void> {
+    for (const person of signersOf(this.file)) await this.act('wren', '/consents', { personId: person.id, how: 'inPerson' });
+  }
+  async checks(): Promise<void> {
+    for (const person of signersOf(this.file)) for (const kind of ['identity', 'watchlist']) await this.act('wren', '/checks', { personId: person.id, kind });
+    await this.cavren.jobs.runDue();
+    await this.look();
+  }
+}
+
+/** A file opened at the counter for Ida Holm. */
+export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida Holm'): Promise<Walk> {
+  const client = await cavren.as(who);
+  const { body } = await client.post<{ reference: string }>('/api/files', {
+    product: 'workboat-refit',
+    channel: 'counter',
+    receivedOn: new Date().toISOString().slice(0, 10),
+    personId: null,
+    fullName,
+    birthDate: '1990-04-03',
+  });
+  return new Walk(cavren, body.reference).look();
+}

@@ -1,0 +1,40 @@
+import { chainProblem } from '@cavren/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { seedDemo } from '../src/demo/index';
+import { verifyHistories } from '../src/index';
+import { makeCavren, type TestCavren } from './cavren';
+
+let cavren: TestCavren;
+beforeAll(async () => {
+  cavren = await makeCavren({ clean: true });
+  await seedDemo(cavren, cavren.clock, () => undefined);
+}, 120_000);
+afterAll(() => cavren.close());
+
+describe('the demo', () => {
+  it('has sixty files, some in every stage but lapsed', async () => {
+    const counts = new Map<string, number>();
+    for (const stage of ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done', 'declined', 'withdrawn'] as const) {
+      const { total } = await cavren.services.files.list({ page: 1, size: 5, sort: 'due', stage });
+      counts.set(stage, total);
+    }
+    expect([...counts.values()].reduce((sum, count) => sum + count, 0)).toBe(60);
+    expect([...counts.entries()].filter(([, count]) => count === 0)).toEqual([]);
+  });
+
+  it('was told the real way: every history holds', async () => {
+    const { files, entries, problems } = await verifyHistories(cavren.stores.history);
+    expect(files).toBe(60);
+    expect(entries).toBeGreaterThan(1000);
+    expect(problems).toEqual([]);
+  });
+
+  it('an entry that is changed behind the program’s back is found', async () => {
+    const [first] = await cavren.stores.history.fileIds();
+    const chain = await cavren.stores.history.all(first?.id ?? '');
+    expect(chainProblem(chain)).toBeNull();
+    const changed = chain.map((entry) => (entry.sequence === 3 ? { ...entry, after: 'something else' } : entry));
+    expect(chainProblem(changed)).toBe('entry 3 was changed after it was written');
+    expect(chainProblem(chain.filter(({ sequence }) => sequence !== 2))).toBe('entry 2 is missing');
+  });
+});

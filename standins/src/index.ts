@@ -1,0 +1,32 @@
+import { bankService } from './bank/index';
+import { postService } from './post/index';
+import { registerService } from './register/index';
+import type { AnyService } from './service/index';
+import { watchlistService } from './watchlist/index';
+
+export { MODES, type Mode } from './service/index';
+
+export interface StandinPorts {
+  register: number;
+  watchlist: number;
+  bank: number;
+  post: number;
+}
+
+/** Starts the simulated outside services on loopback; port 0 takes a free one. @returns their addresses and a stop. */
+export async function startStandins(ports: StandinPorts): Promise<{ urls: Record<keyof StandinPorts, string>; stop: () => Promise<void> }> {
+  const services: Record<keyof StandinPorts, AnyService> = {
+    register: registerService(),
+    watchlist: watchlistService(),
+    bank: bankService(),
+    post: postService(),
+  };
+  const names = Object.keys(services) as (keyof StandinPorts)[];
+  const started = await Promise.all(names.map(async (name) => [name, await services[name].listen({ host: '127.0.0.1', port: ports[name] })] as const));
+  return {
+    urls: Object.fromEntries(started) as Record<keyof StandinPorts, string>,
+    stop: async () => {
+      await Promise.all(names.map((name) => services[name].close()));
+    },
+  };
+}

@@ -1,0 +1,25 @@
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', root: 'core', include: ['test/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'server',
+          root: 'server',
+          include: ['test/**/*.test.ts'],
+          globalSetup: ['test/database.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        plugins: [vue()],
+        test: { name: 'web', root: 'web', include: ['test/**/*.test.ts'], environment: 'happy-dom' },
+      },
+    ],
+  },
+});
