@@ -2,7 +2,7 @@ import { isValidIBAN, electronicFormatIBAN } from 'ibantools';
 import { parsePhoneNumberFromString as parsePhoneNumber, type CountryCode } from 'libphonenumber-js';
 import { parse as parseLines } from 'mrz';
 import { stdnum } from 'stdnum';
-import { luhnChecksumValidate } from 'stdnum/lib/cjs/util/checksum';
+import { luhnChecksumValidate } from 'stdnum/lib/cjs/util/checksum.js';
 import { isIsoDate } from '../dates/index';
 
 /** Whether a row of digits ends in its Luhn check digit (ISO/IEC 7812-1, annex B). Blanks and dashes are ignored. */

@@ -49,22 +49,23 @@ export function detailsStore(db: Sequelize, secrets: Secrets, definitions: reado
     fieldsOf: (entity: Entity) => known(entity).definition.fields,
     /** The details of a file as they stand in its state. */
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
-      const state: Record<string, unknown> = {};
-      for (const entry of tables.values()) {
-        const rows = await entry.table.find(
-          { fileId },
-          {
-            tx,
-            order: [
-              ['createdAt', 'ASC'],
-              ['id', 'ASC'],
-            ],
-          },
-        );
-        const plain = rows.map((row) => toPlain(entry, row));
-        state[entry.definition.part] = entry.definition.entity === 'request' ? plain[0] : plain;
-      }
-      return state as Partial<FileState>;
+      const loaded = await Promise.all(
+        [...tables.values()].map(async (entry) => {
+          const rows = await entry.table.find(
+            { fileId },
+            {
+              tx,
+              order: [
+                ['createdAt', 'ASC'],
+                ['id', 'ASC'],
+              ],
+            },
+          );
+          const plain = rows.map((row) => toPlain(entry, row));
+          return [entry.definition.part, entry.definition.entity === 'request' ? plain[0] : plain];
+        }),
+      );
+      return Object.fromEntries(loaded) as Partial<FileState>;
     },
     async add(entity: Entity, fileId: string, id: string, createdAt: string, values: Record<string, unknown>, tx: Tx): Promise<void> {
       const { definition, table } = known(entity);

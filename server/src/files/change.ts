@@ -71,10 +71,12 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
 
   async function stateOf(row: FileRow, tx?: Tx): Promise<FileState> {
     const { definition, pack } = await products.byId(row.productId);
-    const openedBy = await store.staffName(row.openedBy, tx);
-    const preparedBy = await history.actors(row.id, PREPARING_ACTS, tx);
-    const loaded: Partial<FileState> = {};
-    for (const part of parts) Object.assign(loaded, await part(row.id, tx));
+    const [openedBy, preparedBy, ...loadedParts] = await Promise.all([
+      store.staffName(row.openedBy),
+      history.actors(row.id, PREPARING_ACTS, tx),
+      ...parts.map((part) => part(row.id, tx)),
+    ]);
+    const loaded: Partial<FileState> = Object.assign({}, ...loadedParts);
     return {
       reference: row.reference,
       stage: row.stage,
@@ -95,12 +97,13 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
 
   async function viewOf(row: FileRow, tx?: Tx): Promise<FileView> {
     const file = await stateOf(row, tx);
-    return { version: row.version, today: today(), owner: await store.staffName(row.ownerId, tx), file, recent: await history.recent(row.id, 12, tx) };
+    return { version: row.version, today: today(), owner: await store.staffName(row.ownerId), file, recent: await history.recent(row.id, 12, tx) };
   }
 
   /** Writes what the lists show of a file, computed from the file as it now is. */
-  async function project(row: FileRow, tx: Tx): Promise<FileState> {
+  async function project(row: FileRow, before: FileState | null, tx: Tx): Promise<FileState> {
     const file = await stateOf(row, tx);
+    const wordsBefore = before ? namesOf(before).join('|') : null;
     const path = computePath(file, today());
     const [next] = path.now;
     const applicant = file.people.find(({ role }) => role === 'applicant');
@@ -112,11 +115,8 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
     row.nextHolder = next?.holder ?? (row.isOpen ? 'officer' : null);
     row.nextDue = next?.due ?? null;
     await store.update(row, tx);
-    await store.setWords(
-      row.id,
-      file.people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null)),
-      tx,
-    );
+    const words = namesOf(file);
+    if (words.join('|') !== wordsBefore) await store.setWords(row.id, words, tx);
     await store.setWaiting(row.id, row.ownerId, row.isOpen ? waitingOf(path, row) : [], tx);
     return file;
   }
@@ -165,12 +165,13 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
           },
           afterwards: (job) => later.push(job),
         };
+        const before = structuredClone(change.file);
         await work(change);
         if (entries.length === 0) return viewOf(row, tx);
         row.version += 1;
         await history.append(row.id, row.version, entries, tx);
-        const file = await project(row, tx);
-        return { version: row.version, today: today(), owner: await store.staffName(row.ownerId, tx), file, recent: await history.recent(row.id, 12, tx) };
+        const file = await project(row, before, tx);
+        return { version: row.version, today: today(), owner: await store.staffName(row.ownerId), file, recent: await history.recent(row.id, 12, tx) };
       });
       later.forEach((job) => job());
       return view;
@@ -180,7 +181,7 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
         await store.insert(row, tx);
         await work(tx);
         await history.append(row.id, row.version, entries, tx);
-        await project(row, tx);
+        await project(row, null, tx);
       });
     },
   };
@@ -196,4 +197,9 @@ function waitingOf(path: Path, row: FileRow): Waiting[] {
     else byHolder.set(holder, { holder, entries: 1, what, since, due });
   }
   return [...byHolder.values()];
+}
+
+/** The names by which a file is found. */
+function namesOf({ people }: FileState): string[] {
+  return people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null));
 }

@@ -87,6 +87,8 @@ export function filesStore(db: Sequelize) {
     ['id'],
   );
 
+  // Names of staff never change while a server runs.
+  const names = new Map<string, string>();
   const stored = (row: FileRow): FileRow => ({ ...row, nextDue: row.nextDue ?? NEVER });
 
   return {
@@ -106,15 +108,11 @@ export function filesStore(db: Sequelize) {
     /** Who has to do something about a file, for the start pages. */
     async setWaiting(fileId: string, ownerId: string, waiting: readonly Waiting[], tx: Tx): Promise<void> {
       await execute(db, 'DELETE FROM file_waiting WHERE file_id = :fileId', { fileId }, tx);
-      for (const { holder, entries, what, since, due } of waiting) {
-        await db.query(
-          'INSERT INTO file_waiting (file_id, holder, owner_id, entries, what, since, due) VALUES (:fileId, :holder, :ownerId, :entries, :what, :since, :due)',
-          {
-            replacements: { fileId, holder, ownerId, entries, what: what.slice(0, 400), since: new Date(since), due: due ?? NEVER },
-            transaction: tx,
-          },
-        );
-      }
+      if (waiting.length === 0) return;
+      await db.query('INSERT INTO file_waiting (file_id, holder, owner_id, entries, what, since, due) VALUES :rows', {
+        replacements: { rows: waiting.map(({ holder, entries, what, since, due }) => [fileId, holder, ownerId, entries, what.slice(0, 400), new Date(since), due ?? NEVER]) },
+        transaction: tx,
+      });
     },
 
     async list({ text, stage, product, sort, page, size }: FileQuery): Promise<{ items: FileItem[]; total: number }> {
@@ -179,8 +177,11 @@ export function filesStore(db: Sequelize) {
       return { late: Number(row?.late ?? 0), dueToday: Number(row?.due_today ?? 0) };
     },
 
-    async staffName(id: string, tx?: Tx): Promise<string> {
-      const [row] = await select<{ name: string }>(db, 'SELECT name FROM staff WHERE id = :id', { id }, tx);
+    async staffName(id: string): Promise<string> {
+      const known = names.get(id);
+      if (known) return known;
+      const [row] = await select<{ name: string }>(db, 'SELECT name FROM staff WHERE id = :id', { id });
+      if (row) names.set(id, row.name);
       return row?.name ?? id;
     },
     async versionOf(reference: string): Promise<number | null> {

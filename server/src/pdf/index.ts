@@ -12,12 +12,6 @@ pdfmake.setFonts({
     italics: file('DejaVuSans-Oblique.ttf'),
     bolditalics: file('DejaVuSans-BoldOblique.ttf'),
   },
-  Numbers: {
-    normal: file('DejaVuSansMono.ttf'),
-    bold: file('DejaVuSansMono-Bold.ttf'),
-    italics: file('DejaVuSansMono-Oblique.ttf'),
-    bolditalics: file('DejaVuSansMono-BoldOblique.ttf'),
-  },
 });
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
@@ -34,7 +28,7 @@ export async function makePdf(content: object[], title: string): Promise<Buffer>
         title: { fontSize: 17, bold: true },
         heading: { fontSize: 11.5, bold: true, margin: [0, 14, 0, 4] },
         small: { fontSize: 8, color: '#444444' },
-        number: { font: 'Numbers', fontSize: 9 },
+        number: { fontSize: 8 },
       },
       footer: (page: number, pages: number) => ({
         text: `${title} · page ${page} of ${pages}`,

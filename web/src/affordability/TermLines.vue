@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import type { Term } from '@cavren/core';
+import { showValue } from './words';
+
+/** An arithmetic line by line; lines with lines of their own open further, down to what was keyed. */
+defineProps<{ terms: Term[]; currency: string }>();
+const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>();
+</script>
+
+<template>
+  <ul class="terms">
+    <li v-for="(term, at) in terms" :key="at">
+      <details v-if="term.terms && term.terms.length > 0">
+        <summary>
+          <span class="sign">{{ term.sign }}</span>
+          <span class="label">
+            {{ term.label }}
+            <span v-if="term.note" class="soft">{{ term.note }}</span>
+          </span>
+          <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
+        </summary>
+        <TermLines :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
+      </details>
+      <div v-else class="line">
+        <span class="sign">{{ term.sign }}</span>
+        <span class="label">
+          <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ term.label }}</a>
+          <template v-else>{{ term.label }}</template>
+          <span v-if="term.note" class="soft">{{ term.note }}</span>
+        </span>
+        <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
+      </div>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.terms {
+  list-style: none;
+  margin: 8px 0;
+  padding: 0;
+}
+.terms .terms {
+  margin: 0 0 6px 26px;
+  padding-left: 10px;
+  border-left: 2px solid var(--rule);
+}
+.line,
+summary {
+  display: grid;
+  grid-template-columns: 22px 1fr auto;
+  gap: 6px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--rule);
+}
+summary {
+  cursor: pointer;
+}
+summary .label::after {
+  content: ' ▸';
+  color: var(--teal);
+}
+details[open] > summary .label::after {
+  content: ' ▾';
+}
+.sign,
+.value {
+  font-variant-numeric: tabular-nums;
+}
+.value {
+  font-weight: 600;
+}
+</style>

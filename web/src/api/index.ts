@@ -1,0 +1,59 @@
+import type { Problem } from '@cavren/contract';
+
+/** The server refused something, and says why. */
+export class ApiProblem extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.title);
+    this.name = 'ApiProblem';
+  }
+}
+
+/** The server can't be reached, or is itself cut off: what was to be saved may be tried again. */
+export class Unreachable extends Error {
+  constructor(message = 'The server can’t be reached at the moment.') {
+    super(message);
+    this.name = 'Unreachable';
+  }
+}
+
+let csrfToken = '';
+export function setCsrfToken(token: string): void {
+  csrfToken = token;
+}
+
+const WITHOUT_TITLE: Problem = { type: 'about:blank', title: 'The server answered something unexpected.', status: 500, code: 'unexpected' };
+
+async function call<T>(method: string, url: string, body?: unknown): Promise<T> {
+  const form = body instanceof FormData;
+  const response = await fetch(url, {
+    method,
+    headers: { 'x-csrf-token': csrfToken, ...(body === undefined || form ? {} : { 'content-type': 'application/json' }) },
+    ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
+  }).catch(() => {
+    throw new Unreachable();
+  });
+  if (response.ok) return (await response.json()) as T;
+  const problem = ((await response.json().catch(() => null)) as Problem | null) ?? WITHOUT_TITLE;
+  if (problem.code === 'database-away' || response.status === 502) throw new Unreachable(problem.title);
+  throw new ApiProblem(problem);
+}
+
+export const api = {
+  get: <T>(url: string) => call<T>('GET', url),
+  post: <T>(url: string, body: unknown = {}) => call<T>('POST', url, body),
+  patch: <T>(url: string, body: unknown) => call<T>('PATCH', url, body),
+  remove: <T>(url: string) => call<T>('DELETE', url),
+};
+
+/** What to tell somebody about an error. */
+export function messageOf(error: unknown): string {
+  return error instanceof ApiProblem || error instanceof Unreachable
+    ? error.message
+    : 'Something went wrong on this page. Load it again; what was saved is safe.';
+}
+
+/** Query parameters without the empty ones. */
+export function queryOf(values: Record<string, string | number | undefined>): string {
+  const present = Object.entries(values).filter(([, value]) => value !== undefined && value !== '');
+  return new URLSearchParams(present.map(([name, value]) => [name, String(value)])).toString();
+}

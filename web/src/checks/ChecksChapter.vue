@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import { CONSENT_WAY_LABEL, CONSENT_WAYS } from '@cavren/contract';
+import { currentCheck, hasConsent, personName, signersOf, type Check, type FilePerson, type Finding } from '@cavren/core';
+import { computed, reactive, ref } from 'vue';
+import { useEditing } from '../file/editing';
+import type { ChapterProps } from '../file/options';
+import { showDate, showTime } from '../files/words';
+import Mark from '../look/Mark.vue';
+import { useDesk } from '../session/store';
+
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const rule = computed(() => props.file.product.consentsBeforeChecks);
+const people = computed(() => signersOf(props.file));
+const ways = reactive<Record<string, (typeof CONSENT_WAYS)[number]>>({});
+const reasons = reactive<Record<string, string>>({});
+const problem = ref('');
+const busy = ref('');
+
+const consentOf = (person: FilePerson) => props.file.consents.find(({ personId, kind }) => personId === person.id && kind === rule.value.kind);
+const earlier = (person: FilePerson, kind: Check['kind']): number => {
+  const now = currentCheck(props.file, person, kind);
+  return props.file.checks.filter((check) => check.personId === person.id && check.kind === kind && check.id !== now?.id).length;
+};
+
+async function run(key: string, work: () => Promise<unknown>): Promise<void> {
+  busy.value = key;
+  problem.value = '';
+  try {
+    await work();
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : '';
+  } finally {
+    busy.value = '';
+  }
+}
+const record = (person: FilePerson) => run(`consent.${person.id}`, () => editing.act('/consents', { personId: person.id, how: ways[person.id] ?? 'inPerson' }));
+const askFor = (person: FilePerson, kind: Check['kind']) => run(`${kind}.${person.id}`, () => editing.act('/checks', { personId: person.id, kind }));
+const resolve = (finding: Finding, resolution: string) =>
+  run(finding.id, () => editing.act(`/findings/${finding.id}`, { resolution, reason: reasons[finding.id] ?? '' }));
+/** Dates are written as the place writes them; other findings as they came. */
+const shown = (value: string | null): string => (value && /^\d{4}-\d\d-\d\d$/.test(value) ? showDate(value) : (value ?? 'nothing'));
+const RESOLVED: Record<NonNullable<Finding['resolution']>, string> = {
+  confirmed: 'Confirmed as stated',
+  corrected: 'Corrected in the file',
+  differentPerson: 'Another person',
+  samePerson: 'The same person',
+};
+function mayResolve(finding: Finding): boolean {
+  return finding.resolution === null && desk.may(finding.kind === 'candidate' ? 'candidate.decide' : 'finding.resolve');
+}
+const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().length >= 3;
+</script>
+
+<template>
+  <div>
+    <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
+    <section v-for="person in people" :key="person.id" class="block sheet person">
+      <h2>{{ personName(person) }}</h2>
+      <div class="consent">
+        <template v-if="consentOf(person)">
+          <p>
+            <Mark kind="settled" />
+            {{ rule.label }} recorded {{ showTime(consentOf(person)?.givenAt ?? null) }},
+            {{ CONSENT_WAY_LABEL[consentOf(person)?.how as (typeof CONSENT_WAYS)[number]].toLowerCase() }}, by {{ consentOf(person)?.recordedBy }} (text
+            {{ consentOf(person)?.version }}).
+          </p>
+        </template>
+        <template v-else>
+          <blockquote class="note">{{ rule.text }}</blockquote>
+          <form v-if="desk.may('consent.record')" class="row-actions" @submit.prevent="record(person)">
+            <label>
+              <span class="unseen">How the consent was given</span>
+              <select v-model="ways[person.id]" class="field-input way" :data-anchor="`consent.${person.id}`">
+                <option v-for="way in CONSENT_WAYS" :key="way" :value="way">{{ CONSENT_WAY_LABEL[way] }}</option>
+              </select>
+            </label>
+            <v-btn type="submit" size="small" variant="flat" :loading="busy === `consent.${person.id}`">Record that {{ personName(person) }} agrees</v-btn>
+          </form>
+        </template>
+      </div>
+      <article v-for="{ kind, label, why } in file.product.checks" :key="kind" class="check">
+        <header class="row-actions">
+          <h3>{{ label }}</h3>
+          <template v-if="currentCheck(file, person, kind)">
+            <span v-if="currentCheck(file, person, kind)?.state === 'waiting'">
+              <Mark kind="waiting" />
+              Waiting for the service since {{ showTime(currentCheck(file, person, kind)?.askedAt ?? null) }}
+            </span>
+            <span v-else class="soft">answered {{ showTime(currentCheck(file, person, kind)?.answeredAt ?? null) }}</span>
+          </template>
+          <span v-else class="soft">not asked yet</span>
+          <v-btn
+            v-if="desk.may('check.ask') && currentCheck(file, person, kind)?.state !== 'waiting' && path.next"
+            size="small"
+            :data-anchor="`${kind}.${person.id}`"
+            :disabled="!hasConsent(file, person.id, rule.kind)"
+            :loading="busy === `${kind}.${person.id}`"
+            :title="why"
+            @click="askFor(person, kind)"
+          >
+            {{ currentCheck(file, person, kind) ? 'Ask again' : 'Ask the service' }}
+          </v-btn>
+          <span v-if="!hasConsent(file, person.id, rule.kind)" class="soft">waits for the consent</span>
+          <span v-if="earlier(person, kind) > 0" class="soft">{{ earlier(person, kind) }} earlier in the history</span>
+        </header>
+        <p v-if="currentCheck(file, person, kind)?.state === 'waiting' && currentCheck(file, person, kind)?.lastProblem" class="note">
+          The service {{ currentCheck(file, person, kind)?.lastProblem }} ({{ currentCheck(file, person, kind)?.attempts }} tries). It is asked again by itself;
+          you can go on meanwhile.
+        </p>
+        <p v-if="currentCheck(file, person, kind)?.state === 'answered' && currentCheck(file, person, kind)?.findings.length === 0" class="fine">
+          <Mark kind="settled" />
+          {{ kind === 'watchlist' ? 'No entry resembles this person.' : 'Nothing was compared.' }}
+        </p>
+        <table v-if="currentCheck(file, person, kind)?.findings.length" class="grid-table">
+          <thead>
+            <tr>
+              <th scope="col">{{ kind === 'watchlist' ? 'Entry' : 'Field' }}</th>
+              <th scope="col">Stated</th>
+              <th scope="col">Found</th>
+              <th scope="col">Result</th>
+            </tr>
+          </thead>
+          <tbody>
+            <template v-for="finding in currentCheck(file, person, kind)?.findings" :key="finding.id">
+              <tr>
+                <td>{{ finding.label }}</td>
+                <td>{{ shown(finding.stated) }}</td>
+                <td>{{ shown(finding.found) }}</td>
+                <td>
+                  <span v-if="finding.agrees">
+                    <Mark kind="settled" />
+                    agrees
+                  </span>
+                  <span v-else-if="finding.resolution">
+                    <Mark :kind="finding.resolution === 'samePerson' ? 'blocked' : 'settled'" />
+                    {{ RESOLVED[finding.resolution] }}
+                  </span>
+                  <span v-else class="ember">
+                    <Mark kind="blocked" />
+                    {{ finding.kind === 'candidate' ? 'to be decided' : 'differs' }}
+                  </span>
+                  <span class="soft why">
+                    {{ finding.score !== null && !finding.agrees ? `${(finding.score * 100).toFixed(0)} % alike: ` : '' }}{{ finding.reasons.join('; ') }}
+                  </span>
+                  <span v-if="finding.reason" class="soft why">“{{ finding.reason }}” {{ finding.resolvedBy }}, {{ showTime(finding.resolvedAt) }}</span>
+                </td>
+              </tr>
+              <tr v-if="!finding.agrees && finding.resolution === null">
+                <td colspan="4">
+                  <form v-if="mayResolve(finding)" class="row-actions" @submit.prevent>
+                    <input
+                      v-model="reasons[finding.id]"
+                      class="field-input reason"
+                      :data-anchor="finding.id"
+                      placeholder="Reason"
+                      :aria-label="`Reason for ${finding.label}`"
+                    />
+                    <template v-if="finding.kind === 'candidate'">
+                      <v-btn size="small" :disabled="!ready(finding)" @click="resolve(finding, 'differentPerson')">Another person</v-btn>
+                      <v-btn size="small" :disabled="!ready(finding)" @click="resolve(finding, 'samePerson')">The same person</v-btn>
+                    </template>
+                    <template v-else>
+                      <v-btn size="small" :disabled="!ready(finding)" @click="resolve(finding, 'confirmed')">Confirm as stated</v-btn>
+                      <router-link :to="`/files/${file.reference}/people`">Correct it in People, then ask again</router-link>
+                    </template>
+                    <span v-if="!ready(finding)" class="soft">waits for a reason</span>
+                  </form>
+                  <p v-else class="soft" tabindex="-1" :data-anchor="finding.id">
+                    <Mark kind="waiting" />
+                    {{ finding.kind === 'candidate' ? 'A compliance reviewer decides this.' : 'The officer settles this.' }}
+                  </p>
+                </td>
+              </tr>
+            </template>
+          </tbody>
+        </table>
+      </article>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.person {
+  padding: 12px 14px;
+}
+.consent {
+  margin: 6px 0 10px;
+  display: grid;
+  gap: 8px;
+}
+blockquote {
+  margin: 0;
+}
+.way {
+  width: 220px;
+}
+.check {
+  padding: 8px 0;
+  border-top: 1px solid var(--rule);
+}
+.fine {
+  padding: 4px 0;
+}
+.why {
+  display: block;
+  font-size: 0.85rem;
+}
+.reason {
+  width: 320px;
+}
+.ember {
+  color: var(--ember);
+  font-weight: 600;
+}
+</style>

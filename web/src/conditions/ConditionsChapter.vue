@@ -1,0 +1,299 @@
+<script setup lang="ts">
+import { MAX_PAPER_BYTES } from '@cavren/contract';
+import { CONDITION_STATE_LABEL, formatMoney, parseMoney, type Condition, type ConditionState, type Paper } from '@cavren/core';
+import { mdiPaperclip } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { useEditing } from '../file/editing';
+import type { ChapterProps } from '../file/options';
+import ReasonDialog from '../file/ReasonDialog.vue';
+import { showDate } from '../files/words';
+import Mark, { type MarkKind } from '../look/Mark.vue';
+import PdfPages from '../papers/PdfPages.vue';
+import { useDesk } from '../session/store';
+
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const MARK: Record<ConditionState, MarkKind> = { outstanding: 'blocked', received: 'partly', satisfied: 'settled', excused: 'settled', notNeeded: 'none' };
+const openPaper = ref<string | null>(null);
+const paper = computed(() => props.file.papers.find(({ id, state }) => id === openPaper.value && state !== 'removed') ?? null);
+const condition = computed(() => props.path.conditions.find(({ key }) => key === paper.value?.conditionKey) ?? null);
+const over = ref<string | null>(null);
+const problems = ref<Record<string, string>>({});
+const busy = ref<string | null>(null);
+const page = ref('1');
+const amount = ref('');
+const judgeProblem = ref('');
+const sendingBack = ref(false);
+const removing = ref(false);
+const excusing = ref<Condition | null>(null);
+const excuseOpen = computed({ get: () => excusing.value !== null, set: (open) => (excusing.value = open ? excusing.value : null) });
+const ended = computed(() => props.path.next === null);
+const PAPER_WORD: Record<Paper['state'], string> = { received: 'to be looked at', accepted: 'accepted', sentBack: 'sent back', removed: 'taken away' };
+
+async function add(condition: Condition, files: FileList | File[] | null): Promise<void> {
+  over.value = null;
+  if (!files || files.length === 0) return;
+  busy.value = condition.key;
+  const { [condition.key]: _, ...others } = problems.value;
+  problems.value = others;
+  for (const file of files) {
+    if (file.size > MAX_PAPER_BYTES) {
+      problems.value = { ...problems.value, [condition.key]: `${file.name} is larger than 10 MB. Scan it at 200 dpi, or send fewer pages.` };
+      continue;
+    }
+    const form = new FormData();
+    form.set('conditionKey', condition.key);
+    form.set('file', file);
+    try {
+      await editing.act('/papers', form);
+      const added = props.file.papers.at(-1);
+      if (added) look(added);
+    } catch (error) {
+      problems.value = { ...problems.value, [condition.key]: `${file.name}: ${error instanceof Error ? error.message : 'could not be added'}` };
+      editing.news.value = '';
+    }
+  }
+  busy.value = null;
+}
+function look(target: Paper): void {
+  openPaper.value = target.id;
+  page.value = String(target.proof?.page ?? 1);
+  amount.value = target.proof?.amount == null ? '' : formatMoney(target.proof.amount);
+  judgeProblem.value = '';
+}
+async function accept(): Promise<void> {
+  const shows = condition.value?.rule?.showsAmount ? parseMoney(amount.value) : null;
+  if (condition.value?.rule?.showsAmount && shows === null) return void (judgeProblem.value = 'Give the amount that the paper shows, like 1,840.00.');
+  if (!/^\d+$/.test(page.value) || Number(page.value) < 1) return void (judgeProblem.value = 'Give the number of the page that shows it.');
+  judgeProblem.value = '';
+  await editing.act(`/papers/${paper.value?.id ?? ''}/verdict`, { verdict: 'accepted', page: Number(page.value), amount: shows }).catch((error: unknown) => {
+    judgeProblem.value = error instanceof Error ? error.message : '';
+  });
+}
+const stated = computed(() => {
+  const income = props.file.incomes.find(({ id }) => condition.value?.key === `income:${id}`);
+  return income?.amount ?? null;
+});
+</script>
+
+<template>
+  <div class="conditions" :class="{ open: paper }">
+    <section class="list">
+      <p v-if="path.conditions.length === 0" class="soft">The file asks for no papers yet. They follow from people, incomes, address and down payment.</p>
+      <article
+        v-for="item in path.conditions"
+        :key="item.key"
+        class="sheet condition"
+        :class="{ over: over === item.key }"
+        :data-anchor="item.key"
+        tabindex="-1"
+        @dragover.prevent="over = item.key"
+        @dragleave="over = null"
+        @drop.prevent="add(item, $event.dataTransfer?.files ?? null)"
+      >
+        <header>
+          <span class="state">
+            <Mark :kind="MARK[item.state]" />
+            {{ CONDITION_STATE_LABEL[item.state] }}
+          </span>
+          <h3>{{ item.title }}</h3>
+          <span class="soft">{{ item.about }}</span>
+        </header>
+        <p v-if="item.rule && item.state !== 'satisfied'" class="soft accept">Any of: {{ item.rule.acceptable.join('; ') }}. {{ item.rule.why }}</p>
+        <ul>
+          <li v-for="one in item.papers" :key="one.id">
+            <button type="button" class="paper" :aria-pressed="openPaper === one.id" @click="look(one)">
+              <Mark :kind="one.state === 'accepted' ? 'settled' : one.state === 'sentBack' ? 'blocked' : 'partly'" />
+              {{ one.name }}
+              <span class="soft">
+                {{ PAPER_WORD[one.state]
+                }}{{ one.proof ? `, page ${one.proof.page}${one.proof.amount === null ? '' : `: ${formatMoney(one.proof.amount)}`}` : ''
+                }}{{ one.reason && one.state === 'sentBack' ? `: ${one.reason}` : '' }}
+              </span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="item.exception" class="soft">
+          Exception asked for by {{ item.exception.askedBy }}: “{{ item.exception.reason }}”
+          {{ item.exception.answer === null ? 'not answered yet' : `${item.exception.answer} by ${item.exception.answeredBy ?? ''}` }}
+        </p>
+        <p v-if="problems[item.key]" class="note ember" role="alert">{{ problems[item.key] }}</p>
+        <p v-if="item.rule && !ended && desk.may('paper.add')" class="row-actions">
+          <label class="pick">
+            <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiPaperclip" fill="currentColor" /></svg>
+            {{ busy === item.key ? 'Adding …' : 'Add a paper' }}
+            <input
+              type="file"
+              class="unseen"
+              multiple
+              accept="application/pdf,image/jpeg,image/png"
+              :aria-label="`Add a paper: ${item.title}, ${item.about}`"
+              @change="add(item, ($event.target as HTMLInputElement).files)"
+            />
+          </label>
+          <span class="soft">or drop it here: PDF, JPEG or PNG up to 10 MB</span>
+          <v-btn
+            v-if="desk.may('exception.ask') && (item.state === 'outstanding' || item.state === 'received') && item.exception?.answer !== null"
+            size="x-small"
+            variant="text"
+            @click="excusing = item"
+          >
+            Ask for an exception
+          </v-btn>
+        </p>
+      </article>
+    </section>
+    <section v-if="paper" class="viewer sheet" aria-label="Paper">
+      <header class="row-actions">
+        <h3>{{ paper.name }}</h3>
+        <span class="soft">added {{ showDate(paper.addedAt) }} by {{ paper.addedBy }}</span>
+        <span class="space" />
+        <v-btn size="x-small" variant="text" @click="openPaper = null">Close</v-btn>
+      </header>
+      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge" @submit.prevent="accept">
+        <label>
+          Page
+          <input v-model="page" class="field-input figure page" inputmode="numeric" />
+        </label>
+        <label v-if="condition.rule.showsAmount">
+          Shows
+          <input v-model="amount" class="field-input figure shows" inputmode="decimal" placeholder="amount" />
+        </label>
+        <v-btn type="submit" size="small" variant="flat">Accept</v-btn>
+        <v-btn size="small" @click="sendingBack = true">Send back</v-btn>
+        <v-btn size="small" variant="text" @click="removing = true">Take away</v-btn>
+        <span v-if="condition.rule.showsAmount && stated !== null" class="soft">stated: {{ formatMoney(stated) }}</span>
+      </form>
+      <p v-if="judgeProblem" class="note ember" role="alert">{{ judgeProblem }}</p>
+      <p v-if="paper.judgedBy" class="soft">
+        {{ PAPER_WORD[paper.state] }} by {{ paper.judgedBy }}, {{ showDate(paper.judgedAt) }}{{ paper.reason ? `: ${paper.reason}` : '' }}
+      </p>
+      <div class="content">
+        <PdfPages v-if="paper.mediaType === 'application/pdf'" :key="paper.id" :url="`${editing.url}/papers/${paper.id}/content`" :label="paper.name" />
+        <img v-else :src="`${editing.url}/papers/${paper.id}/content`" :alt="paper.name" />
+      </div>
+      <ReasonDialog
+        v-model="sendingBack"
+        title="Send this paper back"
+        text="The applicant sees the reason and is asked again."
+        label="What is wrong with it"
+        confirm="Send back"
+        :run="(reason) => editing.act(`/papers/${paper?.id ?? ''}/verdict`, { verdict: 'sentBack', reason })"
+      />
+      <ReasonDialog
+        v-model="removing"
+        title="Take this paper away"
+        text="What it proved is open again. The paper stays in the history."
+        label="Why"
+        confirm="Take away"
+        :run="(reason) => editing.act(`/papers/${paper?.id ?? ''}/remove`, { reason })"
+      />
+    </section>
+    <ReasonDialog
+      v-model="excuseOpen"
+      title="Ask for an exception"
+      :text="`${excusing?.title ?? ''} (${excusing?.about ?? ''}) would be excused. An approver or compliance reviewer answers.`"
+      label="Why it can be let go"
+      confirm="Ask"
+      :run="(reason) => editing.act('/exceptions', { subject: `condition:${excusing?.key ?? ''}`, reason })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.conditions.open {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  gap: 14px;
+  align-items: start;
+}
+.condition {
+  padding: 10px 14px;
+  margin-bottom: 10px;
+}
+.condition.over {
+  outline: 2px dashed var(--teal);
+}
+.condition header {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.state {
+  font-weight: 600;
+  min-width: 116px;
+}
+.accept {
+  font-size: 0.86rem;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0;
+}
+.paper {
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  padding: 3px 4px;
+  cursor: pointer;
+}
+.paper[aria-pressed='true'] {
+  background: var(--teal-soft);
+}
+.pick {
+  display: inline-flex;
+  gap: 4px;
+  align-items: center;
+  padding: 3px 10px;
+  border: 1px solid var(--teal);
+  border-radius: 3px;
+  color: var(--teal);
+  font-weight: 600;
+  cursor: pointer;
+}
+.pick:focus-within {
+  outline: 2px solid var(--focus);
+}
+.pick svg {
+  width: 16px;
+}
+.viewer {
+  padding: 10px 12px;
+  position: sticky;
+  top: 0;
+}
+.space {
+  flex: 1;
+}
+.judge {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+  margin: 8px 0;
+}
+.judge label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-weight: 600;
+}
+.page {
+  width: 48px;
+}
+.shows {
+  width: 110px;
+}
+.content {
+  max-height: 52vh;
+  overflow-y: auto;
+}
+.content img {
+  max-width: 100%;
+}
+</style>

@@ -1,0 +1,362 @@
+<script setup lang="ts">
+import { barToDecide, barToRelease, CONDITION_STATE_LABEL, currentCheck, formatMoney, isSettled, personName, ROLE_LABEL, signersOf } from '@cavren/core';
+import { computed, ref } from 'vue';
+import { showFigure, showLimit } from '../affordability/words';
+import { useEditing } from '../file/editing';
+import type { ChapterProps } from '../file/options';
+import ReasonDialog from '../file/ReasonDialog.vue';
+import { showDate, showTime } from '../files/words';
+import Mark from '../look/Mark.vue';
+import { useDesk } from '../session/store';
+import { describeEntry } from '../history/words';
+
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const declining = ref(false);
+const reasons = ref<string[]>([]);
+const comment = ref('');
+const problem = ref('');
+const busy = ref('');
+const asking = ref(false);
+const sendingBack = ref(false);
+const answering = ref(false);
+const currency = computed(() => props.file.pack.currency);
+const money = (value: number | null): string => (value === null ? '—' : formatMoney(value as Parameters<typeof formatMoney>[0], { currency: currency.value }));
+const myBar = computed(() => (desk.me ? barToDecide(props.file, desk.me.id) : null));
+const releaseBar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
+const blocking = computed(() => props.path.now.filter(({ key }) => key !== 'decision'));
+const open = computed(() => props.file.stage === 'deciding');
+const question = computed(() => {
+  const last = props.file.decisions.at(-1);
+  return last?.outcome === 'sendBack' && last.answer === null ? last : null;
+});
+const OUTCOME = { approve: 'Approved', decline: 'Declined', sendBack: 'Sent back' } as const;
+const reasonText = (code: string): string => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code;
+const releaseWaits = computed(() => props.path.now.filter(({ key }) => key !== 'payout:release')[0]?.what ?? null);
+
+async function run(key: string, at: string, body: object): Promise<void> {
+  busy.value = key;
+  problem.value = '';
+  try {
+    await editing.act(at, body);
+    declining.value = false;
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : '';
+    editing.news.value = '';
+  } finally {
+    busy.value = '';
+  }
+}
+const answerException = (id: string, answer: string) => run(id, `/exceptions/${id}`, { answer });
+const exceptionTitle = (subject: string): string =>
+  props.path.figures.figures.find(({ measure }) => subject === `figure:${measure}`)?.label ??
+  props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
+  subject;
+const stillToSettle = (personId: string): string => {
+  const person = props.file.people.find(({ id }) => id === personId);
+  if (!person) return '';
+  return props.file.product.checks
+    .map(({ kind, label }) => {
+      const check = currentCheck(props.file, person, kind);
+      const settled = check?.findings.filter(({ agrees, resolution }) => !agrees && resolution) ?? [];
+      return `${label}: ${!check ? 'not asked' : check.state === 'waiting' ? 'waiting' : isSettled(check) ? (settled.length > 0 ? `settled by ${settled[0]?.resolvedBy ?? ''}: “${settled[0]?.reason ?? ''}”` : 'nothing against') : 'open'}`;
+    })
+    .join(' · ');
+};
+</script>
+
+<template>
+  <div>
+    <section v-if="question" class="note ember block">
+      <b>{{ question.by }} asks:</b>
+      “{{ question.comment }}”
+      <p v-if="desk.may('question.answer')"><v-btn size="small" variant="flat" :data-anchor="question.id" @click="answering = true">Answer</v-btn></p>
+    </section>
+
+    <section class="sheet act block" data-anchor="decide" tabindex="-1">
+      <template v-if="open && desk.may('decision.make')">
+        <p v-if="myBar" class="note ember">{{ myBar }}</p>
+        <template v-else>
+          <div class="row-actions">
+            <v-btn
+              variant="flat"
+              :loading="busy === 'approve'"
+              :disabled="blocking.length > 0"
+              @click="run('approve', '/decision', { outcome: 'approve', comment: null })"
+            >
+              Approve
+            </v-btn>
+            <v-btn color="error" @click="declining = !declining">Decline …</v-btn>
+            <v-btn @click="asking = true">Send back with a question …</v-btn>
+            <span v-if="blocking.length > 0" class="soft">approval waits for: {{ blocking[0]?.what }}</span>
+          </div>
+          <form v-if="declining" class="decline" @submit.prevent="run('decline', '/decision', { outcome: 'decline', reasons, comment: comment || null })">
+            <fieldset>
+              <legend>Principal reasons, at most four; the applicant is told these</legend>
+              <label v-for="reason in file.product.declineReasons" :key="reason.code">
+                <input v-model="reasons" type="checkbox" :value="reason.code" />
+                {{ reason.label }}
+              </label>
+            </fieldset>
+            <label>
+              Comment, for the file only
+              <input v-model="comment" class="field-input" maxlength="1000" />
+            </label>
+            <v-btn type="submit" color="error" variant="flat" :disabled="reasons.length === 0 || reasons.length > 4" :loading="busy === 'decline'">
+              Decline the file
+            </v-btn>
+          </form>
+        </template>
+      </template>
+      <template v-else-if="file.stage === 'completing'">
+        <div class="row-actions" data-anchor="payout" tabindex="-1">
+          <b>Pay-out of {{ money((file.request.amount ?? 0) - file.product.pricing.fee) }}</b>
+          <span>
+            to {{ file.request.payoutName }}, account ending
+            <span class="mono">{{ file.request.payoutAccount?.tail }}</span>
+          </span>
+          <span v-if="file.payout.verifiedAt">
+            <Mark kind="settled" />
+            verified by the bank {{ showTime(file.payout.verifiedAt) }}
+          </span>
+          <span v-else class="ember">
+            <Mark kind="blocked" />
+            {{ file.payout.verifyProblem ?? 'not verified yet' }}
+          </span>
+        </div>
+        <div class="row-actions gap-top">
+          <v-btn v-if="desk.may('payout.verify') && !file.payout.verifiedAt" :loading="busy === 'verify'" @click="run('verify', '/payout/verify', {})">
+            Verify the account
+          </v-btn>
+          <template v-if="desk.may('payout.release')">
+            <v-btn
+              variant="flat"
+              :loading="busy === 'release'"
+              :disabled="releaseBar !== null || releaseWaits !== null"
+              @click="run('release', '/payout/release', {})"
+            >
+              Release the money
+            </v-btn>
+            <v-btn :disabled="releaseBar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
+            <span v-if="releaseBar" class="soft">{{ releaseBar }}</span>
+            <span v-else-if="releaseWaits" class="soft">waits for: {{ releaseWaits }}</span>
+          </template>
+          <span v-else class="soft">
+            <Mark kind="waiting" />
+            A completer releases the money.
+          </span>
+        </div>
+      </template>
+      <p v-else-if="file.stage === 'done'">
+        <Mark kind="settled" />
+        Paid out {{ showTime(file.payout.releasedAt) }} by {{ file.payout.releasedBy }}, transfer
+        <span class="mono">{{ file.payout.transferReference }}</span>
+        .
+      </p>
+      <p v-else-if="open" class="soft">
+        <Mark kind="waiting" />
+        An approver decides this file{{ myBar ? '; you prepared it' : '' }}.
+      </p>
+      <p v-else-if="file.stage === 'declined'">
+        <Mark kind="blocked" />
+        This file was declined.
+      </p>
+      <p v-else class="soft">
+        <Mark kind="open" />
+        Not come to its decision yet: {{ path.now.length + path.later.length }} entries on the Path.
+      </p>
+      <p v-if="problem" class="note ember gap-top" role="alert">{{ problem }}</p>
+    </section>
+
+    <div class="sheet-grid">
+      <section class="sheet part">
+        <h3>Request</h3>
+        <dl>
+          <dt>Purpose</dt>
+          <dd>{{ file.request.purpose ?? '—' }}</dd>
+          <dt>Price</dt>
+          <dd class="figure">{{ money(file.request.price) }}</dd>
+          <dt>Down payment</dt>
+          <dd class="figure">{{ money(file.request.downPayment) }}</dd>
+          <dt>Amount</dt>
+          <dd class="figure">
+            <b>{{ money(file.request.amount) }}</b>
+          </dd>
+          <dt>Term</dt>
+          <dd class="figure">{{ file.request.termMonths ?? '—' }} months</dd>
+        </dl>
+        <h3>People</h3>
+        <ul>
+          <li v-for="person in file.people" :key="person.id">
+            {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}, born {{ showDate(person.birthDate) }}
+          </li>
+        </ul>
+      </section>
+      <section class="sheet part">
+        <h3>Figures against limits</h3>
+        <table class="grid-table">
+          <tbody>
+            <tr v-for="figure in path.figures.figures" :key="figure.measure">
+              <td>
+                <Mark :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'inside' ? 'settled' : 'none'" />
+                {{ figure.label }}
+              </td>
+              <td class="figure">
+                <b>{{ showFigure(figure, currency) }}</b>
+              </td>
+              <td class="soft">{{ figure.verdict === 'outside' ? 'outside: ' : '' }}{{ showLimit(figure, currency) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section class="sheet part">
+        <h3>Checks</h3>
+        <ul>
+          <li v-for="person in signersOf(file)" :key="person.id">
+            <b>{{ personName(person) }}</b>
+            : {{ stillToSettle(person.id) }}
+          </li>
+        </ul>
+        <h3>Exceptions</h3>
+        <p v-if="file.exceptions.length === 0" class="soft">None was asked for.</p>
+        <ul>
+          <li v-for="exception in file.exceptions" :key="exception.id">
+            <Mark :kind="exception.answer === 'granted' ? 'settled' : exception.answer === 'refused' ? 'blocked' : 'waiting'" />
+            {{ exceptionTitle(exception.subject) }}: “{{ exception.reason }}” {{ exception.askedBy }},
+            <template v-if="exception.answer">{{ exception.answer }} by {{ exception.answeredBy }}</template>
+            <template v-else-if="desk.may('exception.answer')">
+              <v-btn size="x-small" :loading="busy === exception.id" @click="answerException(exception.id, 'granted')">Grant</v-btn>
+              <v-btn size="x-small" variant="text" @click="answerException(exception.id, 'refused')">Refuse</v-btn>
+            </template>
+            <template v-else>not answered yet</template>
+          </li>
+        </ul>
+      </section>
+      <section class="sheet part">
+        <h3>Conditions and papers</h3>
+        <ul>
+          <li v-for="condition in path.conditions" :key="condition.key">
+            <Mark :kind="condition.state === 'satisfied' || condition.state === 'excused' ? 'settled' : condition.state === 'notNeeded' ? 'none' : 'blocked'" />
+            <router-link :to="{ path: `/files/${file.reference}/conditions`, hash: `#${condition.key}` }">{{ condition.title }}</router-link>
+            ({{ condition.about }}): {{ CONDITION_STATE_LABEL[condition.state].toLowerCase() }}
+          </li>
+        </ul>
+        <h3>Signatures</h3>
+        <p v-if="file.envelope?.state === 'complete'">
+          <Mark kind="settled" />
+          sealed {{ showTime(file.envelope.completedAt) }},
+          <a :href="`${editing.url}/agreement`" target="_blank" rel="noopener">the sealed PDF</a>
+        </p>
+        <p v-else class="soft">{{ file.envelope?.state === 'out' ? 'out, not complete' : 'not sent' }}</p>
+      </section>
+      <section class="sheet part">
+        <h3>Decisions so far</h3>
+        <p v-if="file.decisions.length === 0" class="soft">None yet.</p>
+        <ul>
+          <li v-for="decision in file.decisions" :key="decision.id">
+            <b>{{ OUTCOME[decision.outcome] }}</b>
+            by {{ decision.by }}, {{ showTime(decision.at) }}
+            <template v-if="decision.reasons.length > 0">: {{ decision.reasons.map(reasonText).join('; ') }}</template>
+            <span v-if="decision.comment" class="soft">“{{ decision.comment }}”</span>
+            <span v-if="decision.answer">Answer: “{{ decision.answer }}”</span>
+          </li>
+        </ul>
+      </section>
+      <section class="sheet part">
+        <h3>Latest changes</h3>
+        <ul>
+          <li v-for="entry in editing.view.value?.recent.slice(0, 6)" :key="entry.sequence">
+            <span class="soft">{{ showTime(entry.at) }}</span>
+            {{ entry.actor }}: {{ describeEntry(entry, file) }}
+          </li>
+        </ul>
+        <router-link :to="`/files/${file.reference}/history`">The whole history</router-link>
+      </section>
+    </div>
+    <ReasonDialog
+      v-model="asking"
+      title="Send back with a question"
+      text="The file goes back to its officer, who answers and hands it over again."
+      label="Your question"
+      confirm="Send back"
+      :run="(question) => editing.act('/decision', { outcome: 'sendBack', question })"
+    />
+    <ReasonDialog
+      v-model="sendingBack"
+      title="Send back with a question"
+      text="The file goes back to its officer and has to be decided again."
+      label="Your question"
+      confirm="Send back"
+      :run="(question) => editing.act('/payout/send-back', { question })"
+    />
+    <ReasonDialog
+      v-model="answering"
+      title="Answer the question"
+      :text="question?.comment ?? ''"
+      label="Your answer"
+      confirm="Answer"
+      :run="(answer) => editing.act(`/decision/${question?.id ?? ''}/answer`, { answer })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.act {
+  padding: 12px 14px;
+}
+.decline {
+  display: grid;
+  gap: 10px;
+  margin-top: 12px;
+  justify-items: start;
+}
+fieldset {
+  border: 1px solid var(--rule);
+  display: grid;
+  gap: 4px;
+  padding: 8px 12px;
+}
+.decline label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.sheet-grid {
+  display: grid;
+  grid-template-columns: 1fr 1.25fr;
+  gap: 12px;
+}
+.part {
+  padding: 10px 14px;
+}
+.part h3:not(:first-child) {
+  margin-top: 10px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 14px;
+  margin: 4px 0;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+}
+ul {
+  margin: 4px 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 2px 0;
+}
+.gap-top {
+  margin-top: 10px;
+}
+.ember {
+  color: var(--ember);
+}
+</style>

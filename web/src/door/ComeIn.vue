@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { DoorGreeting, DoorView } from '@cavren/contract';
+import { nextTick, onMounted, ref } from 'vue';
+import { api, messageOf } from '../api/index';
+
+const props = defineProps<{ token: string | null }>();
+const emit = defineEmits<{ in: [view: DoorView] }>();
+const greeting = ref<DoorGreeting | null>(null);
+const byReference = ref(props.token === null);
+const reference = ref('');
+const phone = ref('');
+const code = ref('');
+const sent = ref(false);
+const problem = ref('');
+const busy = ref(false);
+const codeInput = ref<HTMLInputElement | null>(null);
+
+onMounted(async () => {
+  if (props.token === null) return;
+  try {
+    greeting.value = await api.post<DoorGreeting>('/api/door/open', { token: props.token });
+  } catch (error) {
+    problem.value = messageOf(error);
+    byReference.value = true;
+  }
+});
+async function run(work: () => Promise<void>): Promise<void> {
+  busy.value = true;
+  problem.value = '';
+  try {
+    await work();
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const send = () =>
+  run(async () => {
+    if (byReference.value) await api.post('/api/door/return', { reference: reference.value, phone: phone.value });
+    else await api.post('/api/door/code', { token: props.token });
+    sent.value = true;
+    code.value = '';
+    await nextTick();
+    codeInput.value?.focus();
+  });
+const enter = () =>
+  run(async () => {
+    const body = byReference.value ? { reference: reference.value, phone: phone.value, code: code.value } : { token: props.token, code: code.value };
+    emit('in', await api.post<DoorView>(byReference.value ? '/api/door/return/enter' : '/api/door/enter', body));
+  });
+</script>
+
+<template>
+  <div class="stack">
+    <p class="soft">{{ greeting?.lender ?? 'Quillhaven Mutual' }}</p>
+    <h1>{{ greeting ? `Hello ${greeting.firstName}` : 'Your application' }}</h1>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <template v-if="greeting || byReference">
+      <form v-if="!sent" class="stack" @submit.prevent="send">
+        <template v-if="byReference">
+          <p>Come in with the reference on our letter and the phone number that you gave us.</p>
+          <label>
+            Reference
+            <input v-model="reference" name="reference" autocomplete="off" placeholder="like 4KT-M2X-7" required />
+          </label>
+          <label>
+            Phone number
+            <input v-model="phone" name="phone" type="tel" autocomplete="tel" required />
+          </label>
+        </template>
+        <p v-else>
+          To be sure that it is you, we text a code to your phone ending in
+          <b>{{ greeting?.phoneTail }}</b>
+          .
+        </p>
+        <button type="submit" class="strong" :disabled="busy">Text me the code</button>
+      </form>
+      <form v-else class="stack" @submit.prevent="enter">
+        <p v-if="byReference">If reference and phone number fit together, a code is on its way by text.</p>
+        <p v-else>
+          The code is on its way to your phone ending in
+          <b>{{ greeting?.phoneTail }}</b>
+          . It holds for ten minutes.
+        </p>
+        <label>
+          Six-digit code
+          <input ref="codeInput" v-model="code" class="code" name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="6" required />
+        </label>
+        <button type="submit" class="strong" :disabled="busy || code.length !== 6">Come in</button>
+        <button type="button" class="plain" :disabled="busy" @click="send">Send another code</button>
+      </form>
+    </template>
+    <p v-else-if="!problem" role="status">One moment …</p>
+  </div>
+</template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import type { DoorView } from '@cavren/contract';
+import { onMounted, ref } from 'vue';
+import { api, setCsrfToken } from '../api/index';
+import ComeIn from './ComeIn.vue';
+import Inside from './Inside.vue';
+
+/** The applicants' own pages: come in with a link or a reference, see how it stands, send papers, sign. */
+const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
+const view = ref<DoorView | null>(null);
+const looking = ref(true);
+
+function take(next: DoorView | null): void {
+  view.value = next;
+  setCsrfToken(next?.csrfToken ?? '');
+}
+onMounted(async () => {
+  // A link is always opened with its code; only who returns without one may still be inside.
+  if (token === null) take(await api.get<DoorView>('/api/door/me').catch(() => null));
+  looking.value = false;
+});
+async function leave(): Promise<void> {
+  await api.post('/api/door/leave').catch(() => undefined);
+  take(null);
+}
+</script>
+
+<template>
+  <main class="door">
+    <p v-if="looking" role="status">One moment …</p>
+    <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
+    <ComeIn v-else :token="token" @in="take" />
+  </main>
+</template>

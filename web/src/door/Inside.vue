@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import type { DoorView } from '@cavren/contract';
+import { ref } from 'vue';
+import { api, messageOf } from '../api/index';
+import SignFlow from './SignFlow.vue';
+
+const props = defineProps<{ view: DoorView }>();
+const emit = defineEmits<{ change: [view: DoorView]; leave: [] }>();
+const problem = ref('');
+const sending = ref('');
+const signing = ref(false);
+const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
+const day = (time: string): string => new Date(time).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' });
+
+async function sendPaper(conditionKey: string, event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const [file] = input.files ?? [];
+  if (!file) return;
+  sending.value = conditionKey;
+  problem.value = '';
+  const form = new FormData();
+  form.set('conditionKey', conditionKey);
+  form.set('file', file);
+  try {
+    emit('change', await api.post<DoorView>('/api/door/papers', form));
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    sending.value = '';
+    input.value = '';
+  }
+}
+function take(next: DoorView): void {
+  emit('change', next);
+  if (next.signing?.state === 'signed') signing.value = false;
+}
+</script>
+
+<template>
+  <SignFlow v-if="signing && view.signing?.state === 'yours'" :view="view" @change="take" @back="signing = false" />
+  <div v-else class="stack">
+    <p class="soft">
+      {{ view.product }} · file
+      <span class="mono">{{ view.reference }}</span>
+    </p>
+    <h1>{{ view.name }}</h1>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+
+    <section v-if="view.outcome === 'done'" class="good">
+      <h2>All done</h2>
+      <p v-if="view.paidOut">
+        Your loan of {{ view.paidOut.amount }} was paid out on {{ day(view.paidOut.at) }} to the account ending {{ view.paidOut.accountTail }}.
+      </p>
+    </section>
+    <section v-else-if="view.outcome === 'declined'" class="card">
+      <h2>We can’t offer you this loan</h2>
+      <p>The principal reasons:</p>
+      <ul>
+        <li v-for="reason in view.declineReasons" :key="reason">{{ reason }}</li>
+      </ul>
+      <p class="soft">You may ask us for the information that we used, within 60 days. Call us, or come to the counter.</p>
+    </section>
+    <p v-else-if="view.outcome !== 'open'" class="card">This application has ended.</p>
+
+    <section v-if="view.signing?.state === 'yours'" class="card iris">
+      <h2>Your agreement waits for your signature</h2>
+      <p>{{ view.signing.title }}. It takes about five minutes.</p>
+      <button type="button" class="strong" @click="signing = true">Read and sign</button>
+    </section>
+    <section v-else-if="view.signing" class="card iris">
+      <h2>{{ view.signing.title }}</h2>
+      <p v-if="view.signing.complete">Signed by everyone. It stays here for as long as we keep your file.</p>
+      <p v-else-if="view.signing.state === 'signed'">You have signed. {{ view.signing.waitingFor ? `We wait for ${view.signing.waitingFor}.` : '' }}</p>
+      <p v-else>{{ view.signing.waitingFor ?? 'Somebody' }} signs before you. You get a message when it is your turn.</p>
+      <a v-if="view.signing.state === 'signed'" class="button" href="/api/door/agreement" target="_blank" rel="noopener">Open the agreement</a>
+    </section>
+
+    <section v-if="view.tasks.length > 0" class="stack">
+      <h2>What we need from you</h2>
+      <article v-for="task in view.tasks" :key="task.key" class="card">
+        <div>
+          <b>{{ task.what }}</b>
+          <p class="soft">{{ task.why }} Please send one of:</p>
+          <ul class="soft">
+            <li v-for="way in task.acceptable" :key="way">{{ way }}</li>
+          </ul>
+        </div>
+        <label v-if="task.conditionKey" class="button">
+          {{ sending === task.conditionKey ? 'Sending …' : 'Photo or file' }}
+          <input
+            type="file"
+            class="unseen"
+            accept="application/pdf,image/jpeg,image/png"
+            :aria-label="`Photo or file: ${task.what}`"
+            @change="sendPaper(task.conditionKey, $event)"
+          />
+        </label>
+      </article>
+    </section>
+    <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours'" class="good">We need nothing from you at the moment.</p>
+
+    <section class="card">
+      <h2>Where it stands</h2>
+      <ol class="steps">
+        <li v-for="step in view.steps" :key="step.label" :class="step.state" :aria-current="step.state === 'now' ? 'step' : undefined">
+          {{ step.label }}
+          <span class="soft">{{ step.state === 'past' ? 'done' : step.state === 'now' && view.outcome === 'open' ? 'now' : '' }}</span>
+        </li>
+      </ol>
+    </section>
+    <section v-if="view.papers.length > 0" class="card">
+      <h2>Papers you sent</h2>
+      <ul class="papers">
+        <li v-for="paper in view.papers" :key="paper.id">
+          <a :href="`/api/door/papers/${paper.id}/content`" target="_blank" rel="noopener">{{ paper.name }}</a>
+          : {{ PAPER_WORD[paper.state] ?? paper.state }}{{ paper.reason ? `. ${paper.reason}` : '' }}
+        </li>
+      </ul>
+    </section>
+    <button type="button" class="plain" @click="emit('leave')">Leave this page</button>
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.steps li {
+  display: flex;
+  justify-content: space-between;
+  padding: 6px 0 6px 28px;
+  position: relative;
+}
+.steps li::before {
+  content: '';
+  position: absolute;
+  left: 2px;
+  top: 11px;
+  width: 14px;
+  height: 14px;
+  border: 2px solid var(--rule-strong);
+  border-radius: 3px;
+}
+.steps .past::before {
+  background: var(--lichen);
+  border-color: var(--lichen);
+}
+.steps .now::before {
+  background: var(--teal);
+  border-color: var(--teal);
+}
+.steps .now {
+  font-weight: 700;
+}
+.papers {
+  margin: 0;
+  padding-left: 18px;
+}
+ul {
+  margin: 4px 0;
+}
+.button:focus-within {
+  outline: 3px solid var(--focus);
+}
+</style>

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import type { DoorView } from '@cavren/contract';
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { api, messageOf } from '../api/index';
+
+/** Agree to electronic papers, read to the end, choose, sign; each step is kept by the server before the next opens. */
+const props = defineProps<{ view: DoorView }>();
+const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
+const PdfPages = defineAsyncComponent(() => import('../papers/PdfPages.vue'));
+const problem = ref('');
+const busy = ref(false);
+const agreed = ref(false);
+const ended = ref(0);
+const choice = ref('');
+const way = ref<'typed' | 'drawn'>('typed');
+const typed = ref('');
+const canvas = ref<HTMLCanvasElement | null>(null);
+const drawn = ref(false);
+let pad: import('signature_pad').default | null = null;
+const signing = computed(() => props.view.signing);
+const step = computed(() => (!signing.value?.consentedAt ? 'consent' : !signing.value.readAt ? 'read' : 'sign'));
+
+async function run(url: string, body: object): Promise<void> {
+  busy.value = true;
+  problem.value = '';
+  try {
+    emit('change', await api.post<DoorView>(url, body));
+    window.scrollTo(0, 0);
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+watch(way, async (wanted) => {
+  if (wanted !== 'drawn') return;
+  await nextTick();
+  const { default: SignaturePad } = await import('signature_pad');
+  if (!canvas.value) return;
+  const ratio = Math.max(window.devicePixelRatio, 1);
+  canvas.value.width = canvas.value.offsetWidth * ratio;
+  canvas.value.height = canvas.value.offsetHeight * ratio;
+  canvas.value.getContext('2d')?.scale(ratio, ratio);
+  pad = new SignaturePad(canvas.value, { penColor: '#1c2528' });
+  pad.addEventListener('endStroke', () => (drawn.value = !(pad?.isEmpty() ?? true)));
+});
+function again(): void {
+  pad?.clear();
+  drawn.value = false;
+}
+onBeforeUnmount(() => pad?.off());
+const waitsFor = computed(() => {
+  if (!choice.value) return 'an answer to the question';
+  if (way.value === 'typed' && typed.value.trim() === '') return 'your name';
+  if (way.value === 'drawn' && !drawn.value) return 'your signature';
+  return '';
+});
+const sign = () =>
+  run(
+    '/api/door/sign',
+    way.value === 'typed'
+      ? { mark: 'typed', choice: choice.value, name: typed.value.trim() }
+      : { mark: 'drawn', choice: choice.value, image: pad?.toDataURL('image/png') ?? '' },
+  );
+</script>
+
+<template>
+  <div class="stack">
+    <p class="soft">{{ signing?.title }} · step {{ step === 'consent' ? 1 : step === 'read' ? 2 : 3 }} of 3</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <template v-if="step === 'consent'">
+      <h1>Papers on the screen</h1>
+      <p>
+        You get and sign this agreement on the screen. You can have it on paper instead, free of charge: call us or come to the counter. To read it you need
+        what you are using now, a browser that shows PDF. You can take this agreement back at any time before you sign.
+      </p>
+      <label class="tick">
+        <input v-model="agreed" type="checkbox" />
+        I can read this page, and I agree to get and sign the agreement electronically.
+      </label>
+      <button type="button" class="strong" :disabled="!agreed || busy" @click="run('/api/door/consent', {})">Go on</button>
+      <button type="button" class="plain" @click="emit('back')">Not now</button>
+    </template>
+    <template v-else-if="step === 'read'">
+      <h1>Read the agreement</h1>
+      <p>Scroll to its end. You can make it larger with two fingers.</p>
+      <PdfPages url="/api/door/agreement" :label="signing?.title ?? 'Agreement'" @end="(pages) => (ended = pages)" />
+      <button type="button" class="strong" :disabled="ended === 0 || busy" @click="run('/api/door/read', { pages: ended })">I have read it to the end</button>
+      <p v-if="ended === 0" class="soft">opens at the end of the agreement</p>
+    </template>
+    <template v-else>
+      <h1>Sign</h1>
+      <fieldset class="card">
+        <legend class="unseen">{{ signing?.question }}</legend>
+        <b>{{ signing?.question }}</b>
+        <label v-for="option in signing?.options" :key="option" class="tick">
+          <input v-model="choice" type="radio" name="choice" :value="option" />
+          {{ option }}
+        </label>
+      </fieldset>
+      <fieldset class="card">
+        <legend class="unseen">How you sign</legend>
+        <label class="tick">
+          <input v-model="way" type="radio" name="way" value="typed" />
+          Type my name
+        </label>
+        <label class="tick">
+          <input v-model="way" type="radio" name="way" value="drawn" />
+          Draw with my finger
+        </label>
+        <label v-if="way === 'typed'">
+          Your full name
+          <input v-model="typed" name="signature" autocomplete="name" :placeholder="view.name" />
+        </label>
+        <template v-else>
+          <canvas ref="canvas" class="pad" role="img" aria-label="Draw your signature here" />
+          <button type="button" class="plain" @click="again">Draw again</button>
+        </template>
+      </fieldset>
+      <p>By pressing the button I sign: {{ signing?.title }}, file {{ view.reference }}.</p>
+      <button type="button" class="strong" :disabled="waitsFor !== '' || busy" @click="sign">Sign the agreement</button>
+      <p v-if="waitsFor" class="soft">waits for {{ waitsFor }}</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+fieldset {
+  margin: 0;
+  min-width: 0;
+}
+.pad {
+  width: 100%;
+  height: 170px;
+  background: #fff;
+  border: 2px dashed var(--rule-strong);
+  border-radius: 6px;
+  touch-action: none;
+}
+</style>

@@ -1,0 +1,309 @@
+<script setup lang="ts">
+import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type PathEntry } from '@cavren/core';
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import FiguresStrip from '../affordability/FiguresStrip.vue';
+import { showDate } from '../files/words';
+import Mark, { type MarkKind } from '../look/Mark.vue';
+import PathPanel from '../path/PathPanel.vue';
+import { useDesk } from '../session/store';
+import ConflictDialog from './ConflictDialog.vue';
+import { openEditing, provideEditing } from './editing';
+import WithdrawDialog from './WithdrawDialog.vue';
+
+const route = useRoute();
+const router = useRouter();
+const desk = useDesk();
+const editing = openEditing(String(route.params['reference']));
+provideEditing(editing);
+const { file, path, view, loadError, saving, news } = editing;
+
+const CHAPTER_VIEW: Record<Chapter, ReturnType<typeof defineAsyncComponent>> = {
+  request: defineAsyncComponent(() => import('../request/RequestChapter.vue')),
+  people: defineAsyncComponent(() => import('../people/PeopleChapter.vue')),
+  home: defineAsyncComponent(() => import('../home/HomeChapter.vue')),
+  income: defineAsyncComponent(() => import('../income/IncomeChapter.vue')),
+  commitments: defineAsyncComponent(() => import('../commitments/CommitmentsChapter.vue')),
+  worth: defineAsyncComponent(() => import('../worth/WorthChapter.vue')),
+  checks: defineAsyncComponent(() => import('../checks/ChecksChapter.vue')),
+  conditions: defineAsyncComponent(() => import('../conditions/ConditionsChapter.vue')),
+  papers: defineAsyncComponent(() => import('../conditions/ConditionsChapter.vue')),
+  signing: defineAsyncComponent(() => import('../signing/SigningChapter.vue')),
+  decision: defineAsyncComponent(() => import('../decision/DecisionChapter.vue')),
+  history: defineAsyncComponent(() => import('../history/HistoryChapter.vue')),
+};
+const chapter = computed<Chapter>(() => {
+  const wanted = route.params['chapter'] as Chapter;
+  return file.value?.product.chapters.includes(wanted) ? wanted : 'request';
+});
+const center = ref<HTMLElement | null>(null);
+const strip = ref<InstanceType<typeof FiguresStrip> | null>(null);
+const folded = ref(localStorage.getItem('cavren-path') === 'folded');
+const withdrawing = ref(false);
+const moving = ref(false);
+const locked = computed(() => (file.value ? isLocked(file.value) : true));
+const applicant = computed(() => file.value?.people.find(({ role }) => role === 'applicant') ?? null);
+const bar = computed(() => (file.value && path.value ? barToMove(file.value, path.value) : null));
+const movesByHand = computed(() => path.value?.next && ['checking', 'gathering', 'signing', 'deciding'].includes(path.value.next));
+
+function countOf(name: Chapter): number {
+  return path.value?.now.filter(({ place }) => place.chapter === name).length ?? 0;
+}
+function markOf(name: Chapter): MarkKind {
+  if (!path.value || name === 'history') return 'none';
+  if (countOf(name) > 0) return 'blocked';
+  return path.value.later.some(({ place }) => place.chapter === name) ? 'open' : 'settled';
+}
+const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
+
+function fold(): void {
+  folded.value = !folded.value;
+  localStorage.setItem('cavren-path', folded.value ? 'folded' : 'open');
+}
+async function go(entry: PathEntry): Promise<void> {
+  const { chapter: to, anchor } = entry.place;
+  if (anchor.startsWith('figure.')) return strip.value?.open(anchor.slice('figure.'.length) as Parameters<InstanceType<typeof FiguresStrip>['open']>[0]);
+  await router.push({ path: `/files/${editing.reference}/${to}`, hash: `#${anchor}` });
+  await focusAnchor(anchor);
+}
+
+/** Goes to the exact place: the chapter may still be loading, so it is looked for a few times. */
+async function focusAnchor(anchor: string): Promise<void> {
+  for (let turn = 0; turn < 20; turn += 1) {
+    await nextTick();
+    const target = [...(center.value?.querySelectorAll<HTMLElement>('[data-anchor]') ?? [])].find(({ dataset }) => dataset['anchor'] === anchor);
+    if (target) {
+      target.scrollIntoView({ block: 'center' });
+      target.focus();
+      return;
+    }
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+}
+watch(
+  () => [route.hash, file.value !== null] as const,
+  ([hash, ready]) => {
+    if (hash && ready) void focusAnchor(decodeURIComponent(hash.slice(1)));
+  },
+  { immediate: true },
+);
+
+/** Enter goes to the next field of the chapter. */
+function onEnter(event: KeyboardEvent): void {
+  const from = event.target as HTMLElement;
+  if (event.key !== 'Enter' || event.defaultPrevented || !from.matches('input.field-input, select.field-input, input[type=checkbox]')) return;
+  const fields = [...(center.value?.querySelectorAll<HTMLElement>('.field-input:not(:disabled), input[type=checkbox]:not(:disabled)') ?? [])];
+  const next = fields[fields.indexOf(from) + 1];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+}
+async function move(): Promise<void> {
+  moving.value = true;
+  await editing.act('/move').catch(() => undefined);
+  moving.value = false;
+}
+const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
+</script>
+
+<template>
+  <main v-if="file && path && view" class="file" :class="{ folded }">
+    <nav class="chapters" aria-label="Chapters">
+      <router-link v-for="name in file.product.chapters" :key="name" :to="`/files/${editing.reference}/${name}`" :class="{ on: name === chapter }">
+        <Mark :kind="markOf(name)" />
+        <span>{{ CHAPTER_LABEL[name] }}</span>
+        <span v-if="countOf(name) > 0" class="count">{{ countOf(name) }}</span>
+        <span class="unseen">{{ WORD[markOf(name)] ?? '' }}</span>
+      </router-link>
+      <div class="route">
+        <h3>Stage</h3>
+        <ol>
+          <li
+            v-for="stage in file.product.route"
+            :key="stage"
+            :class="{ here: stage === file.stage, past: file.product.route.indexOf(stage) < file.product.route.indexOf(file.stage) }"
+          >
+            {{ STAGE_LABEL[stage] }}
+          </li>
+        </ol>
+        <v-btn v-if="desk.may('file.withdraw') && path.next && file.envelope?.state !== 'out'" size="x-small" variant="text" @click="withdrawing = true">
+          Withdraw the file
+        </v-btn>
+      </div>
+    </nav>
+    <section ref="center" class="center" @keydown="onEnter">
+      <header class="head">
+        <div class="title">
+          <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
+          <p class="soft">
+            <span class="mono">{{ file.reference }}</span>
+            · {{ file.product.name }} ·
+            <b>{{ STAGE_LABEL[file.stage] }}</b>
+            · received {{ showDate(file.receivedOn) }} · {{ view.owner }}
+          </p>
+        </div>
+        <div class="moves">
+          <span class="saving" :class="saving" role="status">
+            <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
+            {{ SAVING_WORD[saving] }}
+          </span>
+          <v-btn
+            v-if="movesByHand && path.next && desk.may('file.move')"
+            variant="flat"
+            :disabled="bar !== null || saving !== 'saved'"
+            :loading="moving"
+            @click="move"
+          >
+            Move on to {{ STAGE_LABEL[path.next].toLowerCase() }}
+          </v-btn>
+          <span v-if="movesByHand && bar && desk.may('file.move')" class="soft waits">waits for {{ bar.entries.length }} on the Path</span>
+        </div>
+      </header>
+      <p v-if="news" class="note ember news" role="alert">
+        {{ news }}
+        <v-btn size="x-small" variant="text" @click="news = ''">Put away</v-btn>
+      </p>
+      <p v-if="locked && file.envelope?.state === 'out'" class="note iris news">
+        <Mark kind="signing" />
+        Signatures are out, so the details are locked. Unlocking is in
+        <router-link :to="`/files/${editing.reference}/signing`">Signing</router-link>
+        .
+      </p>
+      <component :is="CHAPTER_VIEW[chapter]" :file="file" :path="path" :locked="locked" />
+    </section>
+    <PathPanel :path="path" :today="view.today" :narrow="folded" @go="go" @fold="fold" />
+    <FiguresStrip ref="strip" class="strip-place" :figures="path.figures" :file="file" />
+    <ConflictDialog />
+    <WithdrawDialog v-model="withdrawing" />
+  </main>
+  <main v-else-if="loadError" class="away">
+    <h1>This file can’t be shown</h1>
+    <p class="note ember" role="alert">{{ loadError }}</p>
+    <p class="row-actions">
+      <v-btn @click="editing.load()">Try again</v-btn>
+      <router-link to="/files">Back to Files</router-link>
+    </p>
+  </main>
+  <main v-else class="away"><p class="soft" role="status">Opening the file …</p></main>
+</template>
+
+<style scoped>
+.file {
+  display: grid;
+  grid-template: 1fr auto / 168px minmax(0, 1fr) 290px;
+  height: calc(100vh - 46px);
+}
+.file.folded {
+  grid-template-columns: 168px minmax(0, 1fr) 46px;
+}
+.strip-place {
+  grid-column: 1 / -1;
+}
+.chapters {
+  overflow-y: auto;
+  padding: 10px 0;
+  background: var(--sunk);
+  border-right: 1px solid var(--rule);
+}
+.chapters a {
+  display: grid;
+  grid-template-columns: 22px 1fr auto;
+  align-items: center;
+  padding: 5px 10px 5px 12px;
+  color: var(--ink);
+  text-decoration: none;
+  border-left: 4px solid transparent;
+}
+.chapters a.on {
+  background: var(--paper);
+  border-left-color: var(--teal);
+  font-weight: 700;
+}
+.chapters a:hover {
+  background: var(--teal-soft);
+}
+.count {
+  font-size: 0.8rem;
+  font-weight: 700;
+  color: var(--ember);
+}
+.route {
+  margin: 16px 12px 0 16px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule-strong);
+  font-size: 0.85rem;
+}
+.route h3 {
+  font-size: 0.85rem;
+  margin-bottom: 2px;
+}
+.route ol {
+  list-style: none;
+  margin: 0 0 8px;
+  padding: 0;
+}
+.route li {
+  padding: 1px 0 1px 14px;
+  color: var(--ink-soft);
+  position: relative;
+}
+.route li::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  top: 8px;
+  width: 7px;
+  height: 7px;
+  border: 1px solid var(--ink-soft);
+}
+.route li.past::before {
+  background: var(--lichen);
+  border-color: var(--lichen);
+}
+.route li.here {
+  color: var(--ink);
+  font-weight: 700;
+}
+.route li.here::before {
+  background: var(--teal);
+  border-color: var(--teal);
+}
+.center {
+  overflow-y: auto;
+  padding: 14px 18px 24px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  margin-bottom: 14px;
+}
+.moves {
+  display: grid;
+  justify-items: end;
+  align-content: start;
+  gap: 3px;
+  text-align: right;
+}
+.saving {
+  font-size: 0.82rem;
+  color: var(--ink-soft);
+}
+.saving.offline {
+  color: var(--ember);
+  font-weight: 600;
+  max-width: 280px;
+}
+.waits {
+  font-size: 0.82rem;
+}
+.news {
+  margin-bottom: 12px;
+}
+.away {
+  padding: 40px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+</style>

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import type { FieldValue } from '@cavren/contract';
+import type { Entity } from '@cavren/core';
+import { mdiContentCopy, mdiPlus, mdiTrashCanOutline } from '@mdi/js';
+import { nextTick, ref } from 'vue';
+import { useDesk } from '../session/store';
+import { useEditing } from './editing';
+import Field from './Field.vue';
+
+/** Rows of one kind as a grid. Enter goes on, and from the last field of the last row makes a new one; Ctrl+D copies, Ctrl+Delete removes. */
+export interface Column {
+  field: string;
+  label: string;
+  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo';
+  options?: { value: string; label: string }[];
+  width?: string;
+}
+const props = defineProps<{
+  entity: Exclude<Entity, 'request'>;
+  rows: { id: string }[];
+  columns: Column[];
+  fresh: Record<string, FieldValue>;
+  addLabel: string;
+  locked: boolean;
+  empty: string;
+}>();
+const editing = useEditing();
+const desk = useDesk();
+const table = ref<HTMLElement | null>(null);
+
+async function add(values = props.fresh): Promise<void> {
+  const id = editing.add(props.entity, values);
+  await nextTick();
+  const first = props.columns.find(({ field }) => values[field] === undefined || values[field] === null) ?? props.columns[0];
+  table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${first?.field ?? ''}"]`)?.focus();
+}
+function copy(row: { id: string }): void {
+  const source = row as unknown as Record<string, FieldValue>;
+  void add({ ...props.fresh, ...Object.fromEntries(props.columns.map(({ field }) => [field, source[field] ?? null])) });
+}
+function onKey(event: KeyboardEvent, row: { id: string }): void {
+  if (props.locked) return;
+  if (event.ctrlKey && event.key === 'd') {
+    event.preventDefault();
+    (event.target as HTMLElement).blur();
+    copy(row);
+  } else if (event.ctrlKey && event.key === 'Delete') {
+    event.preventDefault();
+    editing.remove(props.entity, row.id);
+  } else if (
+    event.key === 'Enter' &&
+    row === props.rows.at(-1) &&
+    (event.target as HTMLElement).dataset['anchor'] === `${row.id}.${props.columns.at(-1)?.field ?? ''}`
+  ) {
+    event.preventDefault();
+    event.stopPropagation();
+    (event.target as HTMLElement).blur();
+    void add();
+  }
+}
+</script>
+
+<template>
+  <div ref="table">
+    <table v-if="rows.length > 0" class="grid-table">
+      <thead>
+        <tr>
+          <th
+            v-for="column in columns"
+            :key="column.field"
+            scope="col"
+            :class="{ figure: column.kind === 'money' || column.kind === 'decimal' }"
+            :style="column.width ? { width: column.width } : {}"
+          >
+            {{ column.label }}
+          </th>
+          <slot name="heads" />
+          <th scope="col"><span class="unseen">Row</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.id" :data-anchor-row="row.id" @keydown="onKey($event, row)">
+          <td v-for="column in columns" :key="column.field">
+            <Field
+              :entity="entity"
+              :id="row.id"
+              :field="column.field"
+              :label="column.label"
+              :kind="column.kind ?? 'text'"
+              :options="column.options ?? []"
+              :locked="locked"
+              bare
+            />
+          </td>
+          <slot name="cells" :row="row" />
+          <td class="tools">
+            <template v-if="!locked && desk.may('details.write')">
+              <v-btn :icon="mdiContentCopy" size="x-small" variant="text" aria-label="Copy this row" title="Copy this row (Ctrl+D)" @click="copy(row)" />
+              <v-btn
+                :icon="mdiTrashCanOutline"
+                size="x-small"
+                variant="text"
+                aria-label="Remove this row"
+                title="Remove this row (Ctrl+Delete)"
+                @click="editing.remove(entity, row.id)"
+              />
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else class="soft">{{ empty }}</p>
+    <p v-if="!locked && desk.may('details.write')" class="row-actions foot">
+      <v-btn size="small" :prepend-icon="mdiPlus" :data-anchor="`add-${entity}`" @click="add()">{{ addLabel }}</v-btn>
+      <slot name="more" />
+      <span v-if="rows.length > 0" class="soft keys">
+        <kbd>Enter</kbd>
+        next field
+        <kbd>Ctrl+D</kbd>
+        copy
+        <kbd>Ctrl+Delete</kbd>
+        remove
+      </span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.tools {
+  white-space: nowrap;
+  width: 76px;
+  text-align: right;
+}
+.foot {
+  margin-top: 8px;
+}
+.keys {
+  font-size: 0.82rem;
+}
+</style>

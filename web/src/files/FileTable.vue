@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import type { FileItem } from '@cavren/contract';
+import { HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
+import { useRouter } from 'vue-router';
+import Mark from '../look/Mark.vue';
+import { daysUntil, localToday, showDate, showMoney } from './words';
+
+defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[] }>();
+const router = useRouter();
+const today = localToday();
+const go = (reference: string) => void router.push(`/files/${reference}`);
+const holderOf = (name: string | null): string => (name ? (HOLDER_LABEL[name as Holder] ?? name) : '');
+</script>
+
+<template>
+  <table class="grid-table list-table">
+    <thead>
+      <tr>
+        <th scope="col">Due</th>
+        <th scope="col">Applicant</th>
+        <th scope="col">Reference</th>
+        <th scope="col">Stage</th>
+        <th scope="col">Next on the Path</th>
+        <th scope="col">With</th>
+        <th v-if="columns.includes('amount')" scope="col" class="figure">Amount</th>
+        <th v-if="columns.includes('received')" scope="col">Received</th>
+        <th v-if="columns.includes('owner')" scope="col">Officer</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="item in items" :key="item.reference + item.nextHolder" @click="go(item.reference)">
+        <td class="due">
+          <template v-if="item.nextDue">
+            <span :class="{ late: daysUntil(item.nextDue, today).late }">
+              <Mark :kind="daysUntil(item.nextDue, today).late ? 'blocked' : 'waiting'" />
+              {{ daysUntil(item.nextDue, today).text }}
+            </span>
+          </template>
+          <span v-else class="soft">—</span>
+        </td>
+        <td>
+          <router-link :to="`/files/${item.reference}`" @click.stop>{{ item.applicant ?? 'Name not taken down yet' }}</router-link>
+          <span class="soft product">{{ item.product }}</span>
+        </td>
+        <td class="mono">{{ item.reference }}</td>
+        <td>{{ STAGE_LABEL[item.stage] }}</td>
+        <td class="next">
+          {{ item.nextWhat ?? '' }}
+          <span v-if="item.openNow > 1" class="soft">and {{ item.openNow - 1 }} more</span>
+        </td>
+        <td>{{ holderOf(item.nextHolder) }}</td>
+        <td v-if="columns.includes('amount')" class="figure">{{ showMoney(item.amount) }}</td>
+        <td v-if="columns.includes('received')">{{ showDate(item.receivedOn) }}</td>
+        <td v-if="columns.includes('owner')">{{ item.owner }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.due {
+  white-space: nowrap;
+}
+.late {
+  color: var(--ember);
+  font-weight: 600;
+}
+.product {
+  display: block;
+  font-size: 0.82rem;
+}
+.next {
+  max-width: 380px;
+}
+</style>

@@ -1,0 +1,20 @@
+import { formatDate, formatMoney, type DateOrder, type Minor } from '@cavren/core';
+
+/** How the desk writes values where no file's place says otherwise. */
+const ORDER: DateOrder = 'mdy';
+const CURRENCY = 'USD';
+
+export const showMoney = (amount: number | null): string => (amount === null ? '' : formatMoney(amount as Minor, { currency: CURRENCY }));
+export const showDate = (date: string | null): string => (date ? formatDate(date, ORDER) : '');
+export const showTime = (time: string | null): string =>
+  time ? `${formatDate(time, ORDER)} ${new Date(time).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit' })}` : '';
+
+/** How long ago, or by when, in the words of a desk. */
+export function daysUntil(date: string, today: string): { text: string; late: boolean } {
+  const days = Math.round((Date.parse(date) - Date.parse(today)) / 86_400_000);
+  if (days < 0) return { text: days === -1 ? '1 day late' : `${-days} days late`, late: true };
+  if (days === 0) return { text: 'today', late: false };
+  return { text: days === 1 ? 'tomorrow' : `in ${days} days`, late: false };
+}
+
+export const localToday = (): string => new Date().toISOString().slice(0, 10);

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { HistoryPage } from '@cavren/contract';
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { api, messageOf } from '../api/index';
+import { useEditing } from '../file/editing';
+import type { ChapterProps } from '../file/options';
+import Pager from '../files/Pager.vue';
+import { showTime } from '../files/words';
+import Mark from '../look/Mark.vue';
+import { actWords, showHistoryValue, subjectWords } from './words';
+
+defineProps<ChapterProps>();
+const editing = useEditing();
+const page = ref(1);
+const version = computed(() => editing.view.value?.version ?? 0);
+const { data, error } = useQuery({
+  queryKey: ['history', editing.reference, page, version],
+  queryFn: () => api.get<HistoryPage>(`${editing.url}/history?page=${page.value}&size=30`),
+  placeholderData: keepPreviousData,
+});
+</script>
+
+<template>
+  <section>
+    <div class="chapter-head">
+      <h2>History</h2>
+      <p v-if="data && !data.chainProblem" class="chain">
+        <Mark kind="settled" />
+        {{ data.total }} entries; each carries the hash of the one before, and the chain holds.
+      </p>
+    </div>
+    <p v-if="data?.chainProblem" class="note ember" role="alert">
+      <Mark kind="blocked" />
+      The chain is broken: {{ data.chainProblem }}. Tell the compliance reviewer.
+    </p>
+    <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
+    <table v-if="data" class="grid-table">
+      <thead>
+        <tr>
+          <th scope="col" class="figure">No.</th>
+          <th scope="col">When</th>
+          <th scope="col">Who</th>
+          <th scope="col">What</th>
+          <th scope="col">Before</th>
+          <th scope="col">After</th>
+          <th scope="col">Hash</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="entry in data.items" :key="entry.sequence">
+          <td class="figure">{{ entry.sequence }}</td>
+          <td class="when">{{ showTime(entry.at) }}</td>
+          <td>{{ entry.actor }}</td>
+          <td>{{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}</td>
+          <td class="value">{{ showHistoryValue(entry, entry.before) }}</td>
+          <td class="value">{{ showHistoryValue(entry, entry.after) }}</td>
+          <td class="mono soft" :title="entry.hash">{{ entry.hash.slice(0, 8) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <Pager v-if="data" :page="data.page" :size="data.size" :total="data.total" @go="(to) => (page = to)" />
+  </section>
+</template>
+
+<style scoped>
+.when {
+  white-space: nowrap;
+}
+.value {
+  max-width: 220px;
+  overflow-wrap: anywhere;
+}
+.chain {
+  font-size: 0.88rem;
+}
+</style>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { personName, type Signer } from '@cavren/core';
+import { computed, ref } from 'vue';
+import { useEditing } from '../file/editing';
+import type { ChapterProps } from '../file/options';
+import ReasonDialog from '../file/ReasonDialog.vue';
+import { showTime } from '../files/words';
+import Mark from '../look/Mark.vue';
+import PdfPages from '../papers/PdfPages.vue';
+import { useDesk } from '../session/store';
+
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const unlocking = ref(false);
+const showing = ref(false);
+const busy = ref(false);
+const problem = ref('');
+const envelope = computed(() => props.file.envelope);
+const bars = computed(() => (props.file.stage === 'signing' ? props.path.now.filter(({ gate }) => gate !== 'signing') : []));
+const live = computed(() => envelope.value?.state === 'out' || envelope.value?.state === 'complete');
+const nameOf = (signer: Signer): string => {
+  const person = props.file.people.find(({ id }) => id === signer.personId);
+  return person ? personName(person) : '';
+};
+async function send(): Promise<void> {
+  busy.value = true;
+  problem.value = '';
+  await editing.act('/agreement').catch((error: unknown) => {
+    problem.value = error instanceof Error ? error.message : '';
+  });
+  busy.value = false;
+}
+</script>
+
+<template>
+  <div>
+    <section class="block">
+      <h2>{{ file.product.signing.title }}</h2>
+      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <template v-if="!live">
+        <p v-if="envelope?.state === 'void'" class="note ember gap">
+          The agreement sent {{ showTime(envelope.sentAt) }} was taken back: “{{ envelope.voidReason }}”. What was signed no longer counts.
+        </p>
+        <p class="gap">
+          The agreement is made from the file as it stands now. Sending it locks the details and invites the signers one after the other: a link, and a code by
+          text to the phone in the file.
+        </p>
+        <p class="row-actions">
+          <v-btn
+            v-if="desk.may('agreement.send')"
+            variant="flat"
+            data-anchor="send"
+            :loading="busy"
+            :disabled="file.stage !== 'signing' || bars.length > 0"
+            @click="send"
+          >
+            Send the agreement
+          </v-btn>
+          <span v-if="file.stage !== 'signing'" class="soft">waits until the file has come to signing</span>
+          <span v-else-if="bars.length > 0" class="soft">waits for {{ bars[0]?.what }}</span>
+        </p>
+      </template>
+      <template v-else-if="envelope">
+        <p class="note gap" :class="envelope.state === 'complete' ? 'lichen' : 'iris'">
+          <Mark :kind="envelope.state === 'complete' ? 'settled' : 'signing'" />
+          <template v-if="envelope.state === 'complete'">Everyone signed; sealed {{ showTime(envelope.completedAt) }}.</template>
+          <template v-else>Out for signature since {{ showTime(envelope.sentAt) }}, sent by {{ envelope.sentBy }}. The details are locked.</template>
+        </p>
+        <table class="grid-table">
+          <thead>
+            <tr>
+              <th scope="col">Order</th>
+              <th scope="col">Signer</th>
+              <th scope="col">State</th>
+              <th scope="col">Invited</th>
+              <th scope="col">Agreed to e-papers</th>
+              <th scope="col">Read to the end</th>
+              <th scope="col">Signed</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="signer in envelope.signers" :key="signer.id" tabindex="-1" :data-anchor="signer.id">
+              <td>{{ signer.position }}</td>
+              <td>{{ nameOf(signer) }}</td>
+              <td>
+                <Mark :kind="signer.state === 'signed' ? 'settled' : signer.state === 'invited' ? 'signing' : 'waiting'" />
+                {{ signer.state === 'signed' ? `signed, ${signer.mark}` : signer.state === 'invited' ? 'invited' : 'after the one before' }}
+              </td>
+              <td>{{ showTime(signer.invitedAt) }}</td>
+              <td>{{ showTime(signer.consentedAt) }}</td>
+              <td>{{ showTime(signer.readAt) }}</td>
+              <td>
+                {{ showTime(signer.signedAt) }}
+                <span v-if="signer.choice" class="soft choice">{{ signer.choice }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="row-actions gap-top">
+          <v-btn size="small" @click="showing = !showing">{{ showing ? 'Fold the agreement' : 'Look at the agreement' }}</v-btn>
+          <a :href="`${editing.url}/agreement`" target="_blank" rel="noopener">Open the {{ envelope.state === 'complete' ? 'sealed ' : '' }}PDF</a>
+          <router-link v-if="desk.may('outbox.read')" :to="`/outbox?reference=${file.reference}`">Messages in the Outbox</router-link>
+          <v-btn
+            v-if="desk.may('agreement.void') && (file.stage === 'signing' || file.stage === 'gathering')"
+            size="small"
+            variant="text"
+            color="error"
+            @click="unlocking = true"
+          >
+            Unlock the file
+          </v-btn>
+        </p>
+        <div v-if="showing" class="pages"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
+      </template>
+    </section>
+    <ReasonDialog
+      v-model="unlocking"
+      title="Unlock the file"
+      text="Everything that was signed is void, and everyone who was asked is told. A new agreement has to be sent."
+      label="Why"
+      confirm="Unlock and void"
+      :run="(reason) => editing.act('/agreement/void', { reason })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.gap {
+  margin: 8px 0;
+}
+.gap-top {
+  margin-top: 12px;
+}
+.choice {
+  display: block;
+  font-size: 0.82rem;
+}
+.pages {
+  margin-top: 12px;
+  max-width: 760px;
+}
+</style>
