@@ -8,7 +8,7 @@ const BODY_LENGTH = 6;
 /**
  * The check character of the hybrid systems of ISO/IEC 7064 (MOD 11,10; MOD 27,26; MOD 37,36), for an alphabet of any
  * size M: P starts at M; for each character P = (P + value) mod M, or M when that is 0; P = 2·P mod (M+1); the check
- * value a makes P + a ≡ 1 (mod M).
+ * value a makes P + a ≡ 1 (mod M). Finds every single wrong character and nearly all exchanges of neighbours.
  * @throws RangeError for a character outside the alphabet.
  */
 export function hybridCheckCharacter(body: string, alphabet: string): string {

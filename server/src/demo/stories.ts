@@ -346,7 +346,7 @@ export function ordinaryStories(count: number): Story[] {
       age: ended ? 15 + ((at * 3) % 30) : (at * 2) % 9,
       officer: at % 2 === 0 ? 'wren' : 'tamsin',
       applicant: {
-        name: `${pick(FIRST, at * 3 + 1)} ${pick(LAST, at * 7 + 2)}`,
+        name: `${pick(FIRST, at * 3 + 1)} ${pick(LAST, at * 7 + 2 + Math.floor(at / 12))}`,
         born: `${1958 + ((at * 11) % 44)}-${String(1 + ((at * 5) % 12)).padStart(2, '0')}-${String(1 + ((at * 13) % 28)).padStart(2, '0')}`,
         tail: `${2 + (at % 7)}${String((at * 37) % 100).padStart(2, '0')}${pick(['0', '1', '2', '5', '6', '8', '9'], at)}`,
         kind: at % 6 === 4 ? 'pension' : 'wage',

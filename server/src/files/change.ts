@@ -1,5 +1,5 @@
 import type { FileView } from '@cavren/contract';
-import { computePath, isoDate, type FileState, type Holder, type IsoDate, type Path, type Stage } from '@cavren/core';
+import { computePath, dueOn, isoDate, type FileState, type Holder, type IsoDate, type Path, type Stage } from '@cavren/core';
 import { inTransaction, type Sequelize, type Tx } from '../db/index';
 import { notFound, ProblemError, type Actor } from '../http/index';
 import type { HistoryStore, NewEntry } from '../history/index';
@@ -64,6 +64,7 @@ interface Parts {
   now: () => Date;
 }
 
+const NOTHING_LEFT = 'Nothing stands in the way: move the file on';
 const ENDED: readonly Stage[] = ['done', 'declined', 'withdrawn', 'lapsed'];
 
 export function makeFiles({ db, store, history, products, parts, now }: Parts): Files {
@@ -111,13 +112,13 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
     row.amount = file.request.amount;
     row.isOpen = !ENDED.includes(row.stage);
     row.openNow = path.now.length;
-    row.nextWhat = next?.what.slice(0, 400) ?? null;
+    row.nextWhat = next?.what.slice(0, 400) ?? (row.isOpen ? NOTHING_LEFT : null);
     row.nextHolder = next?.holder ?? (row.isOpen ? 'officer' : null);
-    row.nextDue = next?.due ?? null;
+    row.nextDue = row.isOpen ? (next?.due ?? dueOn(file, row.stage)) : null;
     await store.update(row, tx);
     const words = namesOf(file);
     if (words.join('|') !== wordsBefore) await store.setWords(row.id, words, tx);
-    await store.setWaiting(row.id, row.ownerId, row.isOpen ? waitingOf(path, row) : [], tx);
+    await store.setWaiting(row.id, row.ownerId, row.isOpen ? waitingOf(path, file, row) : [], tx);
     return file;
   }
 
@@ -188,8 +189,8 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
 }
 
 /** What waits for whom. A file with nothing in its way waits for the officer to move it on. */
-function waitingOf(path: Path, row: FileRow): Waiting[] {
-  if (path.now.length === 0) return [{ holder: 'officer', entries: 0, what: 'Nothing stands in the way: move the file on', since: row.stageSince, due: null }];
+function waitingOf(path: Path, file: FileState, row: FileRow): Waiting[] {
+  if (path.now.length === 0) return [{ holder: 'officer', entries: 0, what: NOTHING_LEFT, since: row.stageSince, due: dueOn(file, row.stage) }];
   const byHolder = new Map<Holder, Waiting>();
   for (const { holder, what, since, due } of path.now) {
     const known = byHolder.get(holder);

@@ -83,7 +83,7 @@ function go(place: { chapter: string; anchor: string }): void {
         <h2>{{ figure.label }}</h2>
         <p v-if="figure.value === null">Can’t be computed yet: {{ figure.waitingFor }} is missing.</p>
         <template v-else>
-          <TermLines :terms="figure.terms" :currency="currency" @go="go" />
+          <TermLines :terms="figure.terms" :currency="currency" open @go="go" />
           <p class="result">
             <span>{{ figure.label }}</span>
             <span>= {{ showFigure(figure, currency) }}</span>
@@ -124,7 +124,7 @@ function go(place: { chapter: string; anchor: string }): void {
 <style scoped>
 .strip {
   display: grid;
-  grid-template-columns: repeat(8, minmax(0, 1fr)) 112px;
+  grid-template-columns: repeat(8, minmax(0, 1fr)) 108px;
   background: var(--sheet);
   border-top: 2px solid var(--rule-strong);
 }
@@ -167,6 +167,10 @@ function go(place: { chapter: string; anchor: string }): void {
   font-weight: 700;
   font-variant-numeric: tabular-nums;
   white-space: nowrap;
+}
+.schedule .value {
+  font-size: 0.95rem;
+  line-height: 1.6;
 }
 .limit {
   font-size: 0.76rem;

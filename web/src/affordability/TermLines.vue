@@ -3,14 +3,14 @@ import type { Term } from '@cavren/core';
 import { showValue } from './words';
 
 /** An arithmetic line by line; lines with lines of their own open further, down to what was keyed. */
-defineProps<{ terms: Term[]; currency: string }>();
+defineProps<{ terms: Term[]; currency: string; open?: boolean }>();
 const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>();
 </script>
 
 <template>
   <ul class="terms">
     <li v-for="(term, at) in terms" :key="at">
-      <details v-if="term.terms && term.terms.length > 0">
+      <details v-if="term.terms && term.terms.length > 0" :open="open">
         <summary>
           <span class="sign">{{ term.sign }}</span>
           <span class="label">

@@ -132,7 +132,7 @@ const stated = computed(() => {
               @change="add(item, ($event.target as HTMLInputElement).files)"
             />
           </label>
-          <span class="soft">or drop it here: PDF, JPEG or PNG up to 10 MB</span>
+          <span v-if="!paper" class="soft">or drop it here: PDF, JPEG or PNG up to 10 MB</span>
           <v-btn
             v-if="desk.may('exception.ask') && (item.state === 'outstanding' || item.state === 'received') && item.exception?.answer !== null"
             size="x-small"

@@ -329,6 +329,15 @@ fieldset {
 }
 .part {
   padding: 10px 14px;
+  min-width: 0;
+}
+.part .grid-table td {
+  padding: 3px 4px;
+  font-size: 0.93rem;
+  white-space: nowrap;
+}
+.part li .mark {
+  margin-right: 4px;
 }
 .part h3:not(:first-child) {
   margin-top: 10px;

@@ -172,7 +172,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
       <component :is="CHAPTER_VIEW[chapter]" :file="file" :path="path" :locked="locked" />
     </section>
     <PathPanel :path="path" :today="view.today" :narrow="folded" @go="go" @fold="fold" />
-    <FiguresStrip ref="strip" class="strip-place" :figures="path.figures" :file="file" />
+    <div class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
   </main>
@@ -190,11 +190,11 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 <style scoped>
 .file {
   display: grid;
-  grid-template: 1fr auto / 168px minmax(0, 1fr) 290px;
+  grid-template: 1fr auto / 152px minmax(0, 1fr) 262px;
   height: calc(100vh - 46px);
 }
 .file.folded {
-  grid-template-columns: 168px minmax(0, 1fr) 46px;
+  grid-template-columns: 152px minmax(0, 1fr) 46px;
 }
 .strip-place {
   grid-column: 1 / -1;
@@ -270,7 +270,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 }
 .center {
   overflow-y: auto;
-  padding: 14px 18px 24px;
+  padding: 14px 14px 24px;
 }
 .head {
   display: flex;

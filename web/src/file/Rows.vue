@@ -126,10 +126,25 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
 </template>
 
 <style scoped>
+td,
+th {
+  padding: 3px 2px;
+}
+td :deep(.field-input) {
+  padding: 0 5px;
+  font-size: 0.94rem;
+}
+td :deep(select.field-input) {
+  padding: 0 0 0 2px;
+}
 .tools {
   white-space: nowrap;
-  width: 76px;
+  width: 50px;
   text-align: right;
+}
+.tools :deep(.v-btn) {
+  width: 24px;
+  height: 24px;
 }
 .foot {
   margin-top: 8px;

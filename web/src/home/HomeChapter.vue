@@ -6,12 +6,12 @@ import Rows, { type Column } from '../file/Rows.vue';
 
 const props = defineProps<ChapterProps>();
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '15%' },
-  { field: 'line', label: 'Street address', width: '20%' },
-  { field: 'town', label: 'Town', width: '12%' },
-  { field: 'postalCode', label: 'Postal code', width: '9%' },
-  { field: 'since', label: 'Since', kind: 'date', width: '11%' },
-  { field: 'until', label: 'Until', kind: 'date', width: '11%' },
+  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '14%' },
+  { field: 'line', label: 'Street address', width: '21%' },
+  { field: 'town', label: 'Town', width: '11%' },
+  { field: 'postalCode', label: 'Postal', width: '7%' },
+  { field: 'since', label: 'Since', kind: 'date', width: '12%' },
+  { field: 'until', label: 'Until', kind: 'date', width: '12%' },
   { field: 'tenure', label: 'Owned or rented', kind: 'choice', options: optionsOf(TENURE_LABEL), width: '13%' },
   { field: 'monthlyCost', label: 'A month', kind: 'money', width: '11%' },
 ]);

@@ -7,13 +7,13 @@ import Mark from '../look/Mark.vue';
 
 const props = defineProps<ChapterProps>();
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '15%' },
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(INCOME_KIND_LABEL), width: '14%' },
-  { field: 'source', label: 'Employer or source', width: '17%' },
-  { field: 'amount', label: 'Stated', kind: 'money', width: '11%' },
+  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '14%' },
+  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(INCOME_KIND_LABEL), width: '13%' },
+  { field: 'source', label: 'Employer or source', width: '19%' },
+  { field: 'amount', label: 'Stated', kind: 'money', width: '12%' },
   { field: 'frequency', label: 'How often', kind: 'choice', options: optionsOf(FREQUENCY_LABEL), width: '14%' },
-  { field: 'hoursPerWeek', label: 'Hours/week', kind: 'decimal', width: '8%' },
-  { field: 'since', label: 'Since', kind: 'date', width: '10%' },
+  { field: 'hoursPerWeek', label: 'Hrs/wk', kind: 'decimal', width: '7%' },
+  { field: 'since', label: 'Since', kind: 'date', width: '12%' },
 ]);
 const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
 const money = (value: number): string => formatMoney(value as Parameters<typeof formatMoney>[0]);
@@ -31,7 +31,7 @@ const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
     <p class="soft gap">What is stated counts until a paper is accepted; then what the paper shows is relied on.</p>
     <Rows entity="income" :rows="file.incomes" :columns="columns" :fresh="fresh" add-label="Income" :locked="locked" empty="No income yet.">
       <template #heads>
-        <th scope="col" class="figure">Counts a month</th>
+        <th scope="col" class="figure">Counts/month</th>
       </template>
       <template #cells="{ row }">
         <td class="figure counted">
