@@ -73,7 +73,10 @@ describe('for any file', () => {
   const amount = fc.integer({ min: 0, max: 3_000_000 });
   const anyFile = fc
     .record({
-      incomes: fc.array(fc.record({ amount, frequency: fc.constantFrom('weekly', 'everyTwoWeeks', 'monthly', 'yearly'), kind: fc.constantFrom('wage', 'overtime') }), { minLength: 1, maxLength: 6 }),
+      incomes: fc.array(
+        fc.record({ amount, frequency: fc.constantFrom('weekly', 'everyTwoWeeks', 'monthly', 'yearly'), kind: fc.constantFrom('wage', 'overtime') }),
+        { minLength: 1, maxLength: 6 },
+      ),
       debts: fc.array(fc.record({ payment: amount, cleared: fc.boolean() }), { maxLength: 6 }),
       costs: fc.array(amount, { maxLength: 4 }),
       principal: fc.integer({ min: 100_000, max: 9_000_000 }),
@@ -84,7 +87,18 @@ describe('for any file', () => {
       const row = (id: string) => ({ id, createdAt: base.openedAt });
       return sampleFile({
         request: { ...base.request, amount: minor(principal), termMonths },
-        incomes: incomes.map((income, at) => ({ ...row(`i${at}`), personId: 'person-a', source: null, hoursPerWeek: null, since: null, ...income, amount: minor(income.amount) }) as FileState['incomes'][number]),
+        incomes: incomes.map(
+          (income, at) =>
+            ({
+              ...row(`i${at}`),
+              personId: 'person-a',
+              source: null,
+              hoursPerWeek: null,
+              since: null,
+              ...income,
+              amount: minor(income.amount),
+            }) as FileState['incomes'][number],
+        ),
         debts: debts.map((debt, at) => ({ ...row(`d${at}`), lender: null, kind: null, balance: null, payment: minor(debt.payment), cleared: debt.cleared })),
         livingCosts: costs.map((monthly, at) => ({ ...row(`c${at}`), category: null, monthly: minor(monthly) })),
       });
@@ -120,7 +134,10 @@ describe('for any file', () => {
         const richer = structuredClone(file);
         const [first] = richer.incomes;
         if (first) first.amount = minor((first.amount ?? 0) + more);
-        const indebted = { ...file, debts: [...file.debts, { id: 'new', createdAt: file.openedAt, lender: 'New', kind: null, payment: minor(more), balance: null, cleared: false }] };
+        const indebted = {
+          ...file,
+          debts: [...file.debts, { id: 'new', createdAt: file.openedAt, lender: 'New', kind: null, payment: minor(more), balance: null, cleared: false }],
+        };
         const before = affordability(file, TODAY).figures;
         affordability(richer, TODAY).figures.forEach((after, at) => expect(worse(before[at] as Figure, after)).toBe(false));
         affordability(indebted, TODAY).figures.forEach((after, at) => expect(worse(after, before[at] as Figure)).toBe(false));

@@ -79,10 +79,18 @@ describe('reference', () => {
         const [left = '', right = ''] = characters.slice(at, at + 2);
         if (left === right) continue;
         exchanged += 1;
-        if (readReference(characters.with(at, right).with(at + 1, left).join('')) !== null) missed += 1;
+        if (
+          readReference(
+            characters
+              .with(at, right)
+              .with(at + 1, left)
+              .join(''),
+          ) !== null
+        )
+          missed += 1;
       }
     }
-    expect(missed / exchanged).toBeLessThan(0.005);
+    expect(missed / exchanged).toBeLessThan(0.02);
   });
   it('leaves out what is misheard', () => expect([...'0O1ILSBU'].filter((character) => REFERENCE_ALPHABET.includes(character))).toEqual([]));
 });

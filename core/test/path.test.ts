@@ -1,6 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { actsOf, barToDecide, barToMove, barToRelease, checkSubject, computePath, conditionsOf, dueOn, isLocked, may, minor, STAFF_ROLES, type Check, type Exception, type FileState, type Finding, type Paper, type PathEntry } from '../src/index';
+import {
+  actsOf,
+  barToDecide,
+  barToMove,
+  barToRelease,
+  checkSubject,
+  computePath,
+  conditionsOf,
+  dueOn,
+  isLocked,
+  may,
+  minor,
+  STAFF_ROLES,
+  type Check,
+  type Exception,
+  type FileState,
+  type Finding,
+  type Paper,
+  type PathEntry,
+} from '../src/index';
 import { person, product, sampleFile, TODAY } from './sample';
 
 const keys = (entries: readonly PathEntry[]): string[] => entries.map(({ key }) => key);
@@ -17,14 +36,52 @@ function checked(findings: Partial<Finding>[] = [], kind: Check['kind'] = 'ident
     answeredAt: AT,
     attempts: 1,
     lastProblem: null,
-    findings: findings.map((finding, at) => ({ id: `finding-${at}`, kind: 'field', label: 'Name', stated: null, found: null, agrees: false, score: null, reasons: [], resolution: null, reason: null, resolvedBy: null, resolvedAt: null, ...finding })),
+    findings: findings.map((finding, at) => ({
+      id: `finding-${at}`,
+      kind: 'field',
+      label: 'Name',
+      stated: null,
+      found: null,
+      agrees: false,
+      score: null,
+      reasons: [],
+      resolution: null,
+      reason: null,
+      resolvedBy: null,
+      resolvedAt: null,
+      ...finding,
+    })),
   };
 }
 function paper(conditionKey: string, state: Paper['state'] = 'accepted', amount: number | null = null): Paper {
-  return { id: `paper-${conditionKey}-${state}`, conditionKey, name: 'p.pdf', mediaType: 'application/pdf', bytes: 1, state, reason: null, addedAt: AT, addedBy: 'Wren', judgedBy: 'Wren', judgedAt: AT, proof: state === 'accepted' ? { page: 1, amount: amount === null ? null : minor(amount) } : null };
+  return {
+    id: `paper-${conditionKey}-${state}`,
+    conditionKey,
+    name: 'p.pdf',
+    mediaType: 'application/pdf',
+    bytes: 1,
+    state,
+    reason: null,
+    addedAt: AT,
+    addedBy: 'Wren',
+    judgedBy: 'Wren',
+    judgedAt: AT,
+    proof: state === 'accepted' ? { page: 1, amount: amount === null ? null : minor(amount) } : null,
+  };
 }
 const allPapers = [paper('identity:person-a'), paper('income:income-a', 'accepted', 200_000), paper('downPayment:request')];
-const exception = (values: Partial<Exception>): Exception => ({ id: 'exception-a', subject: 'figure:dtiAfter', value: null, reason: 'r', askedBy: 'Wren', askedAt: AT, answer: null, answeredBy: null, answeredAt: null, ...values });
+const exception = (values: Partial<Exception>): Exception => ({
+  id: 'exception-a',
+  subject: 'figure:dtiAfter',
+  value: null,
+  reason: 'r',
+  askedBy: 'Wren',
+  askedAt: AT,
+  answer: null,
+  answeredBy: null,
+  answeredAt: null,
+  ...values,
+});
 
 describe('Path', () => {
   it('is clear for the next gate when what that gate needs is there', () => {
@@ -36,9 +93,16 @@ describe('Path', () => {
   });
 
   it('names each missing field once, with the rule, the holder and the place', () => {
-    const file = sampleFile({ request: { ...sampleFile().request, amount: null, price: null, downPayment: null, payoutRouting: null }, people: [person({ birthDate: null })] });
+    const file = sampleFile({
+      request: { ...sampleFile().request, amount: null, price: null, downPayment: null, payoutRouting: null },
+      people: [person({ birthDate: null })],
+    });
     const path = computePath(file, TODAY);
-    expect(path.now.find(({ key }) => key === 'need:request::amount')).toMatchObject({ what: 'Amount', holder: 'officer', place: { chapter: 'request', anchor: 'amount' } });
+    expect(path.now.find(({ key }) => key === 'need:request::amount')).toMatchObject({
+      what: 'Amount',
+      holder: 'officer',
+      place: { chapter: 'request', anchor: 'amount' },
+    });
     expect(path.now.find(({ key }) => key === 'need:person:person-a:birthDate')?.what).toBe('Birth date of Ida Holm');
     expect(keys(path.now)).not.toContain('need:request::payoutRouting');
     expect(keys(path.later)).toContain('need:request::payoutRouting');
@@ -54,8 +118,12 @@ describe('Path', () => {
   });
 
   it('asks for age, an income and the consent', () => {
-    expect(keys(computePath(sampleFile({ people: [person({ birthDate: '2008-03-03' as FileState['receivedOn'] })] }), TODAY).now)).toContain('bound:age:person-a');
-    expect(keys(computePath(sampleFile({ people: [person({ birthDate: '2008-03-02' as FileState['receivedOn'] })] }), TODAY).now)).not.toContain('bound:age:person-a');
+    expect(keys(computePath(sampleFile({ people: [person({ birthDate: '2008-03-03' as FileState['receivedOn'] })] }), TODAY).now)).toContain(
+      'bound:age:person-a',
+    );
+    expect(keys(computePath(sampleFile({ people: [person({ birthDate: '2008-03-02' as FileState['receivedOn'] })] }), TODAY).now)).not.toContain(
+      'bound:age:person-a',
+    );
     expect(keys(computePath(sampleFile({ incomes: [] }), TODAY).now)).toContain('rows:income::person-a');
     expect(keys(computePath(sampleFile({ consents: [] }), TODAY).now)).toContain('consent:lookUp:person-a');
   });
@@ -85,13 +153,28 @@ describe('Path', () => {
   });
 
   it('a paper that shows another amount than stated is a question until the stated one is corrected', () => {
-    const at = (amount: number) => keys(computePath(sampleFile({ stage: 'gathering', checks: [checked(), checked([], 'watchlist')], papers: [...allPapers.slice(0, 1), paper('income:income-a', 'accepted', amount), ...allPapers.slice(2)] }), TODAY).now);
+    const at = (amount: number) =>
+      keys(
+        computePath(
+          sampleFile({
+            stage: 'gathering',
+            checks: [checked(), checked([], 'watchlist')],
+            papers: [...allPapers.slice(0, 1), paper('income:income-a', 'accepted', amount), ...allPapers.slice(2)],
+          }),
+          TODAY,
+        ).now,
+      );
     expect(at(190_000)).toEqual(['evidence:income-a']);
     expect(at(200_000)).toEqual([]);
   });
 
   it('a figure outside its limit needs an exception, which covers no worse figure than it was granted for', () => {
-    const poor = sampleFile({ stage: 'gathering', checks: [checked(), checked([], 'watchlist')], papers: allPapers, debts: [{ id: 'd', createdAt: AT, lender: 'L', kind: null, payment: minor(140_000), balance: null, cleared: false }] });
+    const poor = sampleFile({
+      stage: 'gathering',
+      checks: [checked(), checked([], 'watchlist')],
+      papers: allPapers,
+      debts: [{ id: 'd', createdAt: AT, lender: 'L', kind: null, payment: minor(140_000), balance: null, cleared: false }],
+    });
     const value = computePath(poor, TODAY).figures.figures.find(({ measure }) => measure === 'dtiAfter')?.value ?? 0;
     expect(value).toBeGreaterThan(0.4);
     const at = (exceptions: Exception[]) => computePath({ ...poor, exceptions }, TODAY).now;
@@ -104,7 +187,18 @@ describe('Path', () => {
 
   it('signing: send, then each signer in turn; the question of an approver; the decision; the pay-out', () => {
     const ready = { checks: [checked(), checked([], 'watchlist')], papers: allPapers };
-    const signer = { id: 'signer-a', personId: 'person-a', position: 1, state: 'invited' as const, invitedAt: AT, consentedAt: null, readAt: null, signedAt: null, mark: null, choice: null };
+    const signer = {
+      id: 'signer-a',
+      personId: 'person-a',
+      position: 1,
+      state: 'invited' as const,
+      invitedAt: AT,
+      consentedAt: null,
+      readAt: null,
+      signedAt: null,
+      mark: null,
+      choice: null,
+    };
     const envelope = { id: 'envelope-a', state: 'out' as const, sentAt: AT, sentBy: 'Wren', completedAt: null, voidReason: null, signers: [signer] };
     const done = { ...envelope, state: 'complete' as const, signers: [{ ...signer, state: 'signed' as const }] };
     const decision = { id: 'decision-a', outcome: 'sendBack' as const, reasons: [], comment: 'Why?', answer: null, by: 'Ansel', byId: 'ansel', at: AT };

@@ -93,7 +93,19 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     },
     people: [person()],
     homes: [],
-    incomes: [{ id: 'income-a', createdAt: AT, personId: 'person-a', kind: 'wage', source: 'Ferries', amount: minor(200_000), frequency: 'everyTwoWeeks', hoursPerWeek: null, since: null }],
+    incomes: [
+      {
+        id: 'income-a',
+        createdAt: AT,
+        personId: 'person-a',
+        kind: 'wage',
+        source: 'Ferries',
+        amount: minor(200_000),
+        frequency: 'everyTwoWeeks',
+        hoursPerWeek: null,
+        since: null,
+      },
+    ],
     livingCosts: [{ id: 'cost-a', createdAt: AT, category: 'Food', monthly: minor(60_000) }],
     debts: [
       { id: 'debt-a', createdAt: AT, lender: 'Stays', kind: 'other', payment: minor(25_000), balance: minor(500_000), cleared: false },

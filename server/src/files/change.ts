@@ -64,6 +64,8 @@ interface Parts {
   now: () => Date;
 }
 
+/** Stages that an officer moves a file out of; leaving the others is a decision or the completion, and prepares nothing. */
+const PREPARING_STAGES: readonly Stage[] = ['details', 'checking', 'gathering', 'signing'];
 const NOTHING_LEFT = 'Nothing stands in the way: move the file on';
 const ENDED: readonly Stage[] = ['done', 'declined', 'withdrawn', 'lapsed'];
 
@@ -160,7 +162,7 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
           today: today(),
           record,
           moveTo(stage) {
-            record('file.move', 'stage', row.stage, stage);
+            record(actor.kind === 'staff' && PREPARING_STAGES.includes(row.stage) ? 'file.move' : 'file.stage', 'stage', row.stage, stage);
             row.stage = stage;
             row.stageSince = at;
           },

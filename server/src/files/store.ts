@@ -110,7 +110,9 @@ export function filesStore(db: Sequelize) {
       await execute(db, 'DELETE FROM file_waiting WHERE file_id = :fileId', { fileId }, tx);
       if (waiting.length === 0) return;
       await db.query('INSERT INTO file_waiting (file_id, holder, owner_id, entries, what, since, due) VALUES :rows', {
-        replacements: { rows: waiting.map(({ holder, entries, what, since, due }) => [fileId, holder, ownerId, entries, what.slice(0, 400), new Date(since), due ?? NEVER]) },
+        replacements: {
+          rows: waiting.map(({ holder, entries, what, since, due }) => [fileId, holder, ownerId, entries, what.slice(0, 400), new Date(since), due ?? NEVER]),
+        },
         transaction: tx,
       });
     },

@@ -1,0 +1,23 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import sharp from 'sharp';
+
+/** Papers as people send them, made for the tests. */
+export async function pdf(text = 'Payslip'): Promise<Buffer> {
+  const document = await PDFDocument.create();
+  document.addPage([300, 300]).drawText(text, { x: 40, y: 200, size: 18 });
+  return Buffer.from(await document.save());
+}
+export const png = (): Promise<Buffer> =>
+  sharp({ create: { width: 60, height: 40, channels: 3, background: '#aa5533' } })
+    .png()
+    .toBuffer();
+export const jpeg = (): Promise<Buffer> =>
+  sharp({ create: { width: 600, height: 400, channels: 3, background: '#3355aa' } })
+    .jpeg()
+    .toBuffer();
+
+/** A drawn signature as the front door sends it. */
+export async function drawing(): Promise<string> {
+  const stroke = Buffer.from('<svg width="300" height="100"><path d="M10 60 Q 80 10 150 60 T 290 40" stroke="black" stroke-width="4" fill="none"/></svg>');
+  return `data:image/png;base64,${(await sharp(stroke).png().toBuffer()).toString('base64')}`;
+}
