@@ -87,18 +87,15 @@ describe('for any file', () => {
       const row = (id: string) => ({ id, createdAt: base.openedAt });
       return sampleFile({
         request: { ...base.request, amount: minor(principal), termMonths },
-        incomes: incomes.map(
-          (income, at) =>
-            ({
-              ...row(`i${at}`),
-              personId: 'person-a',
-              source: null,
-              hoursPerWeek: null,
-              since: null,
-              ...income,
-              amount: minor(income.amount),
-            }) as FileState['incomes'][number],
-        ),
+        incomes: incomes.map((income, at) => ({
+          ...row(`i${at}`),
+          personId: 'person-a',
+          source: null,
+          hoursPerWeek: null,
+          since: null,
+          ...income,
+          amount: minor(income.amount),
+        })),
         debts: debts.map((debt, at) => ({ ...row(`d${at}`), lender: null, kind: null, balance: null, payment: minor(debt.payment), cleared: debt.cleared })),
         livingCosts: costs.map((monthly, at) => ({ ...row(`c${at}`), category: null, monthly: minor(monthly) })),
       });

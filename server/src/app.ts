@@ -21,7 +21,7 @@ import { decisionRoutes, decisionService, decisionStore } from './decision/index
 import { detailsRoutes, detailsService, detailsStore } from './details/index';
 import { doorRoutes, doorService, doorStore, makeInvitations } from './door/index';
 import { eventRoutes } from './events/index';
-import { fileRoutes, filesService, filesStore, makeFiles } from './files/index';
+import { fileRoutes, filesService, filesStore, makeFiles, type FilePart } from './files/index';
 import { historyRoutes, historyStore } from './history/index';
 import { homeEntity } from './home/index';
 import { answerErrors, servePages, type App } from './http/index';
@@ -88,7 +88,9 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   const products = makeProducts(db);
   await products.load(productFolder);
   const parts = [stores.details, stores.consents, stores.checks, stores.papers, stores.conditions, stores.signing, stores.decisions, completion].map(
-    (store) => store.load,
+    (store): FilePart =>
+      (fileId, tx) =>
+        store.load(fileId, tx),
   );
   const files = makeFiles({ db, store: stores.files, history: stores.history, products, parts, now });
   const outbox = makeOutbox(db, jobs, config.outside);

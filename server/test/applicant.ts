@@ -3,10 +3,13 @@ import { select } from '../src/db/index';
 import { Client, type Answer, type TestCavren } from './cavren';
 
 /** The newest message to somebody, as the outbox has it. */
-export async function newestMessage(cavren: TestCavren, recipient: string): Promise<string> {
-  const [row] = await select<{ body: string }>(cavren.db, 'SELECT body FROM message WHERE recipient = :recipient ORDER BY created_at DESC, id LIMIT 1', {
-    recipient,
-  });
+export async function newestMessage(cavren: TestCavren, recipient: string, reference = '%', part = ''): Promise<string> {
+  const [row] = await select<{ body: string }>(
+    cavren.db,
+    `SELECT m.body FROM message m JOIN file f ON f.id = m.file_id
+     WHERE m.recipient = :recipient AND f.reference LIKE :reference AND m.body LIKE :part ORDER BY m.created_at DESC, m.id LIMIT 1`,
+    { recipient, reference, part: `%${part}%` },
+  );
   return row?.body ?? '';
 }
 
@@ -18,18 +21,19 @@ export class Phone extends Client {
     private readonly cavren: TestCavren,
     private readonly mail: string,
     private readonly number: string,
+    private readonly reference = '%',
   ) {
     super(cavren.app);
   }
   async openLink(): Promise<this> {
-    this.token = /\/door\/([A-Za-z0-9_-]+)/.exec(await newestMessage(this.cavren, this.mail))?.[1] ?? '';
+    this.token = /\/door\/([A-Za-z0-9_-]+)/.exec(await newestMessage(this.cavren, this.mail, this.reference, '/door/'))?.[1] ?? '';
     return this;
   }
   async askCode(): Promise<Answer> {
     return this.post('/api/door/code', { token: this.token });
   }
   async readCode(): Promise<string> {
-    return /^(\d{6})/.exec(await newestMessage(this.cavren, this.number))?.[1] ?? '';
+    return /^(\d{6})/.exec(await newestMessage(this.cavren, this.number, this.reference, 'is your code'))?.[1] ?? '';
   }
   async enter(code?: string): Promise<Answer<DoorView>> {
     const answer = await this.post<DoorView>('/api/door/enter', { token: this.token, code: code ?? (await this.readCode()) });

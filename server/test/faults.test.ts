@@ -284,7 +284,7 @@ describe('outside services', () => {
 
 describe('the front door', () => {
   let walk: Walk;
-  const phone = () => new Phone(cavren, 'ida@post.example', '+12125550101');
+  const phone = () => new Phone(cavren, 'ida@post.example', '+12125550101', walk.reference);
   beforeAll(async () => {
     walk = await signing({ couple: true });
   });

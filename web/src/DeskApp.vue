@@ -12,7 +12,7 @@ const router = useRouter();
 const theme = useTheme();
 watchEffect(() => {
   document.documentElement.dataset['theme'] = desk.theme;
-  theme.change(desk.theme);
+  void theme.change(desk.theme);
 });
 const places = computed(() => [
   { to: '/today', label: 'Today' },

@@ -43,11 +43,10 @@ export type IdentityNumberKind = 'us-ssn';
  * to nobody, only when `allowUnissued` is set.
  */
 export function identityNumberProblem(kind: IdentityNumberKind, text: string, allowUnissued = false): NumberProblem | null {
-  switch (kind) {
-    case 'us-ssn':
-      return socialSecurityNumberProblem(text, allowUnissued);
-  }
+  return PROBLEM_OF[kind](text, allowUnissued);
 }
+
+const PROBLEM_OF: Record<IdentityNumberKind, (text: string, allowUnissued: boolean) => NumberProblem | null> = { 'us-ssn': socialSecurityNumberProblem };
 
 function socialSecurityNumberProblem(text: string, allowUnissued: boolean): NumberProblem | null {
   const digits = digitsOf(text);

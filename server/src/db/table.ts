@@ -63,7 +63,7 @@ export class Table<Row extends object> {
 
   async find(where: Partial<Row> | WhereOptions, { tx, order, lock, limit }: FindOptions<Row> = {}): Promise<Row[]> {
     const rows = await this.model.findAll({
-      where: where as WhereOptions,
+      where: where,
       raw: true,
       transaction: tx ?? null,
       ...(order ? { order: order as Order } : {}),
@@ -91,12 +91,12 @@ export class Table<Row extends object> {
 
   /** @returns how many rows matched the condition. */
   async update(values: Partial<Row>, where: Partial<Row> | WhereOptions, tx?: Tx): Promise<number> {
-    const [count] = await this.model.update(this.toStored(values), { where: where as WhereOptions, transaction: tx ?? null });
+    const [count] = await this.model.update(this.toStored(values), { where: where, transaction: tx ?? null });
     return count;
   }
 
   async remove(where: Partial<Row> | WhereOptions, tx?: Tx): Promise<number> {
-    return this.model.destroy({ where: where as WhereOptions, transaction: tx ?? null });
+    return this.model.destroy({ where: where, transaction: tx ?? null });
   }
 
   private toPlain(row: Record<string, unknown>): Row {

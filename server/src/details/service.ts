@@ -38,7 +38,7 @@ export function detailsService({ files, store, persons }: Parts) {
     await store.set(entity, change.row.id, id, field, judged.value, change.tx);
     const secret = store.fieldsOf(entity)[field] === 'secret';
     change.record('details.set', path, shown(row[field]), secret ? maskedTail(judged.value) : shown(judged.value));
-    row[field] = secret ? (judged.value === null ? null : { tail: String(judged.value).slice(-4) }) : judged.value;
+    row[field] = secret ? (judged.value === null ? null : { tail: textOf(judged.value).slice(-4) }) : judged.value;
     if (entity === 'person') await persons.keepUp(change.row.id, id ?? '', change.now, change.tx);
   }
 
@@ -98,14 +98,15 @@ export function detailsService({ files, store, persons }: Parts) {
     },
     /** Shows a hidden number; showing it is written down. */
     async reveal(reference: string, entity: 'person' | 'request', id: string | null, actor: Actor): Promise<string> {
-      let number: string | null = null;
+      const found: string[] = [];
       await files.change({ reference }, { version: null, actor }, async (change) => {
         const field = entity === 'person' ? 'idNumber' : 'payoutAccount';
-        number = await store.reveal(entity, change.row.id, id, field, change.tx);
+        const number = await store.reveal(entity, change.row.id, id, field, change.tx);
         if (number === null) throw notFound('This number');
+        found.splice(0, 1, number);
         change.record('number.reveal', pathOf(entity, id, field), null, null);
       });
-      return number ?? '';
+      return found[0] ?? '';
     },
   };
 }
@@ -124,13 +125,16 @@ function rowOf(file: FileState, entity: Entity, id: string | null): Row | undefi
   return rowsOf(file, entity).find((row) => row['id'] === id);
 }
 
+/** A value of a field as text: texts, numbers and yes or no. */
+const textOf = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));
+
 function shown(value: unknown): string | null {
   if (value === null || value === undefined) return null;
-  if (typeof value === 'object' && 'tail' in value) return maskedTail((value as { tail: string }).tail);
-  return String(value as string | number | boolean);
+  if (typeof value === 'object' && 'tail' in value) return maskedTail(value.tail);
+  return textOf(value);
 }
 
-const maskedTail = (value: unknown): string | null => (value === null ? null : `••••${String(value as string).slice(-4)}`);
+const maskedTail = (value: unknown): string | null => (value === null ? null : `••••${textOf(value).slice(-4)}`);
 
 function describe(row: Row): string {
   return Object.entries(row)

@@ -70,10 +70,10 @@ export function detailsStore(db: Sequelize, secrets: Secrets, definitions: reado
     async add(entity: Entity, fileId: string, id: string, createdAt: string, values: Record<string, unknown>, tx: Tx): Promise<void> {
       const { definition, table } = known(entity);
       const empty = Object.fromEntries(Object.keys(definition.fields).map((field) => [field, null]));
-      await table.insert({ ...toStored(entity, { ...empty, ...definition.defaults, ...values }), id, fileId, createdAt } as Stored, tx);
+      await table.insert({ ...toStored(entity, { ...empty, ...definition.defaults, ...values }), id, fileId, createdAt }, tx);
     },
     set: (entity: Entity, fileId: string, id: string | null, field: string, value: unknown, tx: Tx) =>
-      known(entity).table.update(toStored(entity, { [field]: value }) as Partial<Stored>, id === null ? { fileId } : { fileId, id }, tx),
+      known(entity).table.update(toStored(entity, { [field]: value }), id === null ? { fileId } : { fileId, id }, tx),
     remove: (entity: Entity, fileId: string, id: string, tx: Tx) => known(entity).table.remove({ fileId, id }, tx),
     /** The plain text of a secret, for the one who may see it. */
     async reveal(entity: Entity, fileId: string, id: string | null, field: string, tx?: Tx): Promise<string | null> {
@@ -91,11 +91,11 @@ export function detailsStore(db: Sequelize, secrets: Secrets, definitions: reado
 }
 export type DetailsStore = ReturnType<typeof detailsStore>;
 
-function columnsOf({ fields }: EntityDefinition): Record<keyof Stored & string, ColumnKind> {
+function columnsOf({ fields }: EntityDefinition): Record<keyof Stored, ColumnKind> {
   const columns: Record<string, ColumnKind> = { id: 'key', fileId: 'key', createdAt: 'time' };
   for (const [field, kind] of Object.entries(fields)) {
     if (kind !== 'secret') columns[field] = kind;
     else Object.assign(columns, { [`${field}Cipher`]: 'binary', [`${field}Hash`]: 'key', [`${field}Tail`]: 'key' });
   }
-  return columns as Record<keyof Stored & string, ColumnKind>;
+  return columns;
 }

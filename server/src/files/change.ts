@@ -79,7 +79,7 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
       history.actors(row.id, PREPARING_ACTS, tx),
       ...parts.map((part) => part(row.id, tx)),
     ]);
-    const loaded: Partial<FileState> = Object.assign({}, ...loadedParts);
+    const loaded = loadedParts.reduce((all, part) => ({ ...all, ...part }), {});
     return {
       reference: row.reference,
       stage: row.stage,

@@ -73,7 +73,9 @@ export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): 
       if (running) await running;
       return drain();
     },
-    makeAllDue: async () => void (await store.makeDue(new Date().toISOString())),
+    async makeAllDue() {
+      await store.makeDue(new Date().toISOString());
+    },
     start() {
       timer ??= setInterval(turn, everyMs);
     },

@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import SignFlow from './SignFlow.vue';
 
-const props = defineProps<{ view: DoorView }>();
+defineProps<{ view: DoorView }>();
 const emit = defineEmits<{ change: [view: DoorView]; leave: [] }>();
 const problem = ref('');
 const sending = ref('');

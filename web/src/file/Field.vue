@@ -20,12 +20,12 @@ const props = defineProps<{
 }>();
 const editing = useEditing();
 const desk = useDesk();
-const rowId = computed(() => props.id ?? null);
+const rowId = computed<string | null>(() => props.id ?? null);
 const kind = computed(() => props.kind ?? 'text');
 const anchor = computed(() => (props.id ? `${props.id}.${props.field}` : props.field));
 const subject = computed(() => subjectOf({ op: 'set', entity: props.entity, id: rowId.value, field: props.field, value: null }));
 const problem = computed(() => editing.problems.get(subject.value) ?? '');
-const disabled = computed(() => (props.locked ?? false) || !desk.may('details.write'));
+const disabled = computed(() => props.locked || !desk.may('details.write'));
 
 const PARTS = { person: 'people', home: 'homes', income: 'incomes', livingCost: 'livingCosts', debt: 'debts', asset: 'assets' } as const;
 const stored = computed<unknown>(() => {
@@ -46,7 +46,7 @@ function show(value: unknown): string {
   if (kind.value === 'money') return formatMoney(value as Minor);
   if (kind.value === 'date') return formatDate(value as string, editing.file.value?.pack.dateOrder ?? 'mdy');
   if (kind.value === 'hidden') return `•••• ${(value as { tail: string }).tail}`;
-  return String(value as string | number);
+  return typeof value === 'string' ? value : JSON.stringify(value);
 }
 
 type Reading = { value: FieldValue } | { problem: string };
@@ -172,7 +172,7 @@ async function reveal(): Promise<void> {
         :disabled="disabled"
         autocomplete="off"
         :inputmode="kind === 'money' || kind === 'decimal' ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
-        :placeholder="kind === 'date' && focused ? 'month/day/year' : ''"
+        :placeholder="focused ? (kind === 'date' ? 'month/day/year' : kind === 'hidden' ? shown : '') : ''"
         @focus="entered"
         @input="typed"
         @blur="kind === 'hidden' ? leftHidden() : left()"

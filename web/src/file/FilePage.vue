@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type PathEntry } from '@cavren/core';
+import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import FiguresStrip from '../affordability/FiguresStrip.vue';
@@ -37,7 +37,7 @@ const chapter = computed<Chapter>(() => {
   return file.value?.product.chapters.includes(wanted) ? wanted : 'request';
 });
 const center = ref<HTMLElement | null>(null);
-const strip = ref<InstanceType<typeof FiguresStrip> | null>(null);
+const strip = ref<{ open: (measure: Measure) => void } | null>(null);
 const folded = ref(localStorage.getItem('cavren-path') === 'folded');
 const withdrawing = ref(false);
 const moving = ref(false);
@@ -62,7 +62,7 @@ function fold(): void {
 }
 async function go(entry: PathEntry): Promise<void> {
   const { chapter: to, anchor } = entry.place;
-  if (anchor.startsWith('figure.')) return strip.value?.open(anchor.slice('figure.'.length) as Parameters<InstanceType<typeof FiguresStrip>['open']>[0]);
+  if (anchor.startsWith('figure.')) return strip.value?.open(anchor.slice('figure.'.length) as Measure);
   await router.push({ path: `/files/${editing.reference}/${to}`, hash: `#${anchor}` });
   await focusAnchor(anchor);
 }
@@ -81,7 +81,7 @@ async function focusAnchor(anchor: string): Promise<void> {
   }
 }
 watch(
-  () => [route.hash, file.value !== null] as const,
+  [() => route.hash, () => file.value !== null] as const,
   ([hash, ready]) => {
     if (hash && ready) void focusAnchor(decodeURIComponent(hash.slice(1)));
   },

@@ -82,8 +82,8 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
         <tr v-for="row in rows" :key="row.id" :data-anchor-row="row.id" @keydown="onKey($event, row)">
           <td v-for="column in columns" :key="column.field">
             <Field
-              :entity="entity"
               :id="row.id"
+              :entity="entity"
               :field="column.field"
               :label="column.label"
               :kind="column.kind ?? 'text'"

@@ -51,7 +51,7 @@ export function openEditing(reference: string) {
 
   const file: ComputedRef<FileState | null> = computed(() => {
     if (!view.value) return null;
-    const copy = structuredClone(toPlain(view.value.file)) as FileState;
+    const copy: FileState = toPlain(view.value.file);
     for (const change of [...queue.value, ...typing.values()]) applyChange(copy, change);
     return copy;
   });
@@ -95,7 +95,7 @@ export function openEditing(reference: string) {
     } finally {
       sending = false;
     }
-    if (saving.value === 'saving' && queue.value.length > 0 && !conflict.value) void send();
+    if (saving.value === 'saving' && queue.value.length > 0) void send();
   }
 
   function dropFromQueue(count: number): void {
@@ -157,13 +157,17 @@ export function openEditing(reference: string) {
   }
 
   /** Everything that is no field: checks, papers, moves. Waits for the fields to be saved first. */
-  async function act(at: string, body: object | FormData = {}): Promise<boolean> {
+  async function act(at: string, body: object | FormData = {}, tries = 3): Promise<boolean> {
     news.value = '';
     await settled();
     try {
       take(await api.post<FileView>(`${url}${at}`, body instanceof FormData ? body : { version: view.value?.version ?? 1, ...body }));
       return true;
     } catch (error) {
+      if (tries > 1 && onlyAnswersCame(error)) {
+        await load();
+        return act(at, body, tries - 1);
+      }
       news.value =
         error instanceof ApiProblem && error.problem.code === 'stale' ? 'The file was changed meanwhile. Look at it again, then repeat.' : messageOf(error);
       await load();
@@ -246,6 +250,12 @@ export function useEditing(): Editing {
   const editing = inject(EDITING);
   if (!editing) throw new Error('There is no open file here');
   return editing;
+}
+
+/** An outside service's answer that came in meanwhile takes nothing away from what the officer saw, so the act is done on top of it. */
+function onlyAnswersCame(error: unknown): boolean {
+  if (!(error instanceof ApiProblem) || error.problem.code !== 'stale') return false;
+  return error.problem.meanwhile?.every(({ subject }) => subject.startsWith('check/')) ?? false;
 }
 
 function toPlain<T>(value: T): T {

@@ -9,7 +9,7 @@ defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[] }>
 const router = useRouter();
 const today = localToday();
 const go = (reference: string) => void router.push(`/files/${reference}`);
-const holderOf = (name: string | null): string => (name ? (HOLDER_LABEL[name as Holder] ?? name) : '');
+const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as Holder] : '');
 </script>
 
 <template>

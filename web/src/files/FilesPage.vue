@@ -35,8 +35,12 @@ watch(
 );
 
 function refine(change: Record<string, string | number | undefined>): void {
-  const query = { ...route.query, page: undefined, ...change };
-  void router.push({ query: Object.fromEntries(Object.entries(query).filter(([, value]) => value !== undefined && value !== '')) });
+  const query: Record<string, unknown> = { ...route.query, page: undefined, ...change };
+  void router.push({
+    query: Object.fromEntries(
+      Object.entries(query).flatMap(([name, value]) => (typeof value === 'number' || (typeof value === 'string' && value !== '') ? [[name, value]] : [])),
+    ),
+  });
 }
 let timer = 0;
 function search(): void {

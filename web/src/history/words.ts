@@ -56,7 +56,7 @@ const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLower
 export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null): string {
   if (value === null) return '';
   const field = entry.subject.split('/').at(-1) ?? '';
-  if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage] ?? value;
+  if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
   if (entry.act === 'details.set' && MONEY.includes(field) && /^\d+$/.test(value)) return formatMoney(Number(value) as Minor);
   if (/^\d{4}-\d\d-\d\d$/.test(value)) return formatDate(value, 'mdy');
   return value.replace(/\bid [A-Za-z0-9_-]{21}; /g, '');

@@ -37,33 +37,33 @@ const isNeeded = (id: string, field: string): boolean => needed.value.has(`${id}
       <p v-if="editing.problems.get(`person/${person.id}`)" class="note ember">{{ editing.problems.get(`person/${person.id}`) }}</p>
       <div class="fields">
         <Field
+          :id="person.id"
           class="two"
           entity="person"
-          :id="person.id"
           field="fullName"
           label="Full name, as on the identity paper"
           :needed="isNeeded(person.id, 'fullName')"
           :locked="locked"
         />
-        <Field entity="person" :id="person.id" field="knownAs" label="Known as" :locked="locked" />
-        <Field entity="person" :id="person.id" field="birthDate" label="Birth date" kind="date" :needed="isNeeded(person.id, 'birthDate')" :locked="locked" />
+        <Field :id="person.id" entity="person" field="knownAs" label="Known as" :locked="locked" />
+        <Field :id="person.id" entity="person" field="birthDate" label="Birth date" kind="date" :needed="isNeeded(person.id, 'birthDate')" :locked="locked" />
         <template v-if="person.role !== 'dependant'">
           <Field
-            entity="person"
             :id="person.id"
+            entity="person"
             field="idNumber"
             :label="file.pack.identityNumber.label"
             kind="hidden"
             :needed="isNeeded(person.id, 'idNumber')"
             :locked="locked"
           />
-          <Field entity="person" :id="person.id" field="phone" label="Phone" :needed="isNeeded(person.id, 'phone')" :locked="locked" />
-          <Field entity="person" :id="person.id" field="email" label="E-mail" :locked="locked" hint="may be left empty" />
+          <Field :id="person.id" entity="person" field="phone" label="Phone" :needed="isNeeded(person.id, 'phone')" :locked="locked" />
+          <Field :id="person.id" entity="person" field="email" label="E-mail" :locked="locked" hint="may be left empty" />
         </template>
         <Field
           v-if="person.role !== 'applicant'"
-          entity="person"
           :id="person.id"
+          entity="person"
           field="relationship"
           label="To the applicant"
           kind="choice"

@@ -1,0 +1,52 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, openDemoFile, phoneContext, signIn, test } from './people';
+
+/** Rules of WCAG 2.2 A and AA, as axe checks them. */
+async function violations(page: Page): Promise<string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  return found.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes
+        .map(({ target }) => target.join(' '))
+        .slice(0, 3)
+        .join(' | ')}`,
+  );
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`the desk, ${theme}`, async ({ page }) => {
+    await page.addInitScript((chosen) => localStorage.setItem('cavren-theme', chosen), theme);
+    await page.goto('/sign-in');
+    await expect(page.getByText('Demo people')).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+    await signIn(page, 'wren');
+    await expect(page.locator('tbody tr').first()).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+    for (const place of ['/files', '/outbox', '/open']) {
+      await page.goto(place);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      expect([place, await violations(page)]).toEqual([place, []]);
+    }
+    const reference = await openDemoFile(page, 'Solvane');
+    for (const chapter of ['request', 'people', 'home', 'income', 'commitments', 'worth', 'checks', 'conditions', 'signing', 'decision', 'history']) {
+      await page.goto(`/files/${reference}/${chapter}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();
+      expect([chapter, await violations(page)]).toEqual([chapter, []]);
+    }
+  });
+}
+
+test('the front door on a phone', async ({ browser }) => {
+  const context = await phoneContext(browser);
+  const phone = await context.newPage();
+  await phone.goto('/door');
+  await expect(phone.getByLabel('Reference')).toBeVisible();
+  expect(await violations(phone)).toEqual([]);
+  await phone.goto(`/door/${'A'.repeat(43)}`);
+  await expect(phone.getByRole('alert')).toContainText('not one of ours');
+  expect(await violations(phone)).toEqual([]);
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+});

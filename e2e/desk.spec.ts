@@ -1,0 +1,159 @@
+import { chapter, deskOf, expect, field, key, openDemoFile, saved, signIn, test } from './people';
+
+test('a wrong password says so and keeps the name', async ({ page }) => {
+  await page.goto('/files?stage=done');
+  await expect(page).toHaveURL(/sign-in\?to=/);
+  await page.getByLabel('Sign-in name').fill('maud');
+  await page.getByLabel('Password').fill('wrong');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('alert')).toHaveText('Sign-in name and password don’t fit together.');
+  await expect(page.getByLabel('Sign-in name')).toHaveValue('maud');
+  await page.getByLabel('Password').fill('quillhaven');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page).toHaveURL(/\/files\?stage=done/);
+});
+
+test('Files: filters live in the address, pages come from the server', async ({ page }) => {
+  await signIn(page, 'maud');
+  await page.goto('/files');
+  await expect(page.getByText(/1–25 of 6\d/)).toBeVisible();
+  await page.getByRole('button', { name: 'Further' }).click();
+  await expect(page).toHaveURL(/page=2/);
+  await page.getByLabel('Stage').selectOption('declined');
+  await expect(page).toHaveURL(/stage=declined/);
+  await expect(page).not.toHaveURL(/page=2/);
+  await page.reload();
+  await expect(page.getByLabel('Stage')).toHaveValue('declined');
+  await page.getByLabel('Name or reference').fill('arkw');
+  await expect(page.locator('tbody tr')).toHaveCount(1);
+  await page.getByLabel('Name or reference').fill('nobody at all');
+  await expect(page.getByText('No file fits')).toBeVisible();
+});
+
+test('an entry on the Path leads to the exact field, and goes when that is filled', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Trevelgue');
+  const path = page.getByRole('complementary', { name: 'Path' });
+  await expect(page.getByRole('button', { name: 'Move on to checking' })).toBeDisabled();
+  await path.getByRole('button', { name: /^Social Security number of Piran/ }).click();
+  await expect(page).toHaveURL(/\/people/);
+  await expect(field(page, /^Social Security number/)).toBeFocused();
+  await field(page, /^Social Security number/).fill('666-12-3456');
+  await field(page, /^Social Security number/).press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'never 000, 666' })).toBeVisible();
+  await expect(field(page, /^Phone/)).toBeFocused();
+  await key(page, /^Social Security number/, '987-65-4321');
+  await saved(page);
+  await expect(path.getByRole('button', { name: /^Social Security number of Piran/ })).toHaveCount(0);
+  await page.goto(page.url().replace(/#.*/, ''));
+  await page.reload();
+  await expect(field(page, /^Social Security number/)).toHaveValue('•••• 4321');
+});
+
+test('what can’t be a value is said at the field and kept in it', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Trevelgue');
+  await key(page, /^Down payment/, '12,5oo');
+  await expect(page.getByText('Give an amount like 1,250.00')).toBeVisible();
+  await expect(field(page, /^Down payment/)).toHaveValue('12,5oo');
+  await key(page, /^Term in months/, '0');
+  await expect(page.getByText('A term has at least one month')).toBeVisible();
+  await key(page, /^Down payment/, '9000');
+  await saved(page);
+  await expect(field(page, /^Down payment/)).toHaveValue('9,000.00');
+});
+
+test('two officers in one field: both are shown, one chooses; other fields are put on top', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const tamsin = await deskOf(browser, 'tamsin');
+  const reference = await openDemoFile(wren, 'Trevelgue');
+  await tamsin.goto(`/files/${reference}/request`);
+  await field(tamsin, /^Boat or refit price/).fill('41000');
+  await key(wren, /^Boat or refit price/, '42000');
+  await saved(wren);
+  await field(tamsin, /^Boat or refit price/).press('Tab');
+  const dialog = tamsin.getByRole('dialog');
+  await expect(dialog.getByText('Wren Halloway wrote')).toBeVisible();
+  await expect(dialog.getByText('42,000.00')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(tamsin);
+  await expect(field(wren, /^Boat or refit price/)).toHaveValue('41,000.00');
+});
+
+test('a lost connection keeps the typing, says so, and sends it when it is back', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Trevelgue');
+  await page.context().setOffline(true);
+  await key(page, /^Term in months/, '48');
+  await expect(page.getByText('Not saved yet: no connection.')).toBeVisible();
+  await expect(field(page, /^Term in months/)).toHaveValue('48');
+  await page.context().setOffline(false);
+  await expect(page.getByText('All saved')).toBeVisible({ timeout: 15_000 });
+  await page.reload();
+  await expect(field(page, /^Term in months/)).toHaveValue('48');
+});
+
+test('rows by keyboard: Enter from the last field makes a new one, Ctrl+D copies, Ctrl+Delete removes', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Trevelgue');
+  await chapter(page, 'Commitments');
+  await page.getByRole('button', { name: 'Debt', exact: true }).click();
+  const debts = page.locator('[data-anchor-row]');
+  await expect(page.getByLabel('Lender')).toBeFocused();
+  await page.getByLabel('Lender').fill('Gullstone Credit Union');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Kind', { exact: true })).toBeFocused();
+  await page.getByLabel('Cleared by this loan').focus();
+  await page.keyboard.press('Enter');
+  await expect(debts).toHaveCount(2);
+  await page.keyboard.press('Control+d');
+  await expect(debts).toHaveCount(3);
+  for (let left = 2; left >= 0; left -= 1) {
+    await debts.first().getByLabel('Lender').focus();
+    await page.keyboard.press('Control+Delete');
+    await expect(debts).toHaveCount(left);
+  }
+  await saved(page);
+});
+
+test('a watchlist entry is decided by compliance with a reason, not by the officer', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const reference = await openDemoFile(wren, 'Thalle');
+  await chapter(wren, 'Checks');
+  await expect(wren.getByText('A compliance reviewer decides this.')).toBeVisible();
+  const rufus = await deskOf(browser, 'rufus');
+  await rufus.goto(`/files/${reference}/checks`);
+  await expect(rufus.getByRole('button', { name: 'Another person' })).toBeDisabled();
+  await rufus.getByLabel('Reason for Corvin Thale').fill('Born eight years later; passport seen');
+  await rufus.getByRole('button', { name: 'Another person' }).click();
+  await expect(rufus.getByText('“Born eight years later; passport seen”')).toBeVisible();
+  await expect(wren.getByRole('button', { name: 'Move on to gathering' })).toBeEnabled();
+});
+
+test('a check whose service is down waits, says so, and is answered when the service is back', async ({ page, request }) => {
+  const mode = (name: string) => request.post(`${process.env['CAVREN_E2E_REGISTER'] ?? ''}/mode`, { data: { mode: name } });
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Vandermeer');
+  await chapter(page, 'Checks');
+  await mode('down');
+  await page.getByRole('button', { name: 'Ask again' }).first().click();
+  await expect(page.getByText('Waiting for the service since')).toBeVisible();
+  await mode('normal');
+  await expect(page.getByText('day and month exchanged').or(page.getByText('day differ'))).toBeVisible({ timeout: 30_000 });
+});
+
+test('a file that lies about its type is refused at its condition', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Lindqvist');
+  await chapter(page, 'Conditions');
+  const condition = page.locator('article.condition').first();
+  await condition.locator('input[type=file]').setInputFiles({ name: 'payslip.pdf', mimeType: 'application/pdf', buffer: Buffer.from('not a pdf at all') });
+  await expect(condition.getByRole('alert')).toContainText('This is no PDF, JPEG or PNG');
+});
+
+test('dark colours stay chosen', async ({ page }) => {
+  await signIn(page, 'wren');
+  await page.getByRole('button', { name: 'Dark colours' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+});

@@ -1,0 +1,263 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import type { Browser, Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { chapter, deskOf, expect, field, key, phoneContext, saved, test } from './people';
+
+async function paper(text: string): Promise<Buffer> {
+  const document = await PDFDocument.create();
+  document.addPage([400, 500]).drawText(text, { x: 40, y: 400, size: 20 });
+  return Buffer.from(await document.save());
+}
+
+/** What the newest message to somebody says, as the Outbox shows it. */
+async function outbox(desk: Page, reference: string, part: RegExp): Promise<string> {
+  await desk.goto(`/outbox?reference=${reference}`);
+  const message = desk.locator('article', { hasText: part }).first();
+  await expect(message).toBeVisible();
+  return message.innerText();
+}
+
+/** Somebody signs on a phone: link, code by text, consent, reading to the end, choice, mark. */
+async function signOnPhone(browser: Browser, desk: Page, reference: string, firstName: string, how: 'typed' | 'drawn'): Promise<void> {
+  const link = /https?:\/\/\S+\/door\/\S+/.exec(await outbox(desk, reference, new RegExp(`Dear ${firstName},[\\s\\S]*sign it`)))?.[0] ?? '';
+  const context = await phoneContext(browser);
+  const phone = await context.newPage();
+  await phone.goto(link);
+  await expect(phone.getByRole('heading', { name: `Hello ${firstName}` })).toBeVisible();
+  await phone.getByRole('button', { name: 'Text me the code' }).click();
+  await expect(phone.getByLabel('Six-digit code')).toBeVisible();
+  const code = /(\d{6}) is your code/.exec(await outbox(desk, reference, /is your code/))?.[1] ?? '';
+  await phone.getByLabel('Six-digit code').fill(code);
+  await phone.getByRole('button', { name: 'Come in' }).click();
+  await phone.getByRole('button', { name: 'Read and sign' }).click();
+
+  const goOn = phone.getByRole('button', { name: 'Go on' });
+  await expect(goOn).toBeDisabled();
+  await phone.getByLabel(/I can read this page/).check();
+  await goOn.click();
+
+  const read = phone.getByRole('button', { name: 'I have read it to the end' });
+  await expect(read).toBeDisabled();
+  await expect(phone.locator('canvas.pdf-page').first()).toBeVisible();
+  await expect
+    .poll(async () => {
+      await phone.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+      return read.isEnabled();
+    })
+    .toBe(true);
+  await read.click();
+
+  const sign = phone.getByRole('button', { name: 'Sign the agreement' });
+  await expect(sign).toBeDisabled();
+  await phone.getByLabel('By direct debit from my account').check();
+  if (how === 'typed') {
+    await phone.getByLabel('Your full name').fill(`${firstName} Tern`);
+  } else {
+    await phone.getByLabel('Draw with my finger').check();
+    const pad = await phone.getByLabel('Draw your signature here').boundingBox();
+    if (!pad) throw new Error('no pad');
+    await phone.mouse.move(pad.x + 30, pad.y + 90);
+    await phone.mouse.down();
+    for (let at = 0; at < 12; at += 1) await phone.mouse.move(pad.x + 30 + at * 20, pad.y + 60 + (at % 3) * 30);
+    await phone.mouse.up();
+  }
+  await expect(sign).toBeEnabled();
+  await sign.click();
+  await expect(phone.getByText(/You have signed|Signed by everyone/)).toBeVisible();
+  await context.close();
+}
+
+test('a couple’s file from the counter to the money', async ({ browser, page: _ }, info) => {
+  test.setTimeout(240_000);
+  const wren = await deskOf(browser, 'wren');
+
+  await test.step('opened: looked up first, then a reference at once', async () => {
+    await wren.getByRole('link', { name: 'Open a file' }).click();
+    await wren.getByLabel('Full name').fill('Signe Tern');
+    await wren.getByLabel('Birth date').fill('7/4/1987');
+    await wren.getByRole('button', { name: 'Look the person up' }).click();
+    await expect(wren.getByText('Nobody in the register resembles this person')).toBeVisible();
+    await wren.getByRole('button', { name: 'Open the file' }).click();
+    await expect(wren.getByRole('heading', { level: 1, name: 'Signe Tern' })).toBeVisible();
+  });
+  const reference = /\/files\/([^/]+)\//.exec(wren.url())?.[1] ?? '';
+
+  await test.step('Request, with the figures live while typing', async () => {
+    await field(wren, 'Purpose').selectOption('Engine replacement');
+    await key(wren, /^Boat or refit price/, '40000');
+    await key(wren, /^Down payment/, '10,000');
+    await field(wren, /^Term in months/).fill('60');
+    await field(wren, /^Term in months/).press('Tab');
+    await field(wren, /^Amount/).pressSequentially('30000');
+    // 30,000 at 7.95 % over 60 months by the closed formula: 607.5745…
+    await expect(wren.locator('[data-measure=payment] .value')).toHaveText('$607.57');
+    await expect(wren.locator('[data-measure=ltv] .value')).toHaveText('75.00 %');
+    await field(wren, /^Amount/).press('Tab');
+    await key(wren, /^Account holder/, 'Signe Tern');
+    await key(wren, /^Routing number/, '011000015');
+    await key(wren, /^Account number/, '400281234');
+    await saved(wren);
+  });
+
+  await test.step('People, Home, Income, Commitments, Worth', async () => {
+    await chapter(wren, 'People');
+    await key(wren, /^Social Security number/, '987-65-4320');
+    await key(wren, /^Phone/, '212 555 0161');
+    await key(wren, /^E-mail/, 'signe.tern@post.example');
+    await wren.getByRole('button', { name: 'Co-applicant', exact: true }).click();
+    const partner = wren.locator('section.person').nth(1);
+    for (const [label, value] of [
+      ['Full name', 'Ivo Tern'],
+      ['Birth date', '2/3/1985'],
+      ['Social Security', '987-65-4325'],
+      ['Phone', '2125550162'],
+      ['E-mail', 'ivo.tern@post.example'],
+    ] as const) {
+      await partner.getByLabel(new RegExp(`^${label}`)).fill(value);
+      await partner.getByLabel(new RegExp(`^${label}`)).press('Tab');
+    }
+    await partner.getByLabel(/^To the applicant/).selectOption('spouse');
+    await saved(wren);
+
+    await chapter(wren, 'Home');
+    await wren.getByRole('button', { name: 'Address', exact: true }).click();
+    for (const [label, value] of [
+      ['Street address', '4 Capstan Row'],
+      ['Town', 'Quillhaven'],
+      ['Since', '3/1/2019'],
+      ['A month', '800'],
+    ] as const)
+      await key(wren, label, value);
+    await field(wren, 'Owned or rented').selectOption('rented');
+    await saved(wren);
+
+    await chapter(wren, 'Income');
+    for (const [who, source, amount] of [
+      ['Signe Tern', 'Petrel Ferries', '2,100'],
+      ['Ivo Tern', 'Tidewrack Boatyard', '1900'],
+    ] as const) {
+      await wren.getByRole('button', { name: 'Income', exact: true }).click();
+      const row = wren.locator('section.center tbody tr').last();
+      await row.getByLabel('Who').selectOption({ label: who });
+      await row.getByLabel('Kind').selectOption('wage');
+      await row.getByLabel('Employer or source').fill(source);
+      await row.getByLabel('Stated').fill(amount);
+      await row.getByLabel('Stated').press('Tab');
+      await row.getByLabel('How often').selectOption('everyTwoWeeks');
+      await saved(wren);
+    }
+    await expect(wren.getByText('Income that counts: 8,666.67 a month')).toBeVisible();
+
+    await chapter(wren, 'Commitments');
+    await wren.getByRole('button', { name: 'Living cost', exact: true }).click();
+    await field(wren, 'Kind of cost').selectOption('Food and household');
+    await key(wren, 'A month', '700');
+    await chapter(wren, 'Worth');
+    await wren.getByRole('button', { name: 'Asset', exact: true }).click();
+    await field(wren, 'Kind').selectOption('savings');
+    await key(wren, 'Value', '14000');
+    await key(wren, 'Goes into the down payment', '10000');
+    await saved(wren);
+    await expect(wren.locator('[data-measure=dtiAfter] .value')).toHaveText('16.24 %');
+  });
+
+  await test.step('a figure opens into its arithmetic, down to what was keyed; the schedule as table and chart', async () => {
+    await wren.locator('[data-measure=dtiAfter]').click();
+    const dialog = wren.getByRole('dialog');
+    await expect(dialog.getByText('$1,407.57')).toBeVisible();
+    await expect(dialog.getByText('Housing: 4 Capstan Row')).toBeVisible();
+    await dialog.getByText('Signe Tern: Petrel Ferries').click();
+    await expect(dialog.getByText('Relied on: as stated, no paper accepted yet').first()).toBeVisible();
+    await dialog.getByRole('button', { name: 'Close' }).click();
+    await wren.getByRole('button', { name: /^Schedule/ }).click();
+    await expect(wren.getByRole('dialog').locator('svg').first()).toBeVisible();
+    await expect(wren.getByRole('dialog').locator('tbody tr')).toHaveCount(60);
+    await wren.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  });
+
+  await test.step('Checks, after the consent', async () => {
+    await chapter(wren, 'Checks');
+    await expect(wren.getByRole('button', { name: 'Ask the service' }).first()).toBeDisabled();
+    await wren.getByRole('button', { name: 'Record that Signe Tern agrees' }).click();
+    await wren.getByRole('button', { name: 'Record that Ivo Tern agrees' }).click();
+    await wren.getByRole('button', { name: 'Move on to checking' }).click();
+    for (let left = 4; left > 0; left -= 1) {
+      await expect(wren.getByRole('button', { name: 'Ask the service' })).toHaveCount(left);
+      await wren.getByRole('button', { name: 'Ask the service' }).first().click();
+    }
+    await expect(wren.getByText('No entry resembles this person.')).toHaveCount(2, { timeout: 20_000 });
+    await wren.getByRole('button', { name: 'Move on to gathering' }).click();
+  });
+
+  await test.step('Conditions: papers added, looked at in the page, accepted', async () => {
+    await chapter(wren, 'Conditions');
+    await expect(wren.getByText('Outstanding')).toHaveCount(6);
+    const conditions = wren.locator('article.condition');
+    for (let at = 0; at < 6; at += 1) {
+      await conditions
+        .nth(at)
+        .locator('input[type=file]')
+        .setInputFiles({ name: `paper-${at}.pdf`, mimeType: 'application/pdf', buffer: await paper(`Paper ${at}`) });
+      const viewer = wren.getByRole('region', { name: 'Paper', exact: true });
+      await expect(viewer.getByRole('heading', { name: `paper-${at}.pdf` })).toBeVisible();
+      if (at === 0) await expect(viewer.locator('canvas.pdf-page')).toBeVisible();
+      const shows = viewer.getByLabel('Shows');
+      if (await shows.isVisible()) await shows.fill((await viewer.getByText('stated:').innerText()).replace('stated: ', ''));
+      await viewer.getByRole('button', { name: 'Accept', exact: true }).click();
+      await expect(conditions.nth(at).getByText('Satisfied')).toBeVisible();
+    }
+    await wren.getByRole('button', { name: 'Move on to signing' }).click();
+  });
+
+  await test.step('Signing: sent, locked, signed by both on their phones', async () => {
+    await chapter(wren, 'Signing');
+    await wren.getByRole('button', { name: 'Send the agreement', exact: true }).click();
+    await expect(wren.getByText('Signatures are out, so the details are locked.')).toBeVisible();
+    await chapter(wren, 'Request');
+    await expect(field(wren, /^Amount/)).toBeDisabled();
+    const reader = await deskOf(browser, 'rufus');
+    await signOnPhone(browser, reader, reference, 'Signe', 'typed');
+    await signOnPhone(browser, reader, reference, 'Ivo', 'drawn');
+    await chapter(wren, 'Signing');
+    await expect(wren.getByText('Everyone signed; sealed')).toBeVisible();
+    const sealed = await wren.request.get(`/api/files/${reference}/agreement`);
+    const path = info.outputPath('sealed.pdf');
+    writeFileSync(path, await sealed.body());
+    expect(execFileSync('pdfsig', ['-nocert', path], { encoding: 'utf8' })).toContain('Signature is Valid.');
+    await wren.getByRole('button', { name: 'Move on to deciding' }).click();
+    await expect(wren.getByText('Decide: approve, decline or send back')).toBeVisible();
+  });
+
+  await test.step('decided by a second person, completed by a third', async () => {
+    await chapter(wren, 'Decision');
+    await expect(wren.getByRole('button', { name: 'Approve', exact: true })).toHaveCount(0);
+    const ansel = await deskOf(browser, 'ansel');
+    await expect(ansel.getByRole('link', { name: 'Signe Tern' })).toBeVisible();
+    await ansel.goto(`/files/${reference}/decision`);
+    await ansel.getByRole('button', { name: 'Approve', exact: true }).click();
+    await expect(ansel.getByText('A completer releases the money.')).toBeVisible();
+    const dilys = await deskOf(browser, 'dilys');
+    await dilys.goto(`/files/${reference}/decision`);
+    await expect(dilys.getByRole('button', { name: 'Release the money', exact: true })).toBeDisabled();
+    await dilys.getByRole('button', { name: 'Verify the account', exact: true }).click();
+    await dilys.getByRole('button', { name: 'Release the money', exact: true }).click();
+    await expect(dilys.getByText(/Paid out .* by Dilys Penhallow/)).toBeVisible();
+  });
+
+  await test.step('History shows it all; the applicant sees it at the front door', async () => {
+    await chapter(wren, 'History');
+    await expect(wren.getByText('the chain holds')).toBeVisible();
+    await expect(wren.getByText('released the money')).toBeVisible();
+    const context = await phoneContext(browser);
+    const phone = await context.newPage();
+    await phone.goto('/door');
+    await phone.getByLabel('Reference').fill(reference.toLowerCase());
+    await phone.getByLabel('Phone number').fill('(212) 555-0161');
+    await phone.getByRole('button', { name: 'Text me the code' }).click();
+    const reader = await deskOf(browser, 'tamsin');
+    await phone.getByLabel('Six-digit code').fill(/(\d{6}) is your code/.exec(await outbox(reader, reference, /is your code/))?.[1] ?? '');
+    await phone.getByRole('button', { name: 'Come in' }).click();
+    await expect(phone.getByText('Your loan of $30,000.00 was paid out')).toBeVisible();
+  });
+});

@@ -1,0 +1,44 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import vue from 'eslint-plugin-vue';
+import globals from 'globals';
+import typescript from 'typescript-eslint';
+
+const strict = {
+  '@typescript-eslint/no-non-null-assertion': 'error',
+  '@typescript-eslint/no-explicit-any': 'error',
+  '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+  '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
+  '@typescript-eslint/no-confusing-void-expression': 'off',
+  '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+  // References, names and numbers are compared by code points on purpose.
+  '@typescript-eslint/no-misused-spread': 'off',
+  'no-console': 'error',
+};
+
+export default typescript.config(
+  { ignores: ['**/node_modules', '**/dist', '.data', '.test-data', 'test-results', 'playwright-report'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [typescript.configs.strictTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname }, globals: globals.node },
+    rules: strict,
+  },
+  {
+    files: ['web/**/*.vue'],
+    extends: [typescript.configs.strictTypeChecked, vue.configs['flat/recommended']],
+    languageOptions: {
+      parserOptions: { parser: typescript.parser, project: ['web/tsconfig.json'], tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
+      globals: globals.browser,
+    },
+    rules: { ...strict, 'vue/multi-word-component-names': 'off', 'vue/require-default-prop': 'off', 'vue/no-required-prop-with-default': 'off' },
+  },
+  { files: ['web/src/**/*.ts'], languageOptions: { globals: globals.browser } },
+  {
+    files: ['core/src/**/*.ts', 'contract/src/**/*.ts'],
+    rules: { 'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'process', 'setTimeout', 'setInterval'] },
+  },
+  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: { ...globals.node } } },
+  prettier,
+);

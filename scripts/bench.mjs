@@ -1,0 +1,27 @@
+import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { DATABASE_PACKAGES, ensureDebianPackages, ensureNpmPackages } from './setup/packages.mjs';
+import { inRoot, ROOT } from './setup/place.mjs';
+import { runPlainly } from './setup/say.mjs';
+
+/** Prints what the budgets of docs/architecture.md are about; measures, never judges. */
+await runPlainly(async () => {
+  await ensureNpmPackages();
+  await ensureDebianPackages(DATABASE_PACKAGES);
+  const { ensureScreens } = await import('./setup/build.mjs');
+  const { startMariaDb } = await import('./setup/mariadb.mjs');
+  const { freePort } = await import('./setup/ports.mjs');
+  await ensureScreens();
+  const folder = inRoot('.test-data', 'bench');
+  rmSync(folder, { recursive: true, force: true });
+  const database = await startMariaDb({ folder, port: await freePort(), forTests: true });
+  const { address } = database;
+  const { status } = spawnSync(process.execPath, ['--import', 'tsx', inRoot('scripts/bench/measure.ts')], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, CAVREN_DB_PORT: String(address.port), CAVREN_DB_PASSWORD: address.password, CAVREN_DATA: folder, CAVREN_LOG: 'silent' },
+  });
+  await database.stop();
+  rmSync(folder, { recursive: true, force: true });
+  process.exitCode = status ?? 1;
+});

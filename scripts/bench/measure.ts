@@ -1,0 +1,183 @@
+import type { FilePage } from '@cavren/contract';
+import { affordability, computePath, isoDate, minor, regulationZRate, schedule, type FileState } from '@cavren/core';
+import { readdirSync, readFileSync } from 'node:fs';
+import { performance } from 'node:perf_hooks';
+import { nanoid } from 'nanoid';
+import { buildApp, readConfig } from '../../server/src/index';
+import { sampleFile, TODAY } from '../../core/test/sample';
+import { inRoot } from '../setup/place.mjs';
+
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+
+function spread(times: number[]): { median: number; p95: number } {
+  const sorted = times.toSorted((a, b) => a - b);
+  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+  return { median: at(0.5), p95: at(0.95) };
+}
+
+function measure(label: string, work: () => unknown, turns = 300): void {
+  for (let at = 0; at < 60; at += 1) work();
+  const times = Array.from({ length: turns }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  });
+  const { median, p95 } = spread(times);
+  say(`${label.padEnd(62)} median ${median.toFixed(3)} ms   95 % ${p95.toFixed(3)} ms`);
+}
+
+/** A file with 6 people, 24 incomes, 40 debts and a paper for every condition. */
+function largeFile(): FileState {
+  const base = sampleFile({ stage: 'gathering' });
+  const [person] = base.people;
+  const [income] = base.incomes;
+  if (!person || !income) throw new Error('the sample has a person and an income');
+  const people = Array.from({ length: 6 }, (_, at) => ({ ...person, id: `person-${at}`, role: at === 0 ? ('applicant' as const) : ('coApplicant' as const) }));
+  return {
+    ...base,
+    people,
+    incomes: Array.from({ length: 24 }, (_, at) => ({ ...income, id: `income-${at}`, personId: `person-${at % 6}` })),
+    debts: Array.from({ length: 40 }, (_, at) => ({
+      id: `debt-${at}`,
+      createdAt: base.openedAt,
+      lender: `L${at}`,
+      kind: null,
+      payment: minor(1000 + at),
+      balance: null,
+      cleared: at % 5 === 0,
+    })),
+  };
+}
+
+function core(): void {
+  const start = isoDate('2026-01-15');
+  const terms = { principal: minor(50_000_000), annualRate: 0.0795, payments: 360, advanceOn: start, firstPaymentOn: isoDate('2026-03-01') };
+  measure('One full affordability computation (60 payments)', () => affordability(sampleFile(), TODAY));
+  measure('A schedule of 360 payments with its annual percentage rate', () => {
+    const { rows } = schedule(terms);
+    return regulationZRate(
+      [{ on: start, amount: minor(49_950_000) }],
+      rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment })),
+      { kind: 'months', length: 1 },
+    );
+  });
+  const large = largeFile();
+  measure('The Path of a large file (6 people, 24 incomes, 40 debts)', () => computePath(large, TODAY));
+}
+
+const FILES = 100_000;
+const NAMES = [
+  'Aldous',
+  'Briony',
+  'Caspar',
+  'Dagny',
+  'Elowen',
+  'Fergus',
+  'Greta',
+  'Halvor',
+  'Isolde',
+  'Jorah',
+  'Kerensa',
+  'Leopold',
+  'Morwenna',
+  'Nils',
+  'Oriel',
+  'Phineas',
+];
+const STAGES = ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done', 'declined'];
+const pick = <T>(list: readonly T[], at: number): T => list[at % list.length] as T;
+
+async function lists(): Promise<void> {
+  const { app, db, stores, products } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
+  await app.ready();
+  await stores.sessions.addStaff({ id: 'staff-wren', username: 'wren', name: 'Wren Halloway', role: 'intake' }, 'bench');
+  const [product] = await products.onOffer();
+  const alphabet = '2345679ACDEFGHJKMNPQRTVWXYZ8';
+  for (let from = 0; from < FILES; from += 2000) {
+    const files: unknown[][] = [];
+    const words: unknown[][] = [];
+    for (let at = from; at < from + 2000; at += 1) {
+      const id = nanoid();
+      const code = Array.from({ length: 7 }, (_, digit) => alphabet[Math.floor(at / 28 ** digit) % 28]).join('');
+      const stage = pick(STAGES, at * 7 + Math.floor(at / 13));
+      const open = stage !== 'done' && stage !== 'declined';
+      const last = `quill${(at * 7919) % 5003}`;
+      const first = pick(NAMES, at);
+      const due = open ? `2026-${String(1 + (at % 12)).padStart(2, '0')}-${String(1 + (at % 28)).padStart(2, '0')}` : '9999-12-31';
+      files.push([
+        id,
+        `${code.slice(0, 3)}-${code.slice(3, 6)}-${code.slice(6)}`,
+        product?.id,
+        'workboat-refit',
+        1,
+        stage,
+        new Date(),
+        open,
+        'counter',
+        '2026-01-05',
+        new Date(),
+        'staff-wren',
+        'staff-wren',
+        `${first} ${last}`,
+        1_000_000 + at * 100,
+        open ? 3 : 0,
+        open ? 'Payslip' : null,
+        open ? 'officer' : null,
+        due,
+      ]);
+      words.push([first.toLowerCase(), id], [last, id]);
+    }
+    await db.query(
+      'INSERT INTO file (id, reference, product_id, product_code, version, stage, stage_since, is_open, channel, received_on, opened_at, opened_by, owner_id, applicant, amount, open_now, next_what, next_holder, next_due) VALUES :files',
+      { replacements: { files } },
+    );
+    await db.query('INSERT INTO file_word (word, file_id) VALUES :words', { replacements: { words } });
+  }
+  await db.query('ANALYZE TABLE file, file_word');
+  const signIn = await app.inject({ method: 'POST', url: '/api/session', payload: { username: 'wren', password: 'bench' } });
+  const cookie = signIn.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+  const queries = [
+    ['first page by deadline', 'sort=due'],
+    ['page 400', 'sort=due&page=400'],
+    ['one stage, newest first', 'stage=gathering&sort=received'],
+    ['by name, two words', 'text=briony%20quill12'],
+    ['by the start of a name', 'text=quill4'],
+    ['largest amount first', 'sort=amount'],
+  ] as const;
+  for (const [label, query] of queries) {
+    const times: number[] = [];
+    for (let turn = 0; turn < 45; turn += 1) {
+      const from = performance.now();
+      const answer = await app.inject({ url: `/api/files?${query}`, headers: { cookie } });
+      if (answer.statusCode !== 200 || answer.json<FilePage>().total === 0) throw new Error(`${label}: ${answer.body}`);
+      if (turn >= 5) times.push(performance.now() - from);
+    }
+    const { median, p95 } = spread(times);
+    say(`${`Files over ${FILES.toLocaleString('en-US')}: ${label}`.padEnd(62)} median ${median.toFixed(1)} ms   95 % ${p95.toFixed(1)} ms`);
+  }
+  await app.close();
+}
+
+/** What a browser loads before an entry is there: its page's scripts and styles, with all that they import at once, compressed. */
+function firstLoad(page: string): void {
+  const dist = inRoot('web', 'dist');
+  const html = readFileSync(`${dist}/${page}.html`, 'utf8');
+  const assets = new Set([...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.(?:js|css))"/g)].map(([, path]) => path ?? ''));
+  for (const asset of assets) {
+    if (!asset.endsWith('.js')) continue;
+    for (const [, name] of readFileSync(`${dist}/${asset}`, 'utf8').matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g)) assets.add(`assets/${name ?? ''}`);
+  }
+  const names = readdirSync(`${dist}/assets`);
+  const size = (kind: string) =>
+    [...assets]
+      .filter((asset) => asset.endsWith(kind))
+      .reduce((sum, asset) => sum + readFileSync(names.includes(`${asset.slice(7)}.gz`) ? `${dist}/${asset}.gz` : `${dist}/${asset}`).length, 0);
+  say(
+    `${`First load of the ${page === 'index' ? 'desk' : 'front door'}, gzip`.padEnd(62)} script ${(size('.js') / 1000).toFixed(0)} kB   style ${(size('.css') / 1000).toFixed(0)} kB`,
+  );
+}
+
+core();
+firstLoad('door');
+firstLoad('index');
+await lists();

@@ -1,0 +1,132 @@
+import { chromium } from '@playwright/test';
+import { mkdirSync, rmSync } from 'node:fs';
+import { DATABASE_PACKAGES, ensureDebianPackages, ensureNpmPackages, TEST_PACKAGES } from './setup/packages.mjs';
+import { inRoot } from './setup/place.mjs';
+import { freePort } from './setup/ports.mjs';
+import { runPlainly, say } from './setup/say.mjs';
+
+/** Makes docs/screenshots anew from fresh demo data. */
+const OUT = inRoot('docs', 'screenshots');
+
+await runPlainly(async () => {
+  await ensureNpmPackages();
+  await ensureDebianPackages([...DATABASE_PACKAGES, ...TEST_PACKAGES]);
+  const { startCavren } = await import('./setup/running.mjs');
+  const folder = inRoot('.test-data', 'screenshots');
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(OUT, { recursive: true });
+  const ports = {
+    port: await freePort(),
+    database: await freePort(),
+    register: await freePort(),
+    watchlist: await freePort(),
+    bank: await freePort(),
+    post: await freePort(),
+  };
+  const cavren = await startCavren({ folder, ports, forTests: true, say });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  try {
+    await desk(browser, cavren.url);
+    await phone(browser, cavren.url);
+  } finally {
+    await browser.close();
+    await cavren.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+/** @param {import('@playwright/test').Page} page @param {string} name */
+async function shoot(page, name) {
+  await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => undefined);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `${OUT}/${name}.png` });
+  say(name);
+}
+
+/** @param {import('@playwright/test').Browser} browser @param {string} url @param {string} username */
+async function deskOf(browser, url, username) {
+  const context = await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: new RegExp(`^${username}`) }).click();
+  await page.waitForURL('**/today');
+  return page;
+}
+
+/** @param {import('@playwright/test').Page} page @param {string} name */
+async function referenceOf(page, name) {
+  const answer = await page.request.get(`/api/files?text=${encodeURIComponent(name)}`);
+  return (await answer.json()).items[0].reference;
+}
+
+/** @param {import('@playwright/test').Browser} browser @param {string} url */
+async function desk(browser, url) {
+  const wren = await deskOf(browser, url, 'wren');
+  await shoot(wren, 'today');
+  await wren.goto('/files');
+  await shoot(wren, 'files');
+  const couple = await referenceOf(wren, 'Solvane');
+  await wren.goto(`/files/${couple}/request`);
+  await shoot(wren, 'request');
+  await wren.locator('[data-measure=dtiAfter]').click();
+  await shoot(wren, 'arithmetic');
+  await wren.goto(`/files/${couple}/income`);
+  await shoot(wren, 'income');
+  await wren.goto(`/files/${couple}/conditions`);
+  await wren.locator('.paper', { hasText: 'payslip' }).click();
+  await wren.locator('canvas.pdf-page').waitFor();
+  await shoot(wren, 'conditions');
+  await wren.goto(`/files/${await referenceOf(wren, 'Fenwarden')}/signing`);
+  await shoot(wren, 'signing');
+  await wren.goto(`/files/${await referenceOf(wren, 'Rookwood')}/history`);
+  await shoot(wren, 'history');
+  const rufus = await deskOf(browser, url, 'rufus');
+  await rufus.goto(`/files/${await referenceOf(rufus, 'Thalle')}/checks`);
+  await shoot(rufus, 'checks');
+  const ansel = await deskOf(browser, url, 'ansel');
+  await ansel.goto(`/files/${await referenceOf(ansel, 'Ashgrove')}/decision`);
+  await shoot(ansel, 'decision');
+}
+
+/** @param {import('@playwright/test').Browser} browser @param {string} url */
+async function phone(browser, url) {
+  const wren = await deskOf(browser, url, 'wren');
+  const reference = await referenceOf(wren, 'Fenwarden');
+  const outbox = async () => (await (await wren.request.get(`/api/outbox?reference=${reference}`)).json()).items;
+  const [invitation] = (await outbox()).filter((/** @type {{ body: string }} */ { body }) => body.includes('Dear Oskar'));
+  const link = /https?:\/\/\S+(\/door\/\S+)/.exec(invitation.body)?.[1] ?? '';
+  const context = await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, isMobile: true, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto(link);
+  await page.getByRole('button', { name: 'Text me the code' }).click();
+  await page.getByLabel('Six-digit code').waitFor();
+  const [text] = (await outbox()).filter(
+    (/** @type {{ channel: string, body: string }} */ { channel, body }) => channel === 'text' && body.includes('is your code'),
+  );
+  await page.getByLabel('Six-digit code').fill(text.body.slice(0, 6));
+  await page.getByRole('button', { name: 'Come in' }).click();
+  await page.getByRole('button', { name: 'Read and sign' }).waitFor();
+  await shoot(page, 'phone-door');
+  await page.getByRole('button', { name: 'Read and sign' }).click();
+  await page.getByLabel(/I can read this page/).check();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.locator('canvas.pdf-page').last().waitFor();
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+  await page.getByRole('button', { name: 'I have read it to the end' }).click();
+  await page.getByLabel('By direct debit from my account').check();
+  await page.getByLabel('Your full name').fill('Oskar Fenwarden');
+  await shoot(page, 'phone-sign');
+}

@@ -1,0 +1,128 @@
+import type { FileView, Me } from '@cavren/contract';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
+import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
+import { freePort } from '../../scripts/setup/ports.mjs';
+import { DEMO_PEOPLE } from '../src/demo/index';
+import { buildApp, readConfig, verifyHistories } from '../src/index';
+
+/** Faults of the machine: a server that is killed, a database that goes away under a server that runs on. */
+let folder = '';
+let port = 0;
+let database: Awaited<ReturnType<typeof startMariaDb>>;
+beforeAll(async () => {
+  folder = join(inject('database').folder, 'crash');
+  rmSync(folder, { recursive: true, force: true });
+  port = await freePort();
+  database = await startMariaDb({ folder, port });
+});
+afterAll(() => database.stop());
+
+const environment = (serverPort: number) => ({
+  CAVREN_PORT: String(serverPort),
+  CAVREN_DATA: folder,
+  CAVREN_WEB: inRoot('no-screens-here'),
+  CAVREN_PRODUCTS: inRoot('server/data'),
+  CAVREN_DB_PORT: String(port),
+  CAVREN_DB_PASSWORD: database.address.password,
+  CAVREN_LOG: 'silent',
+});
+const appOf = async () => buildApp({ config: readConfig(environment(0)), productFolder: inRoot('server/data') });
+
+async function startServer(): Promise<{ child: ChildProcess; url: string }> {
+  const serverPort = await freePort();
+  const child = spawn(process.execPath, ['--import', 'tsx', inRoot('server/src/main.ts')], {
+    cwd: ROOT,
+    env: { ...process.env, ...environment(serverPort) },
+    stdio: 'ignore',
+  });
+  const url = `http://127.0.0.1:${serverPort}`;
+  for (let turn = 0; turn < 200; turn += 1) {
+    if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return { child, url };
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('the server did not start');
+}
+
+describe('kill -9 in the middle of saves', () => {
+  it('loses nothing that was confirmed, and leaves nothing half done', async () => {
+    const seed = await appOf();
+    for (const person of DEMO_PEOPLE.slice(0, 1))
+      await seed.stores.sessions.addStaff({ id: 'staff-wren', username: person.username, name: person.name, role: person.role }, person.password);
+    await seed.app.close();
+
+    const { child, url } = await startServer();
+    const signIn = await fetch(`${url}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ username: 'wren', password: 'quillhaven' }),
+    });
+    const cookie = signIn.headers
+      .getSetCookie()
+      .map((line) => line.split(';')[0])
+      .join('; ');
+    const { csrfToken } = (await signIn.json()) as Me;
+    const headers = { 'content-type': 'application/json', cookie, 'x-csrf-token': csrfToken };
+    const opened = await fetch(`${url}/api/files`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({
+        product: 'workboat-refit',
+        channel: 'counter',
+        receivedOn: new Date().toISOString().slice(0, 10),
+        personId: null,
+        fullName: 'Ida Holm',
+        birthDate: '1990-04-03',
+      }),
+    });
+    const { reference } = (await opened.json()) as { reference: string };
+
+    let confirmed = { version: 1, price: 0 };
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    for (let price = 1; price <= 400; price += 1) {
+      if (price === 25) setTimeout(() => child.kill('SIGKILL'), 3);
+      const changes = [
+        { op: 'set', entity: 'request', id: null, field: 'price', value: price },
+        { op: 'set', entity: 'request', id: null, field: 'amount', value: price },
+      ];
+      const answer = await fetch(`${url}/api/files/${reference}/details`, {
+        method: 'PATCH',
+        headers,
+        body: JSON.stringify({ version: confirmed.version, changes }),
+      }).catch(() => null);
+      if (!answer?.ok) break;
+      confirmed = { version: ((await answer.json()) as FileView).version, price };
+    }
+    await gone;
+    expect(confirmed.price).toBeGreaterThanOrEqual(24);
+    expect(confirmed.price).toBeLessThan(400);
+
+    const again = await appOf();
+    const view = await again.files.view(reference);
+    expect([confirmed.price, confirmed.price + 1]).toContain(view.file.request.price);
+    expect(view.file.request.amount).toBe(view.file.request.price);
+    expect(view.version).toBe(1 + (view.file.request.price ?? 0));
+    expect((await verifyHistories(again.stores.history)).problems).toEqual([]);
+    await again.app.close();
+  });
+});
+
+describe('the database restarted under a running server', () => {
+  it('says so while it is away, and goes on when it is back', async () => {
+    const cavren = await appOf();
+    const health = () => cavren.app.inject('/api/health');
+    expect((await health()).statusCode).toBe(200);
+    await database.stop();
+    const away = await health();
+    expect(away.statusCode).toBe(503);
+    expect(away.json()).toMatchObject({ code: 'database-away' });
+    database = await startMariaDb({ folder, port });
+    const statuses: number[] = [];
+    for (let turn = 0; turn < 10 && statuses.at(-1) !== 200; turn += 1) statuses.push((await health()).statusCode);
+    expect(statuses.at(-1)).toBe(200);
+    await cavren.app.close();
+  });
+});
