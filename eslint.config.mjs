@@ -39,6 +39,6 @@ export default typescript.config(
     files: ['core/src/**/*.ts', 'contract/src/**/*.ts'],
     rules: { 'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'process', 'setTimeout', 'setInterval'] },
   },
-  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: { ...globals.node } } },
+  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: { ...globals.node, document: 'readonly', window: 'readonly' } } },
   prettier,
 );

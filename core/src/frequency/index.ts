@@ -8,7 +8,7 @@ export type Frequency = (typeof FREQUENCIES)[number];
 export const FREQUENCY_LABEL: Record<Frequency, string> = {
   hourly: 'an hour',
   weekly: 'a week',
-  everyTwoWeeks: 'every two weeks',
+  everyTwoWeeks: 'every 2 weeks',
   twiceAMonth: 'twice a month',
   monthly: 'a month',
   quarterly: 'a quarter',

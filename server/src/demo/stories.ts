@@ -92,7 +92,7 @@ export const TOLD: Story[] = [
     twist: 'candidate-open',
   },
   {
-    age: 9,
+    age: 3,
     officer: 'wren',
     applicant: { name: 'Ingrid Fenwarden', born: '1991-12-04', tail: '6021', kind: 'wage', employer: 'Tidewrack Boatyard', amount: 4650, frequency: 'monthly' },
     coApplicant: {

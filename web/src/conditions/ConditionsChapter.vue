@@ -274,7 +274,7 @@ ul {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-  align-items: end;
+  align-items: center;
   margin: 8px 0;
 }
 .judge label {

@@ -214,8 +214,7 @@ const stillToSettle = (personId: string): string => {
         <h3>Checks</h3>
         <ul>
           <li v-for="person in signersOf(file)" :key="person.id">
-            <b>{{ personName(person) }}</b>
-            : {{ stillToSettle(person.id) }}
+            <b>{{ personName(person) }}:</b> {{ stillToSettle(person.id) }}
           </li>
         </ul>
         <h3>Exceptions</h3>

@@ -80,8 +80,7 @@ const enter = () =>
         <p v-if="byReference">If reference and phone number fit together, a code is on its way by text.</p>
         <p v-else>
           The code is on its way to your phone ending in
-          <b>{{ greeting?.phoneTail }}</b>
-          . It holds for ten minutes.
+          <b>{{ greeting?.phoneTail }}</b>. It holds for ten minutes.
         </p>
         <label>
           Six-digit code

@@ -112,8 +112,8 @@ function take(next: DoorView): void {
       <h2>Papers you sent</h2>
       <ul class="papers">
         <li v-for="paper in view.papers" :key="paper.id">
-          <a :href="`/api/door/papers/${paper.id}/content`" target="_blank" rel="noopener">{{ paper.name }}</a>
-          : {{ PAPER_WORD[paper.state] ?? paper.state }}{{ paper.reason ? `. ${paper.reason}` : '' }}
+          <a :href="`/api/door/papers/${paper.id}/content`" target="_blank" rel="noopener">{{ paper.name }}</a>, {{ PAPER_WORD[paper.state] ?? paper.state
+          }}{{ paper.reason ? `. ${paper.reason}` : '' }}
         </li>
       </ul>
     </section>

@@ -163,11 +163,9 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         {{ news }}
         <v-btn size="x-small" variant="text" @click="news = ''">Put away</v-btn>
       </p>
-      <p v-if="locked && file.envelope?.state === 'out'" class="note iris news">
-        <Mark kind="signing" />
-        Signatures are out, so the details are locked. Unlocking is in
-        <router-link :to="`/files/${editing.reference}/signing`">Signing</router-link>
-        .
+      <p v-if="locked && file.envelope?.state === 'out' && chapter !== 'signing'" class="note iris news">
+        <Mark kind="signing" /> Signatures are out, so the details are locked.
+        <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
       </p>
       <component :is="CHAPTER_VIEW[chapter]" :file="file" :path="path" :locked="locked" />
     </section>
@@ -190,7 +188,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 <style scoped>
 .file {
   display: grid;
-  grid-template: 1fr auto / 152px minmax(0, 1fr) 262px;
+  grid-template: 1fr auto / 152px minmax(0, 1fr) 250px;
   height: calc(100vh - 46px);
 }
 .file.folded {

@@ -132,7 +132,7 @@ th {
 }
 td :deep(.field-input) {
   padding: 0 5px;
-  font-size: 0.94rem;
+  font-size: 0.9rem;
 }
 td :deep(select.field-input) {
   padding: 0 0 0 2px;

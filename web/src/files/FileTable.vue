@@ -42,8 +42,8 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
           <router-link :to="`/files/${item.reference}`" @click.stop>{{ item.applicant ?? 'Name not taken down yet' }}</router-link>
           <span class="soft product">{{ item.product }}</span>
         </td>
-        <td class="mono">{{ item.reference }}</td>
-        <td>{{ STAGE_LABEL[item.stage] }}</td>
+        <td class="mono whole">{{ item.reference }}</td>
+        <td class="whole">{{ STAGE_LABEL[item.stage] }}</td>
         <td class="next">
           {{ item.nextWhat ?? '' }}
           <span v-if="item.openNow > 1" class="soft">and {{ item.openNow - 1 }} more</span>
@@ -51,14 +51,15 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
         <td>{{ holderOf(item.nextHolder) }}</td>
         <td v-if="columns.includes('amount')" class="figure">{{ showMoney(item.amount) }}</td>
         <td v-if="columns.includes('received')">{{ showDate(item.receivedOn) }}</td>
-        <td v-if="columns.includes('owner')">{{ item.owner }}</td>
+        <td v-if="columns.includes('owner')" class="whole">{{ item.owner }}</td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-.due {
+.due,
+.whole {
   white-space: nowrap;
 }
 .late {
@@ -70,6 +71,6 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
   font-size: 0.82rem;
 }
 .next {
-  max-width: 380px;
+  max-width: 340px;
 }
 </style>

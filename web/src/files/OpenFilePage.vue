@@ -106,8 +106,7 @@ const age = (time: string): string => {
         <label v-for="match in matches" :key="match.id" class="sheet match" :class="{ on: chosen !== 'new' && chosen?.id === match.id }">
           <input type="radio" name="match" :checked="chosen !== 'new' && chosen?.id === match.id" @change="chosen = match" />
           <span>
-            <strong>{{ match.fullName }}</strong>
-            , born {{ showDate(match.birthDate) }}
+            <strong>{{ match.fullName }}</strong>, born {{ showDate(match.birthDate) }}
             <span class="soft">
               {{ [match.phone, match.email, match.idNumberTail ? `number ending ${match.idNumberTail}` : null].filter(Boolean).join(' · ') }}
             </span>
@@ -117,17 +116,13 @@ const age = (time: string): string => {
             </span>
             <span v-for="file in match.files" :key="file.reference" class="soft small">
               File
-              <span class="mono">{{ file.reference }}</span>
-              , {{ STAGE_LABEL[file.stage as Stage].toLowerCase() }}
+              <span class="mono">{{ file.reference }}</span>, {{ STAGE_LABEL[file.stage as Stage].toLowerCase() }}
             </span>
           </span>
         </label>
         <label class="sheet match" :class="{ on: chosen === 'new' }">
           <input type="radio" name="match" :checked="chosen === 'new'" @change="chosen = 'new'" />
-          <span>
-            <strong>Somebody new</strong>
-            : {{ name || 'give a name above' }}{{ birthDate ? `, born ${showDate(birthDate)}` : '' }}
-          </span>
+          <span> <strong>Somebody new</strong>: {{ name || 'give a name above' }}{{ birthDate ? `, born ${showDate(birthDate)}` : '' }} </span>
         </label>
       </div>
     </section>

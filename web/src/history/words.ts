@@ -59,6 +59,7 @@ export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, v
   if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
   if (entry.act === 'details.set' && MONEY.includes(field) && /^\d+$/.test(value)) return formatMoney(Number(value) as Minor);
   if (/^\d{4}-\d\d-\d\d$/.test(value)) return formatDate(value, 'mdy');
+  if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;
   return value.replace(/\bid [A-Za-z0-9_-]{21}; /g, '');
 }
 
