@@ -151,6 +151,28 @@ test('a file that lies about its type is refused at its condition', async ({ pag
   await expect(condition.getByRole('alert')).toContainText('This is no PDF, JPEG or PNG');
 });
 
+test('an approver declines with reasons from the list; an officer unlocks what is out for signature', async ({ browser }) => {
+  const ansel = await deskOf(browser, 'ansel');
+  await openDemoFile(ansel, 'Quince');
+  await chapter(ansel, 'Decision');
+  await ansel.getByRole('button', { name: 'Decline …' }).click();
+  await expect(ansel.getByRole('button', { name: 'Decline the file' })).toBeDisabled();
+  await ansel.getByLabel('Obligations too high in relation to income').check();
+  await ansel.getByRole('button', { name: 'Decline the file' }).click();
+  await expect(ansel.getByText('This file was declined.')).toBeVisible();
+
+  const wren = await deskOf(browser, 'wren');
+  await openDemoFile(wren, 'Fenwarden');
+  await chapter(wren, 'Signing');
+  await wren.getByRole('button', { name: 'Unlock the file' }).click();
+  await expect(wren.getByRole('button', { name: 'Unlock and void' })).toBeDisabled();
+  await wren.getByLabel('Why').fill('The engine costs less than thought');
+  await wren.getByRole('button', { name: 'Unlock and void' }).click();
+  await expect(wren.getByText('What was signed no longer counts.')).toBeVisible();
+  await chapter(wren, 'Request');
+  await expect(field(wren, /^Amount/)).toBeEnabled();
+});
+
 test('dark colours stay chosen', async ({ page }) => {
   await signIn(page, 'wren');
   await page.getByRole('button', { name: 'Dark colours' }).click();

@@ -3,6 +3,7 @@ import { affordability, computePath, isoDate, minor, regulationZRate, schedule, 
 import { readdirSync, readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { nanoid } from 'nanoid';
+import { QueryTypes } from 'sequelize';
 import { buildApp, readConfig } from '../../server/src/index';
 import { sampleFile, TODAY } from '../../core/test/sample';
 import { inRoot } from '../setup/place.mjs';
@@ -133,7 +134,7 @@ async function lists(): Promise<void> {
     );
     await db.query('INSERT INTO file_word (word, file_id) VALUES :words', { replacements: { words } });
   }
-  await db.query('ANALYZE TABLE file, file_word');
+  await db.query('ANALYZE TABLE file, file_word', { type: QueryTypes.SELECT });
   const signIn = await app.inject({ method: 'POST', url: '/api/session', payload: { username: 'wren', password: 'bench' } });
   const cookie = signIn.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
   const queries = [

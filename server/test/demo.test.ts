@@ -1,5 +1,6 @@
 import { chainProblem } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { execute } from '../src/db/index';
 import { seedDemo } from '../src/demo/index';
 import { verifyHistories } from '../src/index';
 import { makeCavren, type TestCavren } from './cavren';
@@ -29,8 +30,16 @@ describe('the demo', () => {
     expect(problems).toEqual([]);
   });
 
-  it('an entry that is changed behind the program’s back is found', async () => {
-    const [first] = await cavren.stores.history.fileIds();
+  it('an entry that is changed or cut off behind the program’s back is found', async () => {
+    const [first, second, third] = await cavren.stores.history.chains();
+    await cavren.db.query('DROP TRIGGER history_is_never_updated');
+    await cavren.db.query('DROP TRIGGER history_is_never_deleted');
+    await execute(cavren.db, "UPDATE history SET after_value = 'something else' WHERE file_id = :id AND sequence = 3", { id: second?.id });
+    await execute(cavren.db, 'DELETE FROM history WHERE file_id = :id ORDER BY sequence DESC LIMIT 1', { id: third?.id });
+    expect((await verifyHistories(cavren.stores.history)).problems).toEqual([
+      { reference: second?.reference, problem: 'entry 3 was changed after it was written' },
+      { reference: third?.reference, problem: 'the newest entries are missing' },
+    ]);
     const chain = await cavren.stores.history.all(first?.id ?? '');
     expect(chainProblem(chain)).toBeNull();
     const changed = chain.map((entry) => (entry.sequence === 3 ? { ...entry, after: 'something else' } : entry));

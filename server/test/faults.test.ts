@@ -1,4 +1,4 @@
-import type { FileView, Problem } from '@cavren/contract';
+import type { DoorView, FileView, Problem } from '@cavren/contract';
 import { isoDate, type Stage } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -362,6 +362,55 @@ describe('the front door', () => {
     await guesser.askCode();
     expect((await guesser.enter()).status).toBe(200);
     cavren.clock.at = null;
+  });
+});
+
+describe('an applicant’s papers and the end of a file', () => {
+  it('a paper that was sent from the phone is received for its own condition, and for nobody else’s', async () => {
+    const walk = await signing({ couple: true });
+    const ida = await new Phone(cavren, 'ida@post.example', '+12125550101', walk.reference).comeIn();
+    await walk.act('wren', '/agreement/void', { reason: 'A paper was wrong' });
+    const own = walk.file.papers.find(({ conditionKey }) => conditionKey === `identity:${walk.applicant.id}`);
+    await walk.act('wren', `/papers/${own?.id ?? ''}/verdict`, { verdict: 'sentBack', reason: 'It ran out in May' });
+    const view = (await ida.get<DoorView>('/api/door/me')).body;
+    expect(view.tasks).toMatchObject([{ conditionKey: `identity:${walk.applicant.id}`, what: 'Identity paper (Ida Holm)' }]);
+    expect(view.papers.find(({ id }) => id === own?.id)).toMatchObject({ state: 'sentBack', reason: 'It ran out in May' });
+    const partner = walk.file.people.find(({ role }) => role === 'coApplicant');
+    expect((await ida.upload('/api/door/papers', await png(), 'a.png', `identity:${partner?.id ?? ''}`)).status).toBe(404);
+    expect((await ida.upload('/api/door/papers', Buffer.from('not a picture'), 'a.png', `identity:${walk.applicant.id}`)).status).toBe(422);
+    const sent = await ida.upload<DoorView>('/api/door/papers', await jpeg(), 'new passport.jpg', `identity:${walk.applicant.id}`);
+    expect(sent.status).toBe(201);
+    expect(sent.body.tasks).toEqual([]);
+    expect((await walk.look()).file.papers.at(-1)).toMatchObject({ name: 'new passport.jpg', state: 'received', addedBy: 'Ida Holm' });
+  });
+  it('a decline gives the principal reasons to the applicant, and ends the file', async () => {
+    const walk = await signing();
+    const ida = await new Phone(cavren, 'ida@post.example', '+12125550101', walk.reference).comeIn();
+    await ida.signAll({ mark: 'typed', name: 'Ida Holm' });
+    await walk.look();
+    await walk.act('wren', '/move');
+    expect((await walk.act('ansel', '/decision', { outcome: 'decline', reasons: [] })).status).toBe(422);
+    await walk.act('ansel', '/decision', { outcome: 'decline', reasons: ['income-insufficient'], comment: 'for the file only' });
+    expect(walk.file.stage).toBe('declined');
+    const view = await ida.get<DoorView>('/api/door/me');
+    expect(view.body).toMatchObject({ outcome: 'declined', declineReasons: ['Income insufficient for the amount asked for'] });
+    expect(view.response.body).not.toContain('for the file only');
+    expect((await (await cavren.as('wren')).upload(`${walk.url}/papers`, await png(), 'late.png', null)).status).toBe(409);
+  });
+  it('what a completer sends back must be decided again', async () => {
+    const walk = await signing();
+    const ida = await new Phone(cavren, 'ida@post.example', '+12125550101', walk.reference).comeIn();
+    await ida.signAll({ mark: 'typed', name: 'Ida Holm' });
+    await walk.look();
+    await walk.act('wren', '/move');
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    await walk.act('dilys', '/payout/send-back', { question: 'The account name is spelled differently' });
+    expect(walk.file.stage).toBe('gathering');
+    await walk.act('wren', `/decision/${walk.file.decisions.at(-1)?.id ?? ''}/answer`, { answer: 'The bank has the maiden name' });
+    await walk.act('wren', '/move');
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('deciding');
+    expect((await walk.act('dilys', '/payout/release')).status).toBe(409);
   });
 });
 

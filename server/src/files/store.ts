@@ -50,6 +50,8 @@ interface ItemRow {
   next_due: string;
 }
 
+const COMMON = 1500;
+
 const ORDER: Record<(typeof FILE_SORTS)[number], string> = {
   due: 'f.next_due, f.reference',
   received: 'f.received_on DESC, f.reference DESC',
@@ -91,6 +93,12 @@ export function filesStore(db: Sequelize) {
   const names = new Map<string, string>();
   const stored = (row: FileRow): FileRow => ({ ...row, nextDue: row.nextDue ?? NEVER });
 
+  /** Whether so many files have a word that begins like this that sorting them all would take longer than looking. */
+  async function isCommonWord(start: string): Promise<boolean> {
+    const found = await select(db, `SELECT 1 FROM file_word WHERE word LIKE :start LIMIT ${COMMON}`, { start });
+    return found.length === COMMON;
+  }
+
   return {
     insert: (row: FileRow, tx: Tx) => table.insert(stored(row), tx),
     update: (row: FileRow, tx: Tx) => table.update(stored(row), { id: row.id }, tx),
@@ -129,17 +137,23 @@ export function filesStore(db: Sequelize) {
         values['product'] = product;
       }
       const reference = text ? readReference(text) : null;
+      const words = reference ? [] : nameWords(text ?? '').slice(0, 6);
       if (reference) {
         conditions.push('f.reference = :reference');
         values['reference'] = reference;
-      } else {
-        nameWords(text ?? '')
-          .slice(0, 6)
-          .forEach((word, at) => {
-            conditions.push(`f.id IN (SELECT file_id FROM file_word WHERE word LIKE :word${at})`);
-            values[`word${at}`] = `${word.replace(/[\\%_]/g, '\\$&')}%`;
-          });
       }
+      words.forEach((word, at) => (values[`word${at}`] = `${word.replace(/[\\%_]/g, '\\$&')}%`));
+      // Few files have a rare word: they are fetched and sorted. A common one is looked for in each file in the order of the
+      // list, which soon fills a page.
+      const common = words.length === 1 && (await isCommonWord(String(values['word0'])));
+      words.forEach((_, at) =>
+        conditions.push(
+          common
+            ? `(SELECT COUNT(*) FROM file_word w WHERE w.file_id = f.id AND w.word LIKE :word${at}) > 0`
+            : `f.id IN (SELECT file_id FROM file_word WHERE word LIKE :word${at})`,
+        ),
+      );
+      const countsWordsOnly = common && conditions.length === 1;
       const where = conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : '';
       const [rows, [count]] = await Promise.all([
         select<ItemRow>(
@@ -148,7 +162,11 @@ export function filesStore(db: Sequelize) {
            JOIN file f ON f.id = page.id JOIN staff s ON s.id = f.owner_id ORDER BY ${ORDER[sort]}`,
           values,
         ),
-        select<{ total: string }>(db, `SELECT COUNT(*) AS total FROM file f ${where}`, values),
+        select<{ total: string }>(
+          db,
+          countsWordsOnly ? 'SELECT COUNT(DISTINCT file_id) AS total FROM file_word WHERE word LIKE :word0' : `SELECT COUNT(*) AS total FROM file f ${where}`,
+          values,
+        ),
       ]);
       return { items: rows.map(toItem), total: Number(count?.total ?? 0) };
     },

@@ -85,8 +85,13 @@ export function historyStore(db: Sequelize) {
       );
       return rows.map(({ actor_id }) => actor_id);
     },
-    async fileIds(): Promise<{ id: string; reference: string }[]> {
-      return select<{ id: string; reference: string }>(db, 'SELECT id, reference FROM file ORDER BY reference');
+    /** Every file with its version, and the version that its newest entry was written for. */
+    async chains(): Promise<{ id: string; reference: string; version: number; lastVersion: number | null }[]> {
+      return select(
+        db,
+        `SELECT f.id, f.reference, f.version, MAX(h.file_version) AS lastVersion
+         FROM file f LEFT JOIN history h ON h.file_id = f.id GROUP BY f.id, f.reference, f.version ORDER BY f.reference`,
+      );
     },
   };
 }

@@ -40,6 +40,7 @@ const since = (entry: PathEntry): string => formatDate(entry.since, 'mdy').slice
           <button type="button" class="entry" :title="entry.why" @click="emit('go', entry)">
             <Mark :kind="kindOf(entry)" />
             <span class="what">{{ entry.what }}</span>
+            <span class="meta why">{{ entry.why }}</span>
             <span class="meta">
               {{ entry.holderName ?? HOLDER_LABEL[entry.holder] }} · since {{ since(entry) }}
               <template v-if="entry.due">
@@ -144,6 +145,9 @@ ol {
   grid-column: 2;
   font-size: 0.8rem;
   color: var(--ink-soft);
+}
+.why {
+  line-height: 1.25;
 }
 .late {
   color: var(--ember);
