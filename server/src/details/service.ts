@@ -22,9 +22,9 @@ const PART_OF: Record<Exclude<Entity, 'request'>, keyof FileState> = {
 };
 
 export function detailsService({ files, store, persons }: Parts) {
-  async function apply(change: FileChange, wish: DetailChange): Promise<void> {
+  async function apply(change: FileChange, wish: DetailChange, place: number): Promise<void> {
     if (wish.op === 'set') return set(change, wish);
-    if (wish.op === 'add') return add(change, wish);
+    if (wish.op === 'add') return add(change, wish, place);
     return remove(change, wish);
   }
 
@@ -42,7 +42,7 @@ export function detailsService({ files, store, persons }: Parts) {
     if (entity === 'person') await persons.keepUp(change.row.id, id ?? '', change.now, change.tx);
   }
 
-  async function add(change: FileChange, { entity, id, values }: Extract<DetailChange, { op: 'add' }>): Promise<void> {
+  async function add(change: FileChange, { entity, id, values }: Extract<DetailChange, { op: 'add' }>, place: number): Promise<void> {
     if (rowOf(change.file, entity, id)) return;
     const kept: Record<string, unknown> = {};
     for (const [field, raw] of Object.entries(values)) {
@@ -56,7 +56,9 @@ export function detailsService({ files, store, persons }: Parts) {
     }
     if ((entity === 'home' || entity === 'income') && !kept['personId'])
       throw invalid([{ path: pathOf(entity, id, 'personId'), message: 'Say whose this is' }]);
-    await store.add(entity, change.row.id, id, change.now, kept, change.tx);
+    // Rows of one change are a millisecond apart, so that they stay in the order in which they were keyed.
+    const createdAt = new Date(Date.parse(change.now) + place).toISOString();
+    await store.add(entity, change.row.id, id, createdAt, kept, change.tx);
     const secrets = Object.entries(store.fieldsOf(entity))
       .filter(([, kind]) => kind === 'secret')
       .map(([field]) => field);
@@ -68,7 +70,7 @@ export function detailsService({ files, store, persons }: Parts) {
       ...Object.fromEntries(Object.keys(store.fieldsOf(entity)).map((field) => [field, null])),
       ...kept,
       id,
-      createdAt: change.now,
+      createdAt,
     });
     if (entity === 'person') await persons.keepUp(change.row.id, id, change.now, change.tx);
   }
@@ -93,7 +95,7 @@ export function detailsService({ files, store, persons }: Parts) {
               ? 'Signatures are out: the file is locked. Unlock it first.'
               : 'This file is locked: it was signed, or has left the stages in which it is prepared.',
           );
-        for (const wish of changes) await apply(change, wish);
+        for (const [place, wish] of changes.entries()) await apply(change, wish, place);
       });
     },
     /** Shows a hidden number; showing it is written down. */

@@ -63,6 +63,9 @@ summary .label::after {
 details[open] > summary .label::after {
   content: ' ▾';
 }
+.label .soft {
+  margin-left: 6px;
+}
 .sign,
 .value {
   font-variant-numeric: tabular-nums;

@@ -26,7 +26,7 @@ async function show(): Promise<void> {
     for (let number = 1; number <= document_.numPages; number += 1) {
       const page = await document_.getPage(number);
       const scale = width / page.getViewport({ scale: 1 }).width;
-      const viewport = page.getViewport({ scale: scale * Math.min(window.devicePixelRatio, 2) });
+      const viewport = page.getViewport({ scale: scale * Math.min(Math.max(window.devicePixelRatio, 2), 3) });
       const canvas = document.createElement('canvas');
       canvas.width = viewport.width;
       canvas.height = viewport.height;
