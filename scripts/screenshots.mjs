@@ -1,8 +1,9 @@
 import { chromium } from '@playwright/test';
 import { mkdirSync, rmSync } from 'node:fs';
+import { CHROMIUM } from './setup/browser.mjs';
 import { DATABASE_PACKAGES, ensureDebianPackages, ensureNpmPackages, TEST_PACKAGES } from './setup/packages.mjs';
 import { inRoot } from './setup/place.mjs';
-import { freePort } from './setup/ports.mjs';
+import { freePorts } from './setup/ports.mjs';
 import { runPlainly, say } from './setup/say.mjs';
 
 /** Makes docs/screenshots anew from fresh demo data. */
@@ -15,27 +16,9 @@ await runPlainly(async () => {
   const folder = inRoot('.test-data', 'screenshots');
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(OUT, { recursive: true });
-  const ports = {
-    port: await freePort(),
-    database: await freePort(),
-    register: await freePort(),
-    watchlist: await freePort(),
-    bank: await freePort(),
-    post: await freePort(),
-  };
+  const ports = await freePorts();
   const cavren = await startCavren({ folder, ports, forTests: true, say });
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     await desk(browser, cavren.url);
     await phone(browser, cavren.url);

@@ -28,3 +28,15 @@ export function freePort() {
     });
   });
 }
+
+/** Free ports for a whole Cavren of its own. @returns {Promise<import('./running.mjs').Ports>} */
+export async function freePorts() {
+  return {
+    port: await freePort(),
+    database: await freePort(),
+    register: await freePort(),
+    watchlist: await freePort(),
+    bank: await freePort(),
+    post: await freePort(),
+  };
+}

@@ -51,6 +51,7 @@ type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'> & Part
 /**
  * Everything that stands between a file and approval, in the order of gates. The only place that decides whether a file
  * may move: screens, gates, the day list, the front door and reminders all read it.
+ * A gate that the product's route doesn't have asks for nothing.
  * @param today date for ages, deadlines and the loan's dates where the file names none.
  */
 export function computePath(file: FileState, today: IsoDate): Path {
@@ -75,6 +76,7 @@ export function computePath(file: FileState, today: IsoDate): Path {
   const order = (stage: Stage) => file.product.route.indexOf(stage);
   const here = order(file.stage);
   const entries = drafts
+    .filter(({ gate }) => order(gate) >= 0)
     .map<PathEntry>((draft) => ({ since: file.openedAt, holderName: null, personId: null, ...draft, due: dueOn(file, draft.gate) }))
     .sort((a, b) => order(a.gate) - order(b.gate));
   return {

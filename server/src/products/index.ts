@@ -44,6 +44,8 @@ export function makeProducts(db: Sequelize): Products {
         const definition = ProductDefinition.parse(raw);
         const pack = packs.find(({ code }) => code === definition.place);
         if (!pack) throw new Error(`Product ${definition.code} names the place ${definition.place}, which has no pack`);
+        const astray = [...definition.needs, ...definition.rows].find(({ before }) => !definition.route.includes(before));
+        if (astray) throw new Error(`Product ${definition.code} asks for “${astray.label}” before ${astray.before}, which is not on its route`);
         const id = `${definition.code}-${definition.version}`;
         if (!(await table.one({ id }))) await table.insert({ id, code: definition.code, version: definition.version, definition, pack });
       }
