@@ -53,7 +53,7 @@ describe('papers’ bytes on disk', () => {
     const content = Buffer.from('a payslip in plain words');
     const hashes = await Promise.all([store.put(content), store.put(content), store.put(content)]);
     expect(new Set(hashes)).toEqual(new Set([createHash('sha256').update(content).digest('hex')]));
-    const [hash = ''] = hashes;
+    const hash = hashes[0];
     const names = readdirSync(join(folder, 'bytes', hash.slice(0, 2)));
     expect(names).toEqual([hash]);
     expect(readFileSync(join(folder, 'bytes', hash.slice(0, 2), hash)).includes(content)).toBe(false);
