@@ -40,6 +40,12 @@ import { assetEntity } from './worth/index';
 
 export const LENDER = 'Quillhaven Mutual';
 
+/** An error as it is logged: its kind and where it happened. Its message and the statement that failed may hold personal data. */
+function withoutData(error: Error): { type: string; message: string; stack: string } {
+  const frames = (error.stack ?? '').split('\n').filter((line) => /^\s+at /.test(line));
+  return { type: error.name, message: error.name, stack: frames.join('\n') };
+}
+
 interface Options {
   config: Config;
   productFolder: string;
@@ -51,10 +57,7 @@ interface Options {
 export async function buildApp({ config, productFolder, now = () => new Date(), demoPeople = [] }: Options) {
   const secure = !config.publicUrl.startsWith('http://127.0.0.1') && !config.publicUrl.startsWith('http://localhost');
   const app: App = fastify({
-    logger:
-      config.log === 'silent'
-        ? false
-        : { level: config.log, redact: ['req.headers', 'req.remoteAddress'], serializers: { req: ({ method, id }) => ({ method, id }) } },
+    logger: config.log === 'silent' ? false : { level: config.log, serializers: { req: ({ method, id }) => ({ method, id }), err: withoutData } },
     genReqId: () => nanoid(),
     bodyLimit: 1024 * 1024,
     forceCloseConnections: true,

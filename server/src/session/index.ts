@@ -68,7 +68,7 @@ export function sessionRoutes(app: App, store: SessionStore, options: { secure: 
     {
       config: {
         rateLimit: {
-          max: 10,
+          max: 20,
           timeWindow: '1 minute',
           hook: 'preHandler',
           keyGenerator: (request) => `${request.ip} ${String((request.body as { username?: unknown } | undefined)?.username)}`,
