@@ -41,9 +41,14 @@ describe('the demo', () => {
       { reference: third?.reference, problem: 'the newest entries are missing' },
     ]);
     const chain = await cavren.stores.history.all(first?.id ?? '');
-    expect(chainProblem(chain)).toBeNull();
+    expect(chainProblem(chain, chain.length)).toBeNull();
     const changed = chain.map((entry) => (entry.sequence === 3 ? { ...entry, after: 'something else' } : entry));
-    expect(chainProblem(changed)).toBe('entry 3 was changed after it was written');
-    expect(chainProblem(chain.filter(({ sequence }) => sequence !== 2))).toBe('entry 2 is missing');
+    expect(chainProblem(changed, chain.length)).toBe('entry 3 was changed after it was written');
+    expect(
+      chainProblem(
+        chain.filter(({ sequence }) => sequence !== 2),
+        chain.length,
+      ),
+    ).toBe('entry 2 is missing');
   });
 });

@@ -27,8 +27,11 @@ export function entryHash(entry: Omit<HistoryEntry, 'hash'>): string {
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(parts))));
 }
 
-/** The first thing wrong with a chain, or null: a gap in the sequence, a broken link, an entry that was changed. */
-export function chainProblem(entries: readonly HistoryEntry[]): string | null {
+/**
+ * The first thing wrong with a chain, or null: a gap in the sequence, a broken link, an entry that was changed, an end that is gone.
+ * @param length how many entries there should be; a chain that was cut at its end still holds by itself.
+ */
+export function chainProblem(entries: readonly HistoryEntry[], length: number): string | null {
   let previous = FIRST_HASH;
   for (const [index, entry] of entries.entries()) {
     if (entry.sequence !== index + 1) return `entry ${index + 1} is missing`;
@@ -36,5 +39,5 @@ export function chainProblem(entries: readonly HistoryEntry[]): string | null {
     if (entryHash(entry) !== entry.hash) return `entry ${entry.sequence} was changed after it was written`;
     previous = entry.hash;
   }
-  return null;
+  return entries.length === length ? null : 'the newest entries are missing';
 }

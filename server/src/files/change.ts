@@ -172,7 +172,7 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
         await work(change);
         if (entries.length === 0) return viewOf(row, tx);
         row.version += 1;
-        await history.append(row.id, row.version, entries, tx);
+        row.historyLength = await history.append(row.id, row.version, entries, tx);
         const file = await project(row, before, tx);
         return { version: row.version, today: today(), owner: await store.staffName(row.ownerId), file, recent: await history.recent(row.id, 12, tx) };
       });
@@ -183,7 +183,7 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
       await inTransaction(db, async (tx) => {
         await store.insert(row, tx);
         await work(tx);
-        await history.append(row.id, row.version, entries, tx);
+        row.historyLength = await history.append(row.id, row.version, entries, tx);
         await project(row, null, tx);
       });
     },

@@ -59,6 +59,7 @@ export function filesService({ files, store, details, persons, products, now }: 
         applicant: null,
         amount: null,
         openNow: 0,
+        historyLength: 0,
         nextWhat: null,
         nextHolder: null,
         nextDue: null,

@@ -22,6 +22,8 @@ export interface FileRow {
   applicant: string | null;
   amount: Minor | null;
   openNow: number;
+  /** How many entries the file's history has, so that a chain that was cut at its end is found. */
+  historyLength: number;
   nextWhat: string | null;
   nextHolder: string | null;
   nextDue: IsoDate | null;
@@ -82,6 +84,7 @@ export function filesStore(db: Sequelize) {
       applicant: 'text',
       amount: 'money',
       openNow: 'int',
+      historyLength: 'int',
       nextWhat: 'text',
       nextHolder: 'key',
       nextDue: 'date',

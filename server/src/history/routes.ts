@@ -16,7 +16,13 @@ export function historyRoutes(app: App, store: HistoryStore, files: FilesStore):
       const entries = await store.all(row.id);
       const { page, size } = request.query;
       const newest = entries.toReversed();
-      return { items: newest.slice((page - 1) * size, page * size), total: entries.length, page, size, chainProblem: chainProblem(entries) };
+      return {
+        items: newest.slice((page - 1) * size, page * size),
+        total: entries.length,
+        page,
+        size,
+        chainProblem: chainProblem(entries, row.historyLength),
+      };
     },
   );
 }

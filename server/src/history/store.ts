@@ -52,8 +52,8 @@ export function historyStore(db: Sequelize) {
   });
 
   return {
-    /** Appends entries to a file's chain; the caller holds the file's row, so nobody else appends meanwhile. */
-    async append(fileId: string, fileVersion: number, entries: readonly NewEntry[], tx: Tx): Promise<void> {
+    /** Appends entries to a file's chain; the caller holds the file's row, so nobody else appends meanwhile. @returns the chain's length. */
+    async append(fileId: string, fileVersion: number, entries: readonly NewEntry[], tx: Tx): Promise<number> {
       const last = (await table.find({ fileId }, { tx, order: [['sequence', 'DESC']], limit: 1 }))[0];
       let sequence = last?.sequence ?? 0;
       let previousHash = last?.hash ?? FIRST_HASH;
@@ -66,6 +66,7 @@ export function historyStore(db: Sequelize) {
         return row;
       });
       await table.insertMany(rows, tx);
+      return sequence;
     },
     async since(fileId: string, version: number, tx?: Tx): Promise<HistoryEntry[]> {
       return (await table.find({ fileId, fileVersion: { [Op.gt]: version } }, { tx, order: [['sequence', 'ASC']] })).map(toEntry);
@@ -85,13 +86,9 @@ export function historyStore(db: Sequelize) {
       );
       return rows.map(({ actor_id }) => actor_id);
     },
-    /** Every file with its version, and the version that its newest entry was written for. */
-    async chains(): Promise<{ id: string; reference: string; version: number; lastVersion: number | null }[]> {
-      return select(
-        db,
-        `SELECT f.id, f.reference, f.version, MAX(h.file_version) AS lastVersion
-         FROM file f LEFT JOIN history h ON h.file_id = f.id GROUP BY f.id, f.reference, f.version ORDER BY f.reference`,
-      );
+    /** Every file, with the number of entries that its history should have. */
+    async chains(): Promise<{ id: string; reference: string; length: number }[]> {
+      return select(db, 'SELECT id, reference, history_length AS length FROM file ORDER BY reference');
     },
   };
 }

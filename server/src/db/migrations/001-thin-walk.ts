@@ -60,6 +60,7 @@ export const up: string[] = [
     applicant VARCHAR(200) NULL,
     amount BIGINT NULL,
     open_now INT NOT NULL,
+    history_length INT NOT NULL DEFAULT 0,
     next_what VARCHAR(400) NULL,
     next_holder VARCHAR(20) NULL,
     next_due DATE NOT NULL,
