@@ -32,7 +32,11 @@ describe('the hash chain of a history', () => {
     expect(entry?.hash).toBe(createHash('sha256').update(parts).digest('hex'));
   });
   it('holds for any entries', () => {
-    fc.assert(fc.property(texts, (list) => expect(chainProblem(chainOf(list), list.length)).toBeNull()));
+    fc.assert(
+      fc.property(texts, (list) => {
+        expect(chainProblem(chainOf(list), list.length)).toBeNull();
+      }),
+    );
   });
   it('shows any change of any part of any entry', () => {
     fc.assert(
