@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { barToMove, computePath, conditionsOf, isoDate, minor, type ProductDefinition } from '../src/index';
+import { barToMove, computePath, conditionsOf, isoDate, minor, type Home, type ProductDefinition } from '../src/index';
 import { person, product, sampleFile, TODAY } from './sample';
 
 /** Another line is another definition: route, chapters, needs, conditions and limits are data. */
@@ -21,6 +21,20 @@ const lease: ProductDefinition = {
   days: { details: 2 },
 };
 
+const home = (monthlyCost: number): Home => ({
+  id: 'home-a',
+  createdAt: '2026-03-02T08:00:00.000Z',
+  personId: 'person-a',
+  line: '1 Quay',
+  town: 'Q',
+  region: null,
+  postalCode: null,
+  since: isoDate('2020-01-01'),
+  until: null,
+  tenure: 'rented',
+  monthlyCost: minor(monthlyCost),
+});
+
 describe('a product of another line', () => {
   const file = sampleFile({ product: lease });
   it('goes its own route, in its own order of gates', () => {
@@ -40,21 +54,7 @@ describe('a product of another line', () => {
     expect(conditionsOf(file).map(({ title }) => title)).toEqual(['Payslip']);
     const housed = sampleFile({
       product: lease,
-      homes: [
-        {
-          id: 'home-a',
-          createdAt: file.openedAt,
-          personId: 'person-a',
-          line: '1 Quay',
-          town: 'Q',
-          region: null,
-          postalCode: null,
-          since: isoDate('2020-01-01'),
-          until: null,
-          tenure: 'rented',
-          monthlyCost: minor(90_000),
-        },
-      ],
+      homes: [home(90_000)],
     });
     expect(conditionsOf(housed).map(({ title, about }) => [title, about])).toEqual([
       ['Payslip', 'Ida Holm, Ferries'],
@@ -65,21 +65,7 @@ describe('a product of another line', () => {
     const dear = sampleFile({
       product: lease,
       stage: 'gathering',
-      homes: [
-        {
-          id: 'home-a',
-          createdAt: file.openedAt,
-          personId: 'person-a',
-          line: '1 Quay',
-          town: 'Q',
-          region: null,
-          postalCode: null,
-          since: isoDate('2020-01-01'),
-          until: null,
-          tenure: 'rented',
-          monthlyCost: minor(130_000),
-        },
-      ],
+      homes: [home(130_000)],
     });
     expect(computePath(dear, TODAY).now.find(({ key }) => key === 'figure:dtiBefore')?.why).toBe('Rent stays under 30 % of income.');
   });

@@ -8,12 +8,10 @@ export const ResolveFinding = z.strictObject({
   reason: Reason,
 });
 
-/** What the register of persons takes and gives. */
-export const RegisterQuestion = z.strictObject({ number: z.string(), fullName: z.string(), birthDate: z.string() });
+/** What the register of persons answers. */
 export const RegisterAnswer = z.object({ record: z.object({ fullName: z.string().nullable(), birthDate: z.string().nullable() }).nullable() });
 
-/** What the watchlist service takes and gives. */
-export const WatchlistQuestion = z.strictObject({ fullName: z.string() });
+/** What the watchlist service answers. */
 export const WatchlistAnswer = z.object({
   entries: z.array(z.object({ name: z.string(), aliases: z.array(z.string()), birthDate: z.string().nullable(), list: z.string(), reference: z.string() })),
 });

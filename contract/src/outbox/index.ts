@@ -15,10 +15,3 @@ export const OutboxMessage = z.object({
 export type OutboxMessage = z.infer<typeof OutboxMessage>;
 export const OutboxPage = page(OutboxMessage);
 export const OutboxQuery = z.object({ ...PageQuery, reference: z.string().max(12).optional() });
-export const PostOrder = z.strictObject({
-  key: z.string(),
-  channel: z.enum(['email', 'text']),
-  to: z.string(),
-  subject: z.string().nullable(),
-  body: z.string(),
-});

@@ -11,4 +11,3 @@ export const JudgePaper = z.discriminatedUnion('verdict', [
 ]);
 export type JudgePaper = z.infer<typeof JudgePaper>;
 export const RemovePaper = z.strictObject({ version: Version, reason: Reason });
-export const AddedPaper = z.object({ id: z.string(), version: z.int() });

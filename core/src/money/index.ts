@@ -16,8 +16,6 @@ export function minor(value: number): Minor {
   return value as Minor;
 }
 
-export const ZERO = minor(0);
-
 /** Sum of amounts in minor units; exact. @throws RangeError past the safe integers. */
 export function sum(amounts: readonly Minor[]): Minor {
   return minor(amounts.reduce<number>((total, amount) => total + amount, 0));
@@ -26,11 +24,6 @@ export function sum(amounts: readonly Minor[]): Minor {
 /** Rounds an exact amount of minor units to a whole one: half away from zero (common practice, no source). */
 export function roundMinor(value: Decimal): Minor {
   return minor(value.toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
-}
-
-/** How many decimals the currency's minor unit stands for (ISO 4217, as the platform's Intl knows it). */
-export function currencyDecimals(currency: string): number {
-  return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 }
 
 /**

@@ -89,7 +89,8 @@ export function computePath(file: FileState, today: IsoDate): Path {
   };
 }
 
-const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
+/** Whether a file in this stage doesn't move any more. */
+export const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
 
 /** The date by which a stage should be left: business days of the place, counted from the date of receipt. */
 export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn'>, stage: Stage): IsoDate | null {

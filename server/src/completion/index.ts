@@ -3,11 +3,11 @@ import { barToRelease, computePath, formatMoney, minor, type FileState } from '@
 import { nanoid } from 'nanoid';
 import type { Config } from '../config/index';
 import { Table, type Sequelize, type Tx } from '../db/index';
-import { keepDecision, type DecisionStore } from '../decision/index';
+import { keepDecision, tellApplicants, type DecisionStore } from '../decision/index';
 import type { DetailsStore } from '../details/index';
 import type { Invitations } from '../door/index';
 import { FileParams, type FileChange, type Files } from '../files/index';
-import { forbidden, ProblemError, refused, staffFor, type Actor, type App } from '../http/index';
+import { forbidden, ProblemError, refuseBlocked, refused, staffFor, type Actor, type App } from '../http/index';
 import { ask, OutsideError } from '../outside/index';
 import { tokenHash } from '../secrets/index';
 
@@ -131,12 +131,7 @@ export function completionService({ files, store, decisions, invitations, outsid
       const view = await files.change({ reference }, { version, actor }, async (change) => {
         refuseRelease(change.file, actor);
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'payout:release');
-        if (blocking.length > 0)
-          throw refused(
-            'path-not-clear',
-            'Something still stands before the release.',
-            blocking.map(({ key, what }) => ({ path: key, message: what })),
-          );
+        if (blocking.length > 0) throw refuseBlocked('Something still stands before the release.', blocking);
         const payout = await store.of(change.row.id, change.tx);
         if (payout.transferKey === null) {
           await store.update(payout.id, { transferKey: nanoid() }, change.tx);
@@ -160,14 +155,12 @@ export function completionService({ files, store, decisions, invitations, outsid
         await store.update(payout.id, { transferReference, releasedAt: change.now, releasedBy: actor.name }, change.tx);
         change.record('payout.release', 'payout', null, `${formatMoney(amount, { currency, locale })}, transfer ${transferReference}`);
         change.moveTo('done');
-        for (const person of change.file.people.filter(({ role }) => role === 'applicant' || role === 'coApplicant')) {
-          await invitations.send(
-            change,
-            person,
-            'Your loan is paid out',
-            `We have paid out ${formatMoney(amount, { currency, locale })} to the account ending ${account.account.slice(-4)}. Your signed agreement is here:`,
-          );
-        }
+        await tellApplicants(
+          invitations,
+          change,
+          'Your loan is paid out',
+          `We have paid out ${formatMoney(amount, { currency, locale })} to the account ending ${account.account.slice(-4)}. Your signed agreement is here:`,
+        );
       });
     },
     /** The completer finds something wrong: the file goes back with a question, and must be decided again. */

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Invitations } from '../door/index';
 import { FileParams, type FileChange, type Files } from '../files/index';
-import { forbidden, invalid, notFound, refused, staffFor, type Actor, type App } from '../http/index';
+import { forbidden, invalid, notFound, refuseBlocked, refused, staffFor, type Actor, type App } from '../http/index';
 
 interface DecisionRow {
   id: string;
@@ -84,12 +84,13 @@ export async function keepDecision(store: DecisionStore, change: FileChange, dec
   change.record(`decision.${decision.outcome}`, 'decision', null, [decision.reasons.join(', '), decision.comment].filter(Boolean).join(': ') || null);
 }
 
-export function decisionService(files: Files, store: DecisionStore, invitations: Invitations) {
-  async function tellApplicants(change: FileChange, subject: string, text: string): Promise<void> {
-    for (const person of change.file.people.filter(({ role }) => role === 'applicant' || role === 'coApplicant'))
-      await invitations.send(change, person, subject, text);
-  }
+/** Writes to who applied, with a link to their front door. */
+export async function tellApplicants(invitations: Invitations, change: FileChange, subject: string, text: string): Promise<void> {
+  for (const person of change.file.people.filter(({ role }) => role === 'applicant' || role === 'coApplicant'))
+    await invitations.send(change, person, subject, text);
+}
 
+export function decisionService(files: Files, store: DecisionStore, invitations: Invitations) {
   return {
     /** A second person decides. Approval needs a Path with nothing on it but the decision. */
     async decide(reference: string, wish: MakeDecision, actor: Actor): Promise<FileView> {
@@ -107,19 +108,14 @@ export function decisionService(files: Files, store: DecisionStore, invitations:
           if (wish.reasons.some((reason) => !known.includes(reason))) throw invalid([{ path: 'reasons', message: 'Choose the reasons from the list.' }]);
           await keepDecision(store, change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
           change.moveTo('declined');
-          await tellApplicants(change, 'Your application', 'We can’t offer you this loan. The reasons, and what you can do, are here:');
+          await tellApplicants(invitations, change, 'Your application', 'We can’t offer you this loan. The reasons, and what you can do, are here:');
           return;
         }
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');
-        if (blocking.length > 0)
-          throw refused(
-            'path-not-clear',
-            'Something still stands before approval.',
-            blocking.map(({ key, what }) => ({ path: key, message: what })),
-          );
+        if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking);
         await keepDecision(store, change, { outcome: 'approve', reasons: [], comment: wish.comment });
         change.moveTo('completing');
-        await tellApplicants(change, 'Your loan is approved', 'Your loan is approved. We pay it out next. You can follow it here:');
+        await tellApplicants(invitations, change, 'Your loan is approved', 'Your loan is approved. We pay it out next. You can follow it here:');
       });
     },
     async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<FileView> {

@@ -1,5 +1,5 @@
 import type { FileView } from '@cavren/contract';
-import { computePath, dueOn, isoDate, type FileState, type Holder, type IsoDate, type Path, type Stage } from '@cavren/core';
+import { computePath, dueOn, isEnded, isoDate, type FileState, type Holder, type IsoDate, type Path, type Stage } from '@cavren/core';
 import { inTransaction, type Sequelize, type Tx } from '../db/index';
 import { notFound, ProblemError, type Actor } from '../http/index';
 import type { HistoryStore, NewEntry } from '../history/index';
@@ -67,7 +67,6 @@ interface Parts {
 /** Stages that an officer moves a file out of; leaving the others is a decision or the completion, and prepares nothing. */
 const PREPARING_STAGES: readonly Stage[] = ['details', 'checking', 'gathering', 'signing'];
 const NOTHING_LEFT = 'Nothing stands in the way: move the file on';
-const ENDED: readonly Stage[] = ['done', 'declined', 'withdrawn', 'lapsed'];
 
 export function makeFiles({ db, store, history, products, parts, now }: Parts): Files {
   const today = (): IsoDate => isoDate(now().toISOString().slice(0, 10));
@@ -104,22 +103,21 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
   }
 
   /** Writes what the lists show of a file, computed from the file as it now is. */
-  async function project(row: FileRow, before: FileState | null, tx: Tx): Promise<FileState> {
+  async function project(row: FileRow, namesBefore: string | null, tx: Tx): Promise<FileState> {
     const file = await stateOf(row, tx);
-    const wordsBefore = before ? namesOf(before).join('|') : null;
     const path = computePath(file, today());
     const [next] = path.now;
     const applicant = file.people.find(({ role }) => role === 'applicant');
     row.applicant = applicant?.fullName ?? applicant?.knownAs ?? null;
     row.amount = file.request.amount;
-    row.isOpen = !ENDED.includes(row.stage);
+    row.isOpen = !isEnded(row.stage);
     row.openNow = path.now.length;
     row.nextWhat = next?.what.slice(0, 400) ?? (row.isOpen ? NOTHING_LEFT : null);
     row.nextHolder = next?.holder ?? (row.isOpen ? 'officer' : null);
     row.nextDue = row.isOpen ? (next?.due ?? dueOn(file, row.stage)) : null;
     await store.update(row, tx);
-    const words = namesOf(file);
-    if (words.join('|') !== wordsBefore) await store.setWords(row.id, words, tx);
+    const names = namesOf(file);
+    if (names !== namesBefore) await store.setWords(row.id, names, tx);
     await store.setWaiting(row.id, row.ownerId, row.isOpen ? waitingOf(path, file, row) : [], tx);
     return file;
   }
@@ -168,12 +166,12 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
           },
           afterwards: (job) => later.push(job),
         };
-        const before = structuredClone(change.file);
+        const namesBefore = namesOf(change.file);
         await work(change);
         if (entries.length === 0) return viewOf(row, tx);
         row.version += 1;
         row.historyLength = await history.append(row.id, row.version, entries, tx);
-        const file = await project(row, before, tx);
+        const file = await project(row, namesBefore, tx);
         return { version: row.version, today: today(), owner: await store.staffName(row.ownerId), file, recent: await history.recent(row.id, 12, tx) };
       });
       later.forEach((job) => job());
@@ -203,6 +201,6 @@ function waitingOf(path: Path, file: FileState, row: FileRow): Waiting[] {
 }
 
 /** The names by which a file is found. */
-function namesOf({ people }: FileState): string[] {
-  return people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null));
+function namesOf({ people }: FileState): string {
+  return people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null)).join(' ');
 }

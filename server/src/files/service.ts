@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { randomInt } from 'node:crypto';
 import type { DetailsStore } from '../details/index';
 import { UniqueConstraintError, type Tx } from '../db/index';
-import { invalid, refused, type Actor } from '../http/index';
+import { invalid, refuseBlocked, refused, type Actor } from '../http/index';
 import type { PersonsStore } from '../persons/index';
 import type { Products } from '../products/index';
 import type { Files } from './change';
@@ -31,6 +31,11 @@ const OTHERS: Holder[] = ['applicant', 'service', 'approver', 'compliance', 'com
 
 export function filesService({ files, store, details, persons, products, now }: Parts) {
   const today = (): IsoDate => isoDate(now().toISOString().slice(0, 10));
+
+  async function withProductNames(items: FileItem[]): Promise<FileItem[]> {
+    const names = new Map((await products.onOffer()).map(({ code, definition }) => [code, definition.name]));
+    return items.map((item) => ({ ...item, product: names.get(item.product) ?? item.product }));
+  }
 
   async function open(wish: OpenFile, actor: Actor): Promise<string> {
     const product = (await products.onOffer()).find(({ code }) => code === wish.product);
@@ -104,9 +109,8 @@ export function filesService({ files, store, details, persons, products, now }: 
   return {
     open,
     async list(query: FileQuery): Promise<{ items: FileItem[]; total: number; page: number; size: number }> {
-      const names = new Map((await products.onOffer()).map(({ code, definition }) => [code, definition.name]));
       const { items, total } = await store.list(query);
-      return { items: items.map((item) => ({ ...item, product: names.get(item.product) ?? item.product })), total, page: query.page, size: query.size };
+      return { items: await withProductNames(items), total, page: query.page, size: query.size };
     },
     async today(me: { id: string; role: StaffRole }, waitingFor: 'me' | 'others', page: number, size: number): Promise<TodayPage> {
       const mine = {
@@ -120,10 +124,9 @@ export function filesService({ files, store, details, persons, products, now }: 
         store.waiting(mine, 1, 1),
         store.waiting(others, 1, 1),
       ]);
-      const names = new Map((await products.onOffer()).map(({ code, definition }) => [code, definition.name]));
       return {
         ...list,
-        items: list.items.map((item) => ({ ...item, product: names.get(item.product) ?? item.product })),
+        items: await withProductNames(list.items),
         page,
         size,
         counts: { ...counted, me: own.total, others: foreign.total },
@@ -135,12 +138,7 @@ export function filesService({ files, store, details, persons, products, now }: 
         await Promise.resolve();
         const path = computePath(change.file, change.today);
         const bar = barToMove(change.file, path);
-        if (bar)
-          throw refused(
-            'path-not-clear',
-            bar.message,
-            bar.entries.map(({ key, what }) => ({ path: key, message: what })),
-          );
+        if (bar) throw refuseBlocked(bar.message, bar.entries);
         if (path.next === 'completing' || path.next === 'done') throw refused('path-not-clear', 'This step is taken by the decision or by the release.');
         if (path.next) change.moveTo(path.next);
       });

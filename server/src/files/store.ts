@@ -109,8 +109,8 @@ export function filesStore(db: Sequelize) {
     byId: (id: string, tx?: Tx, lock = false) => table.one({ id }, { tx, lock }),
 
     /** Makes the words by which a file is found those of its people's names. */
-    async setWords(fileId: string, names: readonly string[], tx: Tx): Promise<void> {
-      const words = [...new Set(names.flatMap(nameWords).map((word) => word.slice(0, 64)))];
+    async setWords(fileId: string, names: string, tx: Tx): Promise<void> {
+      const words = [...new Set(nameWords(names).map((word) => word.slice(0, 64)))];
       await execute(db, 'DELETE FROM file_word WHERE file_id = :fileId', { fileId }, tx);
       if (words.length > 0)
         await db.query('INSERT INTO file_word (word, file_id) VALUES :rows', { replacements: { rows: words.map((word) => [word, fileId]) }, transaction: tx });

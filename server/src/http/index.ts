@@ -1,5 +1,5 @@
 export { staffFor, SYSTEM, type Actor } from './actor';
 export { answerErrors } from './errors';
-export { forbidden, invalid, notFound, ProblemError, refused } from './problem';
+export { forbidden, invalid, notFound, ProblemError, refuseBlocked, refused } from './problem';
 export { servePages } from './pages';
 export type { App } from './types';

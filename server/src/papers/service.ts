@@ -1,5 +1,5 @@
 import type { FileView, JudgePaper } from '@cavren/contract';
-import { conditionsOf, type FileState } from '@cavren/core';
+import { conditionsOf, isEnded, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { ByteStore } from '../bytes/index';
 import type { Files } from '../files/index';
@@ -12,8 +12,6 @@ export interface UploadedPaper {
   content: Buffer;
   conditionKey: string | null;
 }
-
-const ENDED = ['done', 'declined', 'withdrawn', 'lapsed'];
 
 export function papersService(files: Files, store: PapersStore, bytes: ByteStore) {
   return {
@@ -95,7 +93,7 @@ export function papersService(files: Files, store: PapersStore, bytes: ByteStore
 export type PapersService = ReturnType<typeof papersService>;
 
 function refuseEnded(file: FileState): void {
-  if (ENDED.includes(file.stage)) throw refused('ended', 'This file has ended; its papers stay as they are.');
+  if (isEnded(file.stage)) throw refused('ended', 'This file has ended; its papers stay as they are.');
 }
 
 /** What a signed agreement rests on can't be taken away under it. */

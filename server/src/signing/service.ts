@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import type { ByteStore } from '../bytes/index';
 import type { Invitations } from '../door/index';
 import type { FileChange, Files } from '../files/index';
-import { invalid, notFound, refused, type Actor } from '../http/index';
+import { invalid, notFound, refuseBlocked, refused, type Actor } from '../http/index';
 import type { Jobs } from '../jobs/index';
 import { agreementPdf, signatureRecordPdf, type SignatureRecord } from './agreement';
 import { bindRecord, type Sealer } from './seal';
@@ -91,12 +91,7 @@ export function signingService({ files, store, bytes, invitations, jobs, sealer,
         if (file.stage !== 'signing') throw refused('path-not-clear', 'The agreement is sent once the file has come to signing.');
         if (file.envelope && file.envelope.state !== 'void') throw refused('agreement-out', 'The agreement was sent already.');
         const blocking = computePath(file, change.today).now.filter(({ gate }) => gate !== 'signing');
-        if (blocking.length > 0)
-          throw refused(
-            'path-not-clear',
-            'Something before signing is open again.',
-            blocking.map(({ key, what }) => ({ path: key, message: what })),
-          );
+        if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking);
         const people = signersOf(file);
         for (const person of people) refuseUnreachable(person);
         const documentHash = await bytes.put(await agreementPdf(file, lender, change.today));

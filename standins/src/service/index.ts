@@ -27,5 +27,4 @@ export function makeService(name: string) {
   });
   return app;
 }
-export type Service = ReturnType<typeof makeService>;
 export type AnyService = Pick<FastifyInstance, 'listen' | 'close'>;
