@@ -246,7 +246,7 @@ describe('conditions', () => {
 
 describe('rights', () => {
   it('the policy owner changes no file, and only an approver decides', () => {
-    expect(actsOf('policy')).toEqual(['file.read', 'history.read']);
+    expect(actsOf('policy')).toEqual(['file.read', 'certificate.read', 'certificate.write', 'history.read']);
     expect(STAFF_ROLES.filter((role) => may(role, 'decision.make'))).toEqual(['approver']);
     expect(STAFF_ROLES.filter((role) => may(role, 'payout.release'))).toEqual(['completer']);
     expect(STAFF_ROLES.filter((role) => may(role, 'candidate.decide'))).toEqual(['compliance']);

@@ -1,4 +1,4 @@
-import { isoDate, minor, type FilePerson, type FileState, type PlacePack, type ProductDefinition } from '../src/index';
+import { isoDate, MEASURES, minor, ROLES, type Consent, type FilePerson, type FileState, type PlacePack, type ProductDefinition } from '../src/index';
 
 export const TODAY = isoDate('2026-03-02');
 const AT = '2026-03-02T08:00:00.000Z';
@@ -10,6 +10,15 @@ export const pack: PlacePack = {
   locale: 'en-US',
   dateOrder: 'mdy',
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
+  numbers: [
+    { kind: 'us-ssn', use: 'identity', of: 'person' },
+    { kind: 'us-ein', use: 'identity', of: 'organisation' },
+    { kind: 'gb-nino', use: 'tax', of: 'person' },
+  ],
+  languages: [
+    { code: 'en', label: 'English' },
+    { code: 'es', label: 'Spanish' },
+  ],
   phoneRegion: 'US',
   holidays: [],
   sources: ['test'],
@@ -36,7 +45,21 @@ export const product: ProductDefinition = {
     { entity: 'person', field: 'birthDate', label: 'Birth date', before: 'details', why: 'needed', roles: ['applicant', 'coApplicant'] },
   ],
   rows: [{ entity: 'income', label: 'An income', before: 'details', why: 'needed', each: ['applicant'], chapter: 'income' }],
-  consentsBeforeChecks: { kind: 'lookUp', label: 'Consent', version: '1', text: 'I agree.' },
+  offer: { from: isoDate('2026-01-01'), until: null, channels: ['counter', 'phone', 'post'] },
+  round: null,
+  roles: [...ROLES],
+  requestFields: [{ field: 'amount', label: 'Amount' }],
+  measures: [...MEASURES],
+  household: { spouses: 1, incomeOf: ['applicant', 'coApplicant'], earningsNotCountedOf: ['fullTimeStudent', 'minor'], adultsMustApply: false, why: 'rule' },
+  histories: { home: null, work: null },
+  questions: [],
+  consents: [{ kind: 'lookUp', label: 'Consent', version: '1', text: { en: 'I agree.' }, to: 'the lender', roles: ['applicant', 'coApplicant'], before: 'details' }],
+  lookUpConsent: 'lookUp',
+  monitoring: [],
+  asks: [],
+  detailsAge: 180,
+  lapse: { days: 60, warnBefore: [14, 3] },
+  ownersFrom: 25,
   checks: [
     { kind: 'identity', label: 'Identity check', roles: ['applicant', 'coApplicant'], why: 'known' },
     { kind: 'watchlist', label: 'Screening', roles: ['applicant', 'coApplicant'], why: 'known' },
@@ -57,7 +80,24 @@ export const person = (values: Partial<FilePerson> = {}): FilePerson => ({
   createdAt: AT,
   personId: null,
   role: 'applicant',
-  relationship: null,
+  kind: 'person',
+  alsoRoles: null,
+  idKind: null,
+  taxKind: null,
+  taxNumber: null,
+  noEmail: false,
+  language: null,
+  contactBy: null,
+  contactTimes: null,
+  accessibility: null,
+  studies: null,
+  familyStatus: null,
+  otherParent: null,
+  livesWith: null,
+  organisation: null,
+  share: null,
+  detailsFrom: null,
+  detailsConfirmed: null,
   fullName: 'Ida Holm',
   knownAs: null,
   birthDate: isoDate('1990-04-03'),
@@ -65,6 +105,21 @@ export const person = (values: Partial<FilePerson> = {}): FilePerson => ({
   phone: '+12125550101',
   email: null,
   ...values,
+});
+
+/** A consent that holds. */
+export const consent = (personId: string, kind: string): Consent => ({
+  id: `consent-${personId}-${kind}`,
+  personId,
+  kind,
+  version: '1',
+  language: 'en',
+  toWhom: 'the lender',
+  how: 'inPerson',
+  givenAt: AT,
+  recordedBy: 'Wren',
+  withdrawnAt: null,
+  withdrawnBy: null,
 });
 
 /** A file in which everything is right and nothing was done yet. */
@@ -76,7 +131,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     openedAt: AT,
     openedBy: 'Wren',
     receivedOn: TODAY,
+    signedOn: null,
     channel: 'counter',
+    withApplicant: false,
     product,
     pack,
     request: {
@@ -92,7 +149,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       payoutAccount: { tail: '1234' },
     },
     people: [person()],
+    relations: [],
     homes: [],
+    works: [],
     incomes: [
       {
         id: 'income-a',
@@ -112,7 +171,12 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       { id: 'debt-b', createdAt: AT, lender: 'Goes', kind: 'other', payment: minor(15_000), balance: minor(90_000), cleared: true },
     ],
     assets: [{ id: 'asset-a', createdAt: AT, kind: 'savings', description: 'Savings', value: minor(600_000), downPaymentPart: minor(500_000) }],
-    consents: [{ personId: 'person-a', kind: 'lookUp', version: '1', how: 'inPerson', givenAt: AT, recordedBy: 'Wren' }],
+    pets: [],
+    vehicles: [],
+    answers: [],
+    consents: [consent('person-a', 'lookUp')],
+    duplicates: [],
+    clashes: [],
     checks: [],
     papers: [],
     exceptions: [],

@@ -92,7 +92,7 @@ async function lists(): Promise<void> {
   const { app, db, stores, products } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
   await app.ready();
   await stores.sessions.addStaff({ id: 'staff-wren', username: 'wren', name: 'Wren Halloway', role: 'intake' }, 'bench');
-  const [product] = await products.onOffer();
+  const [product] = await products.newest();
   const alphabet = '2345679ACDEFGHJKMNPQRTVWXYZ8';
   for (let from = 0; from < FILES; from += 2000) {
     const files: unknown[][] = [];

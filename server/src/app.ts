@@ -7,6 +7,7 @@ import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
 import fastify from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import { isoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { join } from 'node:path';
 import { diskByteStore } from './bytes/index';
@@ -16,26 +17,33 @@ import { completionRoutes, completionService, completionStore } from './completi
 import { conditionRoutes, conditionsService, conditionsStore } from './conditions/index';
 import type { Config } from './config/index';
 import { consentRoutes, consentsService, consentsStore } from './consents/index';
+import { answerEntity, declarationRoutes, declarationsService, monitoringStore } from './declarations/index';
 import { connect, migrate, select } from './db/index';
 import { decisionRoutes, decisionService, decisionStore } from './decision/index';
 import { detailsRoutes, detailsService, detailsStore } from './details/index';
+import { duplicateRoutes, duplicatesService, duplicatesStore } from './duplicates/index';
 import { doorRoutes, doorService, doorStore, makeInvitations } from './door/index';
 import { eventRoutes } from './events/index';
 import { fileRoutes, filesService, filesStore, makeFiles, type FilePart } from './files/index';
 import { historyRoutes, historyStore } from './history/index';
-import { homeEntity } from './home/index';
+import { findRoutes } from './find/index';
+import { homeEntity, petEntity, vehicleEntity } from './home/index';
 import { answerErrors, servePages, type App } from './http/index';
 import { incomeEntity } from './income/index';
 import { makeJobs } from './jobs/index';
+import { makeLapse } from './lapse/index';
+import { certificateRoutes, certificatesStore } from './offers/index';
 import { makeOutbox, outboxRoutes } from './outbox/index';
 import { paperRoutes, papersService, papersStore } from './papers/index';
-import { personEntity } from './people/index';
+import { personEntity, relationEntity } from './people/index';
 import { personRoutes, personsService, personsStore } from './persons/index';
+import { presenceStore } from './presence/index';
 import { makeProducts, productRoutes } from './products/index';
 import { requestEntity } from './request/index';
 import { loadMasterKey, makeSecrets } from './secrets/index';
 import { sessionRoutes, sessionStore } from './session/index';
 import { loadSealer, signingRoutes, signingService, signingStore } from './signing/index';
+import { workEntity } from './work/index';
 import { assetEntity } from './worth/index';
 
 export const LENDER = 'Quillhaven Mutual';
@@ -73,11 +81,31 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   const sealer = await loadSealer(config.dataFolder, LENDER);
   const jobs = makeJobs(db, app.log);
 
+  const today = () => isoDate(now().toISOString().slice(0, 10));
+
+  const persons = personsStore(db, secrets);
   const stores = {
     files: filesStore(db),
     history: historyStore(db),
-    details: detailsStore(db, secrets, [requestEntity, personEntity, homeEntity, incomeEntity, livingCostEntity, debtEntity, assetEntity]),
-    persons: personsStore(db, secrets),
+    details: detailsStore(db, secrets, [
+      requestEntity,
+      personEntity,
+      relationEntity,
+      homeEntity,
+      workEntity,
+      incomeEntity,
+      livingCostEntity,
+      debtEntity,
+      assetEntity,
+      petEntity,
+      vehicleEntity,
+      answerEntity,
+    ]),
+    persons,
+    duplicates: duplicatesStore(db, persons),
+    monitoring: monitoringStore(db),
+    certificates: certificatesStore(db),
+    presence: presenceStore(db),
     consents: consentsStore(db),
     checks: checksStore(db),
     conditions: conditionsStore(db),
@@ -90,7 +118,18 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   const completion = completionStore(db, stores.details);
   const products = makeProducts(db);
   await products.load(productFolder);
-  const parts = [stores.details, stores.consents, stores.checks, stores.papers, stores.conditions, stores.signing, stores.decisions, completion].map(
+  await persons.completeIndex();
+  const parts = [
+    stores.details,
+    stores.consents,
+    stores.checks,
+    stores.papers,
+    stores.conditions,
+    stores.signing,
+    stores.decisions,
+    stores.duplicates,
+    completion,
+  ].map(
     (store): FilePart =>
       (fileId, tx) =>
         store.load(fileId, tx),
@@ -98,18 +137,58 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   const files = makeFiles({ db, store: stores.files, history: stores.history, products, parts, now });
   const outbox = makeOutbox(db, jobs, config.outside);
   const invitations = makeInvitations(stores.door, outbox, config.publicUrl, LENDER);
+  /** The place whose way of writing a search is read in: that of the first product. */
+  const homePlace = async () => {
+    const [first] = await products.newest();
+    const found = (await products.newest()).find(({ pack }) => pack.code === 'us') ?? first;
+    if (!found) throw new Error('There is no product, so no place');
+    return found.pack;
+  };
+  const register = personsService({ db, store: persons, pack: homePlace, today, now });
+  const duplicates = duplicatesService({ files: () => files, store: stores.duplicates, persons: register, register: persons });
+  const consents = consentsService(files, stores.consents);
+  const details = detailsService({ files, store: stores.details, register: duplicates });
+  const opening = filesService({
+    files,
+    store: stores.files,
+    details: stores.details,
+    persons,
+    register,
+    duplicates,
+    history: stores.history,
+    certificatesOf: stores.certificates.of,
+    products,
+    now,
+  });
   const services = {
-    files: filesService({ files, store: stores.files, details: stores.details, persons: stores.persons, products, now }),
-    details: detailsService({ files, store: stores.details, persons: stores.persons }),
-    persons: personsService(stores.persons),
-    consents: consentsService(files, stores.consents),
+    files: opening,
+    details,
+    persons: register,
+    duplicates,
+    consents,
+    declarations: declarationsService({ files, filesStore: stores.files, decisions: stores.decisions, invitations, monitoring: stores.monitoring, now }),
+    lapse: makeLapse({ files, store: stores.files, invitations, jobs, now }),
     checks: checksService({ files, store: stores.checks, details: stores.details, jobs, outside: config.outside }),
     conditions: conditionsService(files, stores.conditions),
     papers: papersService(files, stores.papers, bytes),
-    signing: signingService({ files, store: stores.signing, bytes, invitations, jobs, sealer, lender: LENDER }),
+    signing: signingService({ files, store: stores.signing, consents, bytes, invitations, jobs, sealer, lender: LENDER }),
     decision: decisionService(files, stores.decisions, invitations),
     completion: completionService({ files, store: completion, decisions: stores.decisions, invitations, outside: config.outside }),
-    door: doorService({ db, files, filesStore: stores.files, store: stores.door, papers: stores.papers, outbox, jobs, lender: LENDER, now }),
+    door: doorService({
+      db,
+      files,
+      filesStore: stores.files,
+      store: stores.door,
+      papers: stores.papers,
+      products,
+      opening,
+      details,
+      consents,
+      outbox,
+      jobs,
+      lender: LENDER,
+      now,
+    }),
   };
   jobs.handle('check.run', services.checks.run);
 
@@ -125,8 +204,12 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   await app.register(swaggerUi, { routePrefix: '/api/docs', staticCSP: true });
 
   sessionRoutes(app, stores.sessions, { secure, demoPeople });
-  productRoutes(app, products);
-  fileRoutes(app, files, services.files);
+  productRoutes(app, products, stores.certificates.of, today);
+  certificateRoutes(app, stores.certificates, products);
+  fileRoutes(app, files, services.files, (change, person, subject, text) => invitations.send(change, person, subject, text));
+  findRoutes(app, services.persons, stores.files);
+  duplicateRoutes(app, services.duplicates);
+  declarationRoutes(app, services.declarations);
   detailsRoutes(app, services.details);
   personRoutes(app, services.persons);
   consentRoutes(app, services.consents);
@@ -138,7 +221,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   completionRoutes(app, services.completion);
   historyRoutes(app, stores.history, stores.files);
   outboxRoutes(app, outbox);
-  eventRoutes(app, stores.files);
+  eventRoutes(app, stores.files, stores.presence, now);
   doorRoutes(app, services.door, services.signing, services.papers, secure);
   app.get('/api/health', async () => {
     await select(db, 'SELECT 1');

@@ -30,6 +30,7 @@ if (config.demo && !(await cavren.stores.sessions.anyStaff())) {
   await seedDemo(cavren, clock, (line) => process.stdout.write(`${line}\n`));
 }
 cavren.jobs.start();
+await cavren.services.lapse.start();
 await cavren.app.listen({ host: config.host, port: config.port }).catch((error: unknown) => {
   const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
   process.stderr.write(

@@ -1,5 +1,5 @@
 import type { DetailChange, FieldValue, FileView, Me } from '@cavren/contract';
-import { signersOf, type StaffRole } from '@cavren/core';
+import { isoDate, signersOf, type StaffRole } from '@cavren/core';
 import { startStandins, type Mode } from '@cavren/standins';
 import type { InjectOptions, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
@@ -97,7 +97,19 @@ export async function makeCavren(options: { clean?: boolean } = {}): Promise<Tes
   const build = () => buildApp({ config, productFolder: inRoot('server/data'), now: () => clock.at ?? new Date() });
   const cavren = await build();
   await cavren.app.ready();
-  if (!options.clean) for (const person of STAFF) await cavren.stores.sessions.addStaff({ id: `staff-${person.username}`, ...person }, PASSWORD);
+  if (!options.clean) {
+    for (const person of STAFF) await cavren.stores.sessions.addStaff({ id: `staff-${person.username}`, ...person }, PASSWORD);
+    for (const who of ['wren', 'tamsin'])
+      for (const line of ['lending', 'leasing', 'insurance'] as const)
+        await cavren.stores.certificates.keep({
+          staffId: `staff-${who}`,
+          number: `${who}-${line}`,
+          line,
+          places: ['us', 'nz'],
+          from: isoDate('2020-01-01'),
+          until: null,
+        });
+  }
   const clients = new Map<string, Client>();
   const others: Cavren[] = [];
   return {
@@ -156,7 +168,20 @@ export class Walk {
   constructor(
     readonly cavren: TestCavren,
     readonly reference: string,
+    /** Which file of its Cavren this is: people of different files have different numbers. */
+    readonly number = 0,
   ) {}
+
+  private get group(): string {
+    return String(87 - this.number).padStart(2, '0');
+  }
+  /** The same phone as the register of messages has it. */
+  sentTo(which: number): string {
+    return `+1${this.phone(which).replace(/\D/g, '')}`;
+  }
+  phone(which: number): string {
+    return `(${212 + this.number}) 555-010${which}`;
+  }
 
   get url() {
     return `/api/files/${this.reference}`;
@@ -202,9 +227,11 @@ export class Walk {
       set('request', null, 'payoutName', this.applicant.fullName),
       set('request', null, 'payoutRouting', '011000015'),
       set('request', null, 'payoutAccount', '400281234'),
-      set('person', id, 'idNumber', `987-65-${options.idTail ?? '4320'}`),
-      set('person', id, 'phone', '(212) 555-0101'),
+      set('person', id, 'idNumber', `9${this.group}-65-${options.idTail ?? '4320'}`),
+      set('person', id, 'phone', this.phone(1)),
       set('person', id, 'email', 'ida@post.example'),
+      ...answers(id, { resident: 'yes', citizen: 'yes', boatEarns: 'yes', bankruptcy: 'no', proceedings: 'no', stateDebt: 'no' }),
+      add('work', { personId: id, kind: 'employed', employer: 'Petrel Ferries', since: '2019-03-01' }),
       add('home', { personId: id, line: '4 Capstan Row', town: 'Quillhaven', since: '2019-03-01', tenure: 'rented', monthlyCost: 80_000 }),
       add('income', { personId: id, kind: 'wage', source: 'Petrel Ferries', amount: 460_000, frequency: 'monthly' }),
       add('livingCost', { category: 'Food and household', monthly: 60_000 }),
@@ -213,16 +240,21 @@ export class Walk {
         ? [
             add(
               'person',
-              { role: 'coApplicant', relationship: 'spouse', fullName: 'Bram Holm', birthDate: '1989-02-03', idNumber: '987-65-4325', phone: '(212) 555-0102' },
+              { role: 'coApplicant', fullName: 'Bram Holm', birthDate: `${1989 - this.number}-02-03`, idNumber: `9${this.group}-65-4325`, phone: this.phone(2) },
               partner,
             ),
+            add('relation', { personId: partner, toId: id, kind: 'spouse' }),
+            ...answers(partner, { resident: 'yes', citizen: 'yes', bankruptcy: 'no', proceedings: 'no', stateDebt: 'no' }),
+            add('home', { personId: partner, line: '4 Capstan Row', town: 'Quillhaven', since: '2019-03-01', tenure: 'rented', monthlyCost: 0 }),
+            add('work', { personId: partner, kind: 'employed', employer: 'Tidewrack Boatyard', since: '2018-01-01' }),
             add('income', { personId: partner, kind: 'wage', source: 'Tidewrack Boatyard', amount: 300_000, frequency: 'monthly' }),
           ]
         : []),
     ]);
   }
   async consents(): Promise<void> {
-    for (const person of signersOf(this.file)) await this.act('wren', '/consents', { personId: person.id, how: 'inPerson' });
+    for (const person of signersOf(this.file))
+      for (const kind of ['dataUse', 'lookUp']) await this.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
   }
   async checks(): Promise<void> {
     for (const person of signersOf(this.file)) for (const kind of ['identity', 'watchlist']) await this.act('wren', '/checks', { personId: person.id, kind });
@@ -231,16 +263,22 @@ export class Walk {
   }
 }
 
-/** A file opened at the counter for Ida Holm. */
+const answers = (personId: string, given: Record<string, string>): DetailChange[] =>
+  Object.entries(given).map(([question, value]) => add('answer', { personId, question, value }));
+const opened = new WeakMap<TestCavren, number>();
+
+/** A file opened at the counter for Ida Holm; each further file of a Cavren is for another Ida Holm. */
 export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida Holm'): Promise<Walk> {
   const client = await cavren.as(who);
+  const number = opened.get(cavren) ?? 0;
+  opened.set(cavren, number + 1);
   const { body } = await client.post<{ reference: string }>('/api/files', {
     product: 'workboat-refit',
     channel: 'counter',
     receivedOn: new Date().toISOString().slice(0, 10),
     personId: null,
     fullName,
-    birthDate: '1990-04-03',
+    birthDate: `${1990 - number}-04-03`,
   });
-  return new Walk(cavren, body.reference).look();
+  return new Walk(cavren, body.reference, number).look();
 }

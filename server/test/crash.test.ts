@@ -1,3 +1,4 @@
+import { isoDate } from '@cavren/core';
 import type { FileView, Me } from '@cavren/contract';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { rmSync } from 'node:fs';
@@ -52,6 +53,7 @@ describe('kill -9 in the middle of saves', () => {
     const seed = await appOf();
     for (const person of DEMO_PEOPLE.slice(0, 1))
       await seed.stores.sessions.addStaff({ id: 'staff-wren', username: person.username, name: person.name, role: person.role }, person.password);
+    await seed.stores.certificates.keep({ staffId: 'staff-wren', number: 'L-1', line: 'lending', places: ['us'], from: isoDate('2020-01-01'), until: null });
     await seed.app.close();
 
     const { child, url } = await startServer();

@@ -130,14 +130,14 @@ describe('products', () => {
     cpSync(inRoot('server/data'), data, { recursive: true });
     const path = join(data, 'products', 'workboat-refit.json');
     const definition = JSON.parse(readFileSync(path, 'utf8')) as { version: number; route: string[] };
-    writeFileSync(path, JSON.stringify({ ...definition, version: 2, route: definition.route.filter((stage) => stage !== 'gathering') }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 3, route: definition.route.filter((stage) => stage !== 'gathering') }));
     await expect(cavren.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
-    writeFileSync(path, JSON.stringify({ ...definition, version: 2, bonus: 1 }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 3, bonus: 1 }));
     await expect(cavren.products.load(data)).rejects.toThrow();
-    writeFileSync(path, JSON.stringify({ ...definition, version: 2 }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 3 }));
     await cavren.products.load(data);
-    expect((await cavren.products.onOffer()).map(({ version }) => version)).toEqual([2]);
-    expect((await cavren.products.byId('workboat-refit-1')).version).toBe(1);
+    expect((await cavren.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(3);
+    expect((await cavren.products.byId('workboat-refit-2')).version).toBe(2);
     await cavren.close();
   });
 });
@@ -222,7 +222,7 @@ describe('the interface of the server', () => {
   });
   it('a session ends when somebody signs out, and its cookie can’t be read by scripts or sent from elsewhere', async () => {
     const client = await cavren.stranger().signIn('maud');
-    expect((await client.get('/api/session')).body).toMatchObject({ name: 'Maud Linacre', acts: ['file.read', 'history.read'] });
+    expect((await client.get('/api/session')).body).toMatchObject({ name: 'Maud Linacre', acts: ['file.read', 'certificate.read', 'certificate.write', 'history.read'] });
     const again = await cavren.app.inject({ method: 'POST', url: '/api/session', payload: { username: 'maud', password: 'a long enough password' } });
     expect(again.cookies[0]).toMatchObject({ httpOnly: true, sameSite: 'Strict' });
     await client.call('DELETE', '/api/session');

@@ -51,8 +51,8 @@ describe('the walk of a couple’s file', () => {
   it('asks nobody outside before the consent', async () => {
     expect((await walk.act('wren', '/checks', { personId: walk.applicant.id, kind: 'identity' })).body).toMatchObject({ code: 'consent-missing' });
     await walk.consents();
-    expect(walk.file.consents).toHaveLength(2);
-    expect((await walk.act('wren', '/consents', { personId: walk.applicant.id, how: 'inPerson' })).body).toMatchObject({ code: 'consent-there' });
+    expect(walk.file.consents).toHaveLength(4);
+    expect((await walk.act('wren', '/consents', { personId: walk.applicant.id, kind: 'lookUp', how: 'inPerson' })).body).toMatchObject({ code: 'consent-there' });
   });
 
   it('moves to checking, and checks both people over HTTP', async () => {
@@ -231,7 +231,7 @@ describe('lists', () => {
     expect(byName).toMatchObject({ fullName: 'Ida Holm', reasons: ['same words in another order', 'same birth date'], idNumberTail: '4320' });
     expect((await search({ name: 'Ida Hollm' }))[0]?.fullName).toBe('Ida Holm');
     const [byNumber] = await search({ number: '987-65-4320' });
-    expect(byNumber?.reasons).toEqual(['same identity number']);
+    expect(byNumber?.reasons).toEqual(['same identity or tax number']);
     const opened = await wren.post<{ reference: string }>('/api/files', {
       product: 'workboat-refit',
       channel: 'phone',

@@ -1,25 +1,32 @@
-import type { Entity } from '@cavren/core';
+import { ENTITIES, type Entity } from '@cavren/core';
 import { z } from 'zod';
 import { debtFields, livingCostFields } from '../commitments/index';
-import { homeFields } from '../home/index';
+import { answerFields } from '../declarations/index';
+import { homeFields, petFields, vehicleFields } from '../home/index';
 import { incomeFields } from '../income/index';
-import { personFields } from '../people/index';
+import { personFields, relationFields } from '../people/index';
 import { requestFields } from '../request/index';
 import { Id, Version } from '../values/index';
+import { workFields } from '../work/index';
 import { assetFields } from '../worth/index';
 
 /** The fields of every kind of row, and the rule for each: read by the server on every write and by the screens. */
 export const FIELDS: Record<Entity, Record<string, z.ZodType>> = {
   request: requestFields,
   person: personFields,
+  relation: relationFields,
   home: homeFields,
+  work: workFields,
   income: incomeFields,
   livingCost: livingCostFields,
   debt: debtFields,
   asset: assetFields,
+  pet: petFields,
+  vehicle: vehicleFields,
+  answer: answerFields,
 };
 
-const RowEntity = z.enum(['person', 'home', 'income', 'livingCost', 'debt', 'asset']);
+const RowEntity = z.enum(ENTITIES).exclude(['request']);
 export type RowEntity = z.infer<typeof RowEntity>;
 const FieldValue = z.union([z.string(), z.number(), z.boolean(), z.null()]);
 export type FieldValue = z.infer<typeof FieldValue>;
@@ -41,5 +48,9 @@ export type DetailChange = z.infer<typeof DetailChange>;
 export const ChangeDetails = z.strictObject({ version: Version, changes: z.array(DetailChange).min(1).max(200) });
 export type ChangeDetails = z.infer<typeof ChangeDetails>;
 
-export const RevealNumber = z.strictObject({ entity: z.enum(['person', 'request']), id: Id.nullable() });
+export const RevealNumber = z.strictObject({
+  entity: z.enum(['person', 'request']),
+  id: Id.nullable(),
+  field: z.enum(['idNumber', 'taxNumber', 'payoutAccount']).optional(),
+});
 export const RevealedNumber = z.object({ number: z.string() });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Id, Time } from '../values/index';
+import { ChangeDetails } from '../details/index';
+import { CalendarDate, Id, line, Time } from '../values/index';
 
 export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
 export const OpenDoor = z.strictObject({ token: DoorToken });
@@ -12,6 +13,74 @@ export const ReturnCode = z.strictObject({
   phone: z.string().max(40),
   code: z.string().regex(/^\d{6}$/, 'The code has six digits'),
 });
+
+/** A product's public page. */
+export const PublicProduct = z.object({
+  code: z.string(),
+  name: z.string(),
+  placeName: z.string(),
+  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  lender: z.string(),
+  asks: z.array(z.string()),
+  consent: z.object({ kind: z.string(), label: z.string(), text: z.string() }).nullable(),
+  /** Why one can't apply for it here and now; null when one can. */
+  bar: z.string().nullable(),
+});
+export type PublicProduct = z.infer<typeof PublicProduct>;
+export const ProductCode = z.object({ code: z.string().regex(/^[a-z0-9-]{3,40}$/, 'There is no such product') });
+export const ApplyAtDoor = z.strictObject({
+  product: z.string().max(40),
+  fullName: line(200).refine((text) => text.length >= 2, 'Give your name as on your identity paper'),
+  birthDate: CalendarDate,
+  phone: z.string().max(40).min(5, 'Give a phone number to which we can text a code'),
+  email: z.email('An e-mail address looks like name@example.org').max(254).nullable(),
+  agrees: z.literal(true, 'We can only take your application when you agree'),
+});
+export type ApplyAtDoor = z.infer<typeof ApplyAtDoor>;
+export const AppliedAtDoor = z.object({ reference: z.string() });
+export const DoorDetails = ChangeDetails;
+export const GiveConsentAtDoor = z.strictObject({ kind: z.string().max(40) });
+
+const text = z.string().nullable();
+const DoorDetailsView = z.object({
+  version: z.int(),
+  today: CalendarDate,
+  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  region: z.string(),
+  personId: Id,
+  person: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.null()])),
+  idLabel: z.string(),
+  idTail: text,
+  languages: z.array(z.object({ code: z.string(), label: z.string() })),
+  request: z.array(
+    z.object({
+      field: z.string(),
+      label: z.string(),
+      kind: z.enum(['choice', 'money', 'whole', 'date']),
+      options: z.array(z.string()),
+      value: z.union([z.string(), z.number(), z.null()]),
+    }),
+  ),
+  homes: z.array(z.object({ id: Id, line: text, town: text, region: text, postalCode: text, since: text, until: text })),
+  works: z.array(z.object({ id: Id, kind: text, employer: text, position: text, since: text, until: text })),
+  incomes: z.array(z.object({ id: Id, kind: text, source: text, amount: z.number().nullable(), frequency: text })),
+  questions: z.array(
+    z.object({
+      id: text,
+      code: z.string(),
+      text: z.string(),
+      answer: z.enum(['yesNo', 'choice', 'number']),
+      options: z.array(z.string()),
+      value: text,
+      explanation: text,
+      explain: z.boolean(),
+      ends: text,
+    }),
+  ),
+  consents: z.array(z.object({ kind: z.string(), label: z.string(), text: z.string(), given: z.boolean(), needed: z.boolean() })),
+  missing: z.array(z.object({ key: z.string(), what: z.string(), section: z.string() })),
+});
+export type DoorDetailsView = z.infer<typeof DoorDetailsView>;
 
 export const DoorTask = z.object({
   key: z.string(),
@@ -30,6 +99,8 @@ export const DoorView = z.object({
   steps: z.array(z.object({ label: z.string(), state: z.enum(['past', 'now', 'ahead']) })),
   outcome: z.enum(['open', 'declined', 'withdrawn', 'lapsed', 'done']),
   declineReasons: z.array(z.string()),
+  /** What one may fill in oneself; null when it is not one's turn. */
+  details: DoorDetailsView.nullable(),
   tasks: z.array(DoorTask),
   papers: z.array(z.object({ id: Id, name: z.string(), state: z.string(), reason: z.string().nullable(), addedAt: Time })),
   signing: z

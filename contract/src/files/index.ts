@@ -1,15 +1,16 @@
-import { FREQUENCIES, type FileState as CoreFileState } from '@cavren/core';
+import { FREQUENCIES, RELATION_KINDS, type FileState as CoreFileState } from '@cavren/core';
 import { z } from 'zod';
 import { HistoryEntry } from '../history/index';
-import { PlacePack, ProductDefinition, StageName } from '../product/index';
+import { NumberKindName, PlacePack, ProductDefinition, RoleName, StageName } from '../product/index';
 import { CalendarDate, Id, Money, page, PageQuery, Time, Version } from '../values/index';
 
-export const CHANNELS = ['counter', 'phone', 'post', 'invitation'] as const;
+export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
 export const CHANNEL_LABEL: Record<(typeof CHANNELS)[number], string> = {
   counter: 'At the counter',
   phone: 'By phone',
   post: 'By post',
   invitation: 'By invitation',
+  frontDoor: 'At the front door',
 };
 
 export const FileItem = z.object({
@@ -49,13 +50,29 @@ export const OpenFile = z.strictObject({
   product: z.string().max(40),
   channel: z.enum(CHANNELS),
   receivedOn: CalendarDate,
+  /** When a paper application was signed. */
+  signedOn: CalendarDate.nullable().default(null),
   /** A known person whose details are reused; else the name and birth date of a new one. */
   personId: Id.nullable(),
   fullName: z.string().trim().max(200).nullable(),
   birthDate: CalendarDate.nullable(),
+  number: z.string().max(40).nullable().default(null),
+  phone: z.string().max(40).nullable().default(null),
+  email: z.string().max(254).nullable().default(null),
+  kind: z.enum(['person', 'organisation']).default('person'),
+  /** Why this is somebody else than the person whom they strongly resemble. */
+  differentBecause: z.string().trim().max(1000).nullable().default(null),
 });
 export type OpenFile = z.infer<typeof OpenFile>;
+export type OpenFileWish = z.input<typeof OpenFile>;
 export const OpenedFile = z.object({ reference: z.string() });
+
+/** Asks the applicant to go on at the front door, or takes the keying back. */
+export const InviteApplicant = z.strictObject({ version: Version, personId: Id });
+export const TakeBack = z.strictObject({ version: Version });
+/** Who stated what: the last change of each value of a file. */
+export const StatedBy = z.object({ stated: z.record(z.string(), z.object({ by: z.string(), at: Time, applicant: z.boolean() })) });
+export type StatedBy = z.infer<typeof StatedBy>;
 
 export const MoveFile = z.strictObject({ version: Version });
 export const WithdrawFile = z.strictObject({ version: Version, reason: z.string().trim().min(3, 'Give a reason in a few words').max(1000) });
@@ -73,7 +90,9 @@ export const FileState = z.object({
   openedAt: Time,
   openedBy: z.string(),
   receivedOn: CalendarDate,
+  signedOn: date,
   channel: z.string(),
+  withApplicant: z.boolean(),
   product: ProductDefinition,
   pack: PlacePack,
   request: z.object({
@@ -92,16 +111,34 @@ export const FileState = z.object({
     z.object({
       ...row,
       personId: text,
-      role: z.enum(['applicant', 'coApplicant', 'guarantor', 'dependant']),
-      relationship: text,
+      kind: z.enum(['person', 'organisation']),
+      role: RoleName,
+      alsoRoles: text,
       fullName: text,
       knownAs: text,
       birthDate: date,
+      idKind: NumberKindName.nullable(),
       idNumber: HiddenNumber,
+      taxKind: NumberKindName.nullable(),
+      taxNumber: HiddenNumber,
       phone: text,
       email: text,
+      noEmail: z.boolean(),
+      language: text,
+      contactBy: text,
+      contactTimes: text,
+      accessibility: text,
+      studies: z.enum(['none', 'partTime', 'fullTime']).nullable(),
+      familyStatus: text,
+      otherParent: text,
+      livesWith: text,
+      organisation: text,
+      share: z.number().nullable(),
+      detailsFrom: date,
+      detailsConfirmed: date,
     }),
   ),
+  relations: z.array(z.object({ ...row, personId: z.string(), toId: z.string(), kind: z.enum(RELATION_KINDS) })),
   homes: z.array(
     z.object({
       ...row,
@@ -116,6 +153,7 @@ export const FileState = z.object({
       monthlyCost: money,
     }),
   ),
+  works: z.array(z.object({ ...row, personId: z.string(), kind: text, employer: text, position: text, phone: text, since: date, until: date })),
   incomes: z.array(
     z.object({
       ...row,
@@ -131,7 +169,39 @@ export const FileState = z.object({
   livingCosts: z.array(z.object({ ...row, category: text, monthly: money })),
   debts: z.array(z.object({ ...row, lender: text, kind: text, payment: money, balance: money, cleared: z.boolean() })),
   assets: z.array(z.object({ ...row, kind: text, description: text, value: money, downPaymentPart: money })),
-  consents: z.array(z.object({ personId: z.string(), kind: z.string(), version: z.string(), how: z.string(), givenAt: Time, recordedBy: z.string() })),
+  pets: z.array(z.object({ ...row, kind: text, breed: text, weight: z.number().nullable(), serviceAnimal: z.boolean() })),
+  vehicles: z.array(z.object({ ...row, make: text, model: text, year: z.int().nullable(), plate: text })),
+  answers: z.array(z.object({ ...row, personId: z.string(), question: z.string(), value: text, explanation: text })),
+  consents: z.array(
+    z.object({
+      id: z.string(),
+      personId: z.string(),
+      kind: z.string(),
+      version: z.string(),
+      language: z.string(),
+      toWhom: z.string(),
+      how: z.string(),
+      givenAt: Time,
+      recordedBy: z.string(),
+      withdrawnAt: text,
+      withdrawnBy: text,
+    }),
+  ),
+  duplicates: z.array(
+    z.object({
+      id: z.string(),
+      personId: z.string(),
+      matchId: z.string(),
+      matchName: z.string(),
+      reasons: z.array(z.string()),
+      state: z.enum(['open', 'different', 'confirmed', 'same']),
+      reason: text,
+      by: text,
+      at: Time,
+      reviewedBy: text,
+    }),
+  ),
+  clashes: z.array(z.object({ personId: z.string(), reference: z.string() })),
   checks: z.array(
     z.object({
       id: z.string(),

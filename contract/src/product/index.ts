@@ -1,9 +1,22 @@
-import { CHAPTERS, END_STAGES, ENTITIES, MEASURES, STAGES, type PlacePack as CorePlacePack, type ProductDefinition as CoreProduct } from '@cavren/core';
+import {
+  CHAPTERS,
+  END_STAGES,
+  ENTITIES,
+  MEASURES,
+  NUMBER_KINDS,
+  ROLES,
+  STAGES,
+  type IdentityNumberKind,
+  type PlacePack as CorePlacePack,
+  type ProductDefinition as CoreProduct,
+} from '@cavren/core';
 import { z } from 'zod';
-import { Money } from '../values/index';
+import { CalendarDate, Money } from '../values/index';
 
 export const StageName = z.enum([...STAGES, ...END_STAGES]);
-const RoleName = z.enum(['applicant', 'coApplicant', 'guarantor', 'dependant']);
+export const RoleName = z.enum(ROLES);
+export const NumberKindName = z.enum(Object.keys(NUMBER_KINDS) as [IdentityNumberKind, ...IdentityNumberKind[]]);
+const HistoryRule = z.strictObject({ years: z.number().positive().max(20), roles: z.array(RoleName), before: StageName, why: z.string() }).nullable();
 const EntityName = z.enum(ENTITIES);
 const Rate = z.number().min(0).max(10);
 
@@ -25,7 +38,15 @@ export const ProductDefinition = z.strictObject({
   incomeShare: z.record(z.string(), z.number().min(0).max(2)),
   limits: z.array(z.strictObject({ measure: z.enum(MEASURES), bound: z.enum(['most', 'least']), value: z.number(), rule: z.string() })),
   needs: z.array(
-    z.strictObject({ entity: EntityName, field: z.string(), label: z.string(), before: StageName, why: z.string(), roles: z.array(RoleName).optional() }),
+    z.strictObject({
+      entity: EntityName,
+      field: z.string(),
+      label: z.string(),
+      before: StageName,
+      why: z.string(),
+      roles: z.array(RoleName).optional(),
+      when: z.strictObject({ field: z.string(), is: z.array(z.string()).min(1) }).optional(),
+    }),
   ),
   rows: z.array(
     z.strictObject({
@@ -38,7 +59,56 @@ export const ProductDefinition = z.strictObject({
       chapter: z.enum(CHAPTERS),
     }),
   ),
-  consentsBeforeChecks: z.strictObject({ kind: z.string(), label: z.string(), version: z.string(), text: z.string() }),
+  offer: z.strictObject({ from: CalendarDate, until: CalendarDate.nullable(), channels: z.array(z.string()).min(1) }),
+  round: z.string().nullable(),
+  roles: z.array(RoleName).min(1),
+  requestFields: z.array(z.strictObject({ field: z.string(), label: z.string(), hint: z.string().optional() })),
+  measures: z.array(z.enum(MEASURES)),
+  household: z.strictObject({
+    spouses: z.int().min(1),
+    incomeOf: z.array(RoleName).min(1),
+    earningsNotCountedOf: z.array(z.enum(['fullTimeStudent', 'minor'])),
+    adultsMustApply: z.boolean(),
+    why: z.string(),
+  }),
+  histories: z.strictObject({ home: HistoryRule, work: HistoryRule }),
+  questions: z.array(
+    z.strictObject({
+      code: z.string().regex(/^[a-zA-Z0-9]{2,30}$/),
+      phase: z.enum(['qualifying', 'declaration']),
+      of: z.enum(['person', 'organisation', 'both']),
+      roles: z.array(RoleName).min(1),
+      text: z.string(),
+      answer: z.enum(['yesNo', 'choice', 'number']),
+      options: z.array(z.string()).min(2).optional(),
+      follows: z.strictObject({ question: z.string(), is: z.array(z.string()).min(1) }).optional(),
+      explain: z.array(z.string()).optional(),
+      ends: z
+        .strictObject({ is: z.array(z.string()).optional(), below: z.number().optional(), above: z.number().optional(), says: z.string(), reason: z.string() })
+        .optional(),
+      before: StageName,
+      why: z.string(),
+    }),
+  ),
+  consents: z
+    .array(
+      z.strictObject({
+        kind: z.string(),
+        label: z.string(),
+        version: z.string(),
+        text: z.record(z.string(), z.string()),
+        to: z.string(),
+        roles: z.array(RoleName),
+        before: StageName.nullable(),
+      }),
+    )
+    .min(1),
+  lookUpConsent: z.string(),
+  monitoring: z.array(z.strictObject({ code: z.string(), text: z.string(), options: z.array(z.string()).min(2) })),
+  asks: z.array(z.enum(['pet', 'vehicle'])),
+  detailsAge: z.int().min(1),
+  lapse: z.strictObject({ days: z.int().min(2), warnBefore: z.array(z.int().min(1)) }),
+  ownersFrom: z.number().positive().max(100),
   checks: z.array(z.strictObject({ kind: z.enum(['identity', 'watchlist']), label: z.string(), roles: z.array(RoleName), why: z.string() })),
   conditions: z.array(
     z.strictObject({
@@ -68,11 +138,50 @@ export const PlacePack = z.strictObject({
   currency: z.string().length(3),
   locale: z.string(),
   dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
-  identityNumber: z.strictObject({ kind: z.literal('us-ssn'), label: z.string(), mask: z.string(), unissuedAllowed: z.boolean() }),
+  identityNumber: z.strictObject({ kind: NumberKindName, label: z.string(), mask: z.string(), unissuedAllowed: z.boolean() }),
+  numbers: z.array(z.strictObject({ kind: NumberKindName, use: z.enum(['identity', 'tax']), of: z.enum(['person', 'organisation']) })),
+  languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   phoneRegion: z.string().length(2),
   holidays: z.array(z.iso.date()),
   sources: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CorePlacePack>;
 
-export const ProductOnOffer = z.object({ code: z.string(), name: z.string(), line: z.enum(['lending', 'insurance', 'leasing']), place: z.string() });
+/** A product as it can be offered, or why it can't be, to somebody on a day and in a way of coming in. */
+export const ProductOnOffer = z.object({
+  code: z.string(),
+  name: z.string(),
+  line: z.enum(['lending', 'insurance', 'leasing']),
+  place: z.string(),
+  placeName: z.string(),
+  round: z.string().nullable(),
+  bars: z.array(z.string()),
+});
 export type ProductOnOffer = z.infer<typeof ProductOnOffer>;
+
+export const OfferQuery = z.object({ channel: z.string().max(20).default('counter'), on: CalendarDate.optional() });
+
+const Certificate = z.object({
+  id: z.string(),
+  staffId: z.string(),
+  staffName: z.string(),
+  number: z.string(),
+  line: z.enum(['lending', 'insurance', 'leasing']),
+  places: z.array(z.string()),
+  from: CalendarDate,
+  until: CalendarDate.nullable(),
+});
+export const CertificatePage = z.object({
+  certificates: z.array(Certificate),
+  staff: z.array(z.object({ id: z.string(), name: z.string() })),
+  places: z.array(z.object({ code: z.string(), name: z.string() })),
+});
+export type CertificatePage = z.infer<typeof CertificatePage>;
+export const KeepCertificate = z.strictObject({
+  staffId: z.string().max(32),
+  number: z.string().trim().min(3, 'Give the number of the certificate').max(40),
+  line: z.enum(['lending', 'insurance', 'leasing']),
+  places: z.array(z.string().max(20)).min(1, 'Name at least one place'),
+  from: CalendarDate,
+  until: CalendarDate.nullable(),
+});
+export type KeepCertificate = z.infer<typeof KeepCertificate>;

@@ -1,7 +1,9 @@
 import { Decimal } from 'decimal.js';
 import { regulationZRate } from '../apr/index';
 import type { IsoDate } from '../dates/index';
-import type { FileState, FilePerson, Income } from '../file/index';
+import type { FileState, Income } from '../file/index';
+import { incomeBar } from '../household/index';
+import { samePlace } from '../paste/index';
 import { FREQUENCY_LABEL, toMonthly } from '../frequency/index';
 import { levelPayment, schedule, usualFirstPayment, MAX_PAYMENTS, type Schedule } from '../loan/index';
 import { minor, roundMinor, sum, type Minor } from '../money/index';
@@ -75,7 +77,7 @@ export type AffordabilityInput = Pick<FileState, 'product' | 'request' | 'people
  * @param today stands for the advance date where the file names none.
  */
 export function affordability(file: AffordabilityInput, today: IsoDate): Affordability {
-  const income = incomeTerms(file);
+  const income = incomeTerms(file, today);
   const monthlyIncome = minor(total(income));
   const loan = loanOf(file, today);
   const before = obligations(file, false);
@@ -91,18 +93,19 @@ export function affordability(file: AffordabilityInput, today: IsoDate): Afforda
     leftFigure(file, 'moneyLeftStressed', income, kept, living, loan ? paymentTerm(loan.stressedPayment, loan.stressedNote) : null),
     ltvFigure(file),
   ];
-  return { figures, schedule: loan?.schedule ?? null, monthlyIncome };
+  return { figures: figures.filter(({ measure }) => file.product.measures.includes(measure)), schedule: loan?.schedule ?? null, monthlyIncome };
 }
 
 /** The monthly figure of one source that counts: evidenced where a paper was accepted, else stated; at the product's share. */
-export function countedIncome(file: AffordabilityInput, income: Income): Term | null {
+export function countedIncome(file: AffordabilityInput, income: Income, today: IsoDate): Term | null {
   const person = file.people.find(({ id }) => id === income.personId);
   if (!person || income.amount === null || income.frequency === null) return null;
   if (income.frequency === 'hourly' && income.hoursPerWeek === null) return null;
   const evidence = evidencedAmount(file, income.id);
   const relied = evidence?.amount ?? income.amount;
   const { monthly, perYear } = toMonthly(relied, income.frequency, income.hoursPerWeek);
-  const share = counts(person) ? (file.product.incomeShare[income.kind ?? ''] ?? 0) : 0;
+  const bar = incomeBar(file.product, person, income.kind, today);
+  const share = bar === null ? (file.product.incomeShare[income.kind ?? ''] ?? 0) : 0;
   const counted = roundMinor(new Decimal(monthly).times(share));
   const place = { chapter: 'income' as const, anchor: income.id };
   const terms: Term[] = [
@@ -121,13 +124,11 @@ export function countedIncome(file: AffordabilityInput, income: Income): Term | 
       unit: 'count',
     },
     { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
-    { label: counts(person) ? 'Share that counts for this kind' : 'A guarantor’s or dependant’s income doesn’t count', sign: '×', value: share, unit: 'ratio' },
+    { label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio' },
   ];
   const name = person.fullName ?? 'Somebody';
   return { label: `${name}: ${income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'income'}`, sign: '+', value: counted, unit: 'money', place, terms };
 }
-
-const counts = ({ role }: FilePerson): boolean => role === 'applicant' || role === 'coApplicant';
 
 /** What an accepted paper shows for an income; the latest judgement holds. */
 export function evidencedAmount(file: Pick<FileState, 'papers'>, incomeId: string): { amount: Minor; page: number } | null {
@@ -138,13 +139,16 @@ export function evidencedAmount(file: Pick<FileState, 'papers'>, incomeId: strin
   return proof && proof.amount !== null ? { amount: proof.amount, page: proof.page } : null;
 }
 
-function incomeTerms(file: AffordabilityInput): Term[] {
-  return file.incomes.map((income) => countedIncome(file, income)).filter((term): term is Term => term !== null);
+function incomeTerms(file: AffordabilityInput, today: IsoDate): Term[] {
+  return file.incomes.map((income) => countedIncome(file, income, today)).filter((term): term is Term => term !== null);
 }
 
 function obligations(file: AffordabilityInput, afterClearing: boolean): Term[] {
   const homes = file.homes
     .filter(({ until, monthlyCost }) => until === null && monthlyCost !== null && monthlyCost > 0)
+    // Two who live together have one home: its cost counts once, at the higher of what was stated.
+    .sort((a, b) => (b.monthlyCost ?? 0) - (a.monthlyCost ?? 0) || a.createdAt.localeCompare(b.createdAt))
+    .filter((home, at, all) => all.findIndex((other) => samePlace(other, home) || other === home) === at)
     .map<Term>((home) => ({
       label: `Housing: ${home.line ?? 'home now'}`,
       sign: '+',

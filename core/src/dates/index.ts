@@ -79,31 +79,82 @@ export function addBusinessDays(from: IsoDate, days: number, holidays: readonly 
 const PATTERNS = { mdy: ['month', 'day', 'year'], dmy: ['day', 'month', 'year'], ymd: ['year', 'month', 'day'] } as const;
 export type DateOrder = keyof typeof PATTERNS;
 
+const MONTH_NAMES = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
+
+/** The month that a word means, 1 to 12: the whole name or at least its first three letters. */
+function monthOf(word: string): number | null {
+  const small = word.toLowerCase().replace(/\.$/, '');
+  const at = small.length < 3 ? -1 : MONTH_NAMES.findIndex((name) => name.startsWith(small) || (small === 'sept' && name === 'september'));
+  return at < 0 ? null : at + 1;
+}
+
+/** Two-digit years lie in the hundred years that end ten years after `today`. */
+function fullYear(text: string, today: IsoDate): number {
+  const year = Number(text);
+  if (text.length > 2) return year;
+  const newest = Number(today.slice(0, 4)) + 10;
+  return year + Math.floor((newest - year) / 100) * 100;
+}
+
+function existing(year: number, month: number, day: number): IsoDate | null {
+  const iso = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
+  return isIsoDate(iso) ? iso : null;
+}
+
 /**
- * Reads a date as people type it (4/3/1990, 4.3.90, 04031990, 1990-03-04) in the place's order of day, month and year.
- * Two-digit years lie in the hundred years that end ten years after `today`.
+ * Reads a date as people type it (4/3/1990, 4.3.90, 04031990, 1990-03-04, 3 April 1990, Apr 3 90) in the place's order of
+ * day, month and year. Two-digit years lie in the hundred years that end ten years after `today`.
  * @returns the date, or null when the text is no existing date.
  */
 export function parseDate(text: string, order: DateOrder, today: IsoDate): IsoDate | null {
   const trimmed = text.trim();
   if (isIsoDate(trimmed)) return trimmed;
   const pattern = PATTERNS[order];
-  let parts = trimmed.split(/[\s./-]+/).filter(Boolean);
+  let parts = trimmed.split(/[\s./,-]+/).filter(Boolean);
   if (/^\d{8}$/.test(trimmed)) {
     const widths = pattern.map((part) => (part === 'year' ? 4 : 2));
     let at = 0;
     parts = widths.map((width) => trimmed.slice(at, (at += width)));
   }
-  if (parts.length !== 3 || parts.some((part) => !/^\d{1,4}$/.test(part))) return null;
-  const value = { year: 0, month: 0, day: 0 };
-  pattern.forEach((part, index) => (value[part] = Number(parts[index])));
-  const yearText = parts[pattern.indexOf('year')] ?? '';
-  if (yearText.length <= 2) {
-    const newest = Number(today.slice(0, 4)) + 10;
-    value.year += Math.floor((newest - value.year) / 100) * 100;
-  }
-  const iso = `${String(value.year).padStart(4, '0')}-${String(value.month).padStart(2, '0')}-${String(value.day).padStart(2, '0')}`;
-  return isIsoDate(iso) ? iso : null;
+  if (parts.length !== 3) return null;
+  const named = parts.findIndex((part) => /^\p{L}+$/u.test(part));
+  if (named >= 0) return dateWithMonthName(parts, named, today);
+  if (parts.some((part) => !/^\d{1,4}$/.test(part))) return null;
+  const value = { year: '', month: '', day: '' };
+  const yearFirst = parts[0]?.length === 4;
+  (yearFirst ? PATTERNS.ymd : pattern).forEach((part, index) => (value[part] = parts[index] ?? ''));
+  return existing(fullYear(value.year, today), Number(value.month), Number(value.day));
+}
+
+function dateWithMonthName(parts: readonly string[], named: number, today: IsoDate): IsoDate | null {
+  const month = monthOf(parts[named] ?? '');
+  const [first = '', second = ''] = parts.filter((_, at) => at !== named).map((part) => part.replace(/(st|nd|rd|th)$/i, ''));
+  if (month === null || !/^\d{1,4}$/.test(first) || !/^\d{1,4}$/.test(second)) return null;
+  const [day, year] = first.length === 4 ? [second, first] : [first, second];
+  return existing(fullYear(year, today), month, Number(day));
+}
+
+/**
+ * The two days that a date in figures can mean when day and month may be exchanged: 3/4/1990 is 4 March or 3 April.
+ * @returns the reading in the place's order first, then the other; one date when both are the same day or only one exists.
+ */
+export function dateReadings(text: string, order: DateOrder, today: IsoDate): IsoDate[] {
+  const first = parseDate(text, order, today);
+  if (order === 'ymd' || /\p{L}/u.test(text) || /^\s*\d{4}/.test(text)) return first ? [first] : [];
+  const other = parseDate(text, order === 'mdy' ? 'dmy' : 'mdy', today);
+  return [...new Set([first, other].filter((date) => date !== null))];
+}
+
+/** A date in words, so that nobody takes the day for the month: 4 Mar 1990. */
+export function dateInWords(date: IsoDate): string {
+  const name = MONTH_NAMES[Number(date.slice(5, 7)) - 1] ?? '';
+  return `${Number(date.slice(8, 10))} ${name.charAt(0).toUpperCase()}${name.slice(1, 3)} ${date.slice(0, 4)}`;
+}
+
+/** A month in words: 2024-03 → March 2024. */
+export function monthInWords(month: string): string {
+  const name = MONTH_NAMES[Number(month.slice(5, 7)) - 1] ?? '';
+  return `${name.charAt(0).toUpperCase()}${name.slice(1)} ${month.slice(0, 4)}`;
 }
 
 /** Shows a date in the place's order: 2026-03-04 → 03/04/2026 for month-day-year. */

@@ -1,7 +1,8 @@
 import type { IsoDate } from '../dates/index';
 import type { Frequency } from '../frequency/index';
 import type { Minor } from '../money/index';
-import type { PlacePack, ProductDefinition, Role, Stage } from '../product/index';
+import type { IdentityNumberKind } from '../numbers/index';
+import { ROLE_LABEL, type Entity, type PlacePack, type ProductDefinition, type Role, type Stage } from '../product/index';
 
 /** A number that is kept encrypted: its last characters, for people to recognise it by. */
 export interface HiddenNumber {
@@ -28,15 +29,84 @@ interface Row {
 }
 
 export interface FilePerson extends Row {
+  /** The entry in the register that this person is. */
   personId: string | null;
+  kind: 'person' | 'organisation';
   role: Role;
-  relationship: string | null;
+  /** Further roles, separated by blanks. */
+  alsoRoles: string | null;
   fullName: string | null;
   knownAs: string | null;
+  /** For an organisation the day it was founded. */
   birthDate: IsoDate | null;
+  idKind: IdentityNumberKind | null;
   idNumber: HiddenNumber | null;
+  taxKind: IdentityNumberKind | null;
+  taxNumber: HiddenNumber | null;
   phone: string | null;
   email: string | null;
+  /** Said to have no e-mail, which is not the same as not asked. */
+  noEmail: boolean;
+  language: string | null;
+  contactBy: string | null;
+  contactTimes: string | null;
+  accessibility: string | null;
+  studies: 'none' | 'partTime' | 'fullTime' | null;
+  familyStatus: string | null;
+  otherParent: string | null;
+  /** With whom of the file this person lives, where they have no address of their own in it. */
+  livesWith: string | null;
+  /** For contacts and referees: where they work. */
+  organisation: string | null;
+  /** Share of an owner or beneficiary, in per cent. */
+  share: number | null;
+  /** How old the details are that were taken over from the register. */
+  detailsFrom: IsoDate | null;
+  /** When they were asked again. */
+  detailsConfirmed: IsoDate | null;
+}
+
+export const RELATION_KINDS = ['spouse', 'partner', 'child', 'parent', 'sibling', 'grandparent', 'grandchild', 'guardian', 'ward', 'other'] as const;
+export type RelationKind = (typeof RELATION_KINDS)[number];
+
+/** `personId` is the `kind` of `toId`. Stored once, read both ways. */
+export interface Relation extends Row {
+  personId: string;
+  toId: string;
+  kind: RelationKind;
+}
+
+/** A job, or a time without one. */
+export interface Work extends Row {
+  personId: string;
+  kind: string | null;
+  employer: string | null;
+  position: string | null;
+  phone: string | null;
+  since: IsoDate | null;
+  until: IsoDate | null;
+}
+
+export interface Pet extends Row {
+  kind: string | null;
+  breed: string | null;
+  weight: number | null;
+  serviceAnimal: boolean;
+}
+
+export interface Vehicle extends Row {
+  make: string | null;
+  model: string | null;
+  year: number | null;
+  plate: string | null;
+}
+
+/** What somebody answered to a question of the product. */
+export interface Answer extends Row {
+  personId: string;
+  question: string;
+  value: string | null;
+  explanation: string | null;
 }
 
 export interface Home extends Row {
@@ -82,12 +152,41 @@ export interface Asset extends Row {
 }
 
 export interface Consent {
+  id: string;
   personId: string;
   kind: string;
   version: string;
+  language: string;
+  /** To whom it was given. */
+  toWhom: string;
   how: string;
   givenAt: string;
   recordedBy: string;
+  withdrawnAt: string | null;
+  withdrawnBy: string | null;
+}
+
+/** Somebody of the file who may be a person that the register knows already. */
+export interface Duplicate {
+  id: string;
+  /** The person in the file. */
+  personId: string;
+  /** The entry in the register. */
+  matchId: string;
+  matchName: string;
+  reasons: string[];
+  /** open: nobody has said; different: the officer says it is somebody else; confirmed: compliance agrees; same: it is the one. */
+  state: 'open' | 'different' | 'confirmed' | 'same';
+  reason: string | null;
+  by: string | null;
+  at: string;
+  reviewedBy: string | null;
+}
+
+/** Another open file of the same round in which somebody of this file stands. */
+export interface RoundClash {
+  personId: string;
+  reference: string;
 }
 
 export type CheckState = 'waiting' | 'answered';
@@ -208,17 +307,28 @@ export interface FileState {
   openedAt: string;
   openedBy: string;
   receivedOn: IsoDate;
+  /** When the paper application was signed; it is no later than the day it was received, and that no later than the day it was keyed. */
+  signedOn: IsoDate | null;
   channel: string;
+  /** Whether the applicant was asked to go on at the front door: what details lack is then theirs to give. */
+  withApplicant: boolean;
   product: ProductDefinition;
   pack: PlacePack;
   request: RequestDetails;
   people: FilePerson[];
+  relations: Relation[];
   homes: Home[];
+  works: Work[];
   incomes: Income[];
   livingCosts: LivingCost[];
   debts: Debt[];
   assets: Asset[];
+  pets: Pet[];
+  vehicles: Vehicle[];
+  answers: Answer[];
   consents: Consent[];
+  duplicates: Duplicate[];
+  clashes: RoundClash[];
   checks: Check[];
   papers: Paper[];
   exceptions: Exception[];
@@ -229,12 +339,47 @@ export interface FileState {
   preparedBy: string[];
 }
 
+/** The part of a file's state that holds the rows of a kind. */
+export const PART_OF = {
+  person: 'people',
+  relation: 'relations',
+  home: 'homes',
+  work: 'works',
+  income: 'incomes',
+  livingCost: 'livingCosts',
+  debt: 'debts',
+  asset: 'assets',
+  pet: 'pets',
+  vehicle: 'vehicles',
+  answer: 'answers',
+} as const satisfies Record<Exclude<Entity, 'request'>, keyof FileState>;
+
+/** Everything that somebody is in a file, the leading role first. */
+export function rolesOf({ role, alsoRoles }: Pick<FilePerson, 'role' | 'alsoRoles'>): Role[] {
+  return [role, ...((alsoRoles?.split(' ').filter(Boolean) ?? []) as Role[])];
+}
+
+/** Whether somebody has one of the roles. */
+export const plays = (person: Pick<FilePerson, 'role' | 'alsoRoles'>, roles: readonly Role[]): boolean => rolesOf(person).some((role) => roles.includes(role));
+
+/** The kind of number that somebody's identity or tax number is: the one chosen, else the place's usual one. */
+export function numberKindOf(pack: PlacePack, person: Pick<FilePerson, 'kind' | 'idKind' | 'taxKind'>, use: 'identity' | 'tax'): IdentityNumberKind {
+  const chosen = use === 'identity' ? person.idKind : person.taxKind;
+  return chosen ?? pack.numbers.find((number) => number.use === use && number.of === person.kind)?.kind ?? pack.identityNumber.kind;
+}
+
 /** People who sign, in the product's order of roles and then in the order of entry. */
 export function signersOf(file: Pick<FileState, 'people' | 'product'>): FilePerson[] {
   const { order } = file.product.signing;
+  const place = (person: FilePerson) =>
+    Math.min(
+      ...rolesOf(person)
+        .map((role) => order.indexOf(role))
+        .filter((at) => at >= 0),
+    );
   return file.people
-    .filter(({ role }) => order.includes(role))
-    .sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role) || a.createdAt.localeCompare(b.createdAt) || a.id.localeCompare(b.id));
+    .filter((person) => plays(person, order))
+    .sort((a, b) => place(a) - place(b) || a.createdAt.localeCompare(b.createdAt) || a.id.localeCompare(b.id));
 }
 
 /** A file's details can't be changed while its agreement is out or signed. */
@@ -245,5 +390,5 @@ export function isLocked(file: Pick<FileState, 'envelope' | 'stage'>): boolean {
 
 /** How people call somebody on the screen. */
 export function personName(person: Pick<FilePerson, 'fullName' | 'knownAs' | 'role'>): string {
-  return person.fullName ?? person.knownAs ?? (person.role === 'coApplicant' ? 'the co-applicant' : `the ${person.role}`);
+  return person.fullName ?? person.knownAs ?? `the ${ROLE_LABEL[person.role].toLowerCase()}`;
 }

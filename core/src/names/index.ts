@@ -1,3 +1,7 @@
+import { areNicknames } from './nicknames';
+
+export { nicknamesOf } from './nicknames';
+
 /** How alike two names are, and why. */
 export interface NameComparison {
   /** 0 (nothing in common) to 1 (the same), rounded to three decimals. */
@@ -60,10 +64,46 @@ export function nameWords(name: string): string[] {
 }
 
 const INITIAL_SCORE = 0.9;
+const NICKNAME_SCORE = 0.95;
+
+/**
+ * Typing slips between two words: letters left out, put in, exchanged for another, or two neighbours swapped, each once.
+ * The optimal string alignment distance; source: F. J. Damerau, "A technique for computer detection and correction of
+ * spelling errors", CACM 7 (1964).
+ */
+export function slipsBetween(a: string, b: string): number {
+  const left = [...a];
+  const right = [...b];
+  let beforeLast: number[] = [];
+  let last = Array.from({ length: right.length + 1 }, (_, at) => at);
+  for (let row = 1; row <= left.length; row += 1) {
+    const current = [row];
+    for (let column = 1; column <= right.length; column += 1) {
+      const same = left[row - 1] === right[column - 1];
+      let best = Math.min((last[column] ?? 0) + 1, (current[column - 1] ?? 0) + 1, (last[column - 1] ?? 0) + (same ? 0 : 1));
+      if (row > 1 && column > 1 && left[row - 1] === right[column - 2] && left[row - 2] === right[column - 1])
+        best = Math.min(best, (beforeLast[column - 2] ?? 0) + 1);
+      current.push(best);
+    }
+    beforeLast = last;
+    last = current;
+  }
+  return last[right.length] ?? 0;
+}
+
+/**
+ * A word and every form of it with one letter left out. Two words one slip apart always share such a form, so an index
+ * over them finds typing slips by plain equality. Words of fewer than three letters stand for themselves only.
+ */
+export function slipForms(word: string): string[] {
+  const letters = [...word];
+  if (letters.length < 3) return [word];
+  return [...new Set([word, ...letters.map((_, at) => [...letters.slice(0, at), ...letters.slice(at + 1)].join(''))])];
+}
 
 /**
  * Compares two names whatever the order of their words, with accents ignored; an initial stands for a word that begins
- * with it, at 0.9. Each word of the shorter name is paired with its best free partner by Jaro-Winkler; words left over in
+ * with it, at 0.9, and a usual short form for its given name, at 0.95. Each word of the shorter name is paired with its best free partner by Jaro-Winkler; words left over in
  * the longer name cost a tenth each. The pairing and the weights are Cavren's own; the word measure is published.
  */
 export function compareNames(a: string, b: string): NameComparison {
@@ -98,17 +138,22 @@ function pairWords(shorter: readonly string[], longer: readonly string[]): { tot
     usedTo.add(pair.to);
     total += pair.score;
     if (pair.word !== pair.other && pair.score >= 0.8) {
-      reasons.push(
-        isInitialOf(pair.word, pair.other) ? `initial for “${pair.word.length > 1 ? pair.word : pair.other}”` : `“${pair.word}” close to “${pair.other}”`,
-      );
+      reasons.push(wordReason(pair.word, pair.other));
     }
   }
   return { total, reasons };
+}
+
+function wordReason(word: string, other: string): string {
+  if (isInitialOf(word, other)) return `initial for “${word.length > 1 ? word : other}”`;
+  if (areNicknames(word, other)) return `“${word}” is used for “${other}”`;
+  return slipsBetween(word, other) === 1 ? `“${word}” one letter off “${other}”` : `“${word}” close to “${other}”`;
 }
 
 const isInitialOf = (a: string, b: string): boolean => (a.length === 1 || b.length === 1) && a[0] === b[0];
 
 function wordScore(a: string, b: string): number {
   if (a === b) return 1;
-  return isInitialOf(a, b) ? INITIAL_SCORE : jaroWinkler(a, b);
+  if (isInitialOf(a, b)) return INITIAL_SCORE;
+  return areNicknames(a, b) ? NICKNAME_SCORE : jaroWinkler(a, b);
 }

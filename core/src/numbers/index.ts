@@ -2,7 +2,7 @@ import { isValidIBAN, electronicFormatIBAN } from 'ibantools';
 import { parsePhoneNumberFromString as parsePhoneNumber, type CountryCode } from 'libphonenumber-js';
 import { parse as parseLines } from 'mrz';
 import { stdnum } from 'stdnum';
-import { luhnChecksumValidate } from 'stdnum/lib/cjs/util/checksum.js';
+import { luhnChecksumValidate, verhoeffValidate } from 'stdnum/lib/cjs/util/checksum.js';
 import { isIsoDate } from '../dates/index';
 
 /** Whether a row of digits ends in its Luhn check digit (ISO/IEC 7812-1, annex B). Blanks and dashes are ignored. */
@@ -33,32 +33,145 @@ export interface NumberProblem {
   message: string;
 }
 
-/** Kinds of identity number that a place pack may name. */
-export type IdentityNumberKind = 'us-ssn';
-
-/**
- * What is wrong with an identity number of a kind, or null. US Social Security number: nine digits; the area is not 000
- * or 666, the group not 00, the serial not 0000 (20 CFR 422.103; SSA, "Social Security Number Randomization", 2011).
- * Areas 900 to 999 are never issued as such a number; Cavren takes them, so that demo files can use numbers that belong
- * to nobody, only when `allowUnissued` is set.
- */
-export function identityNumberProblem(kind: IdentityNumberKind, text: string, allowUnissued = false): NumberProblem | null {
-  return PROBLEM_OF[kind](text, allowUnissued);
+/** How a kind of identity or tax number is built, in words for the one who keys it. */
+interface NumberRule {
+  label: string;
+  /** What a right one looks like. */
+  form: string;
+  source: string;
+  check: (compact: string) => 'length' | 'form' | 'checkDigits' | null;
 }
 
-const PROBLEM_OF: Record<IdentityNumberKind, (text: string, allowUnissued: boolean) => NumberProblem | null> = { 'us-ssn': socialSecurityNumberProblem };
+function byLibrary(country: string, kind: string): NumberRule['check'] {
+  return (compact) => {
+    const result = stdnum[country]?.[kind]?.validate(compact);
+    if (!result || result.isValid) return null;
+    const { name } = result.error;
+    return name === 'InvalidLength' ? 'length' : name === 'InvalidChecksum' ? 'checkDigits' : 'form';
+  };
+}
 
-function socialSecurityNumberProblem(text: string, allowUnissued: boolean): NumberProblem | null {
+/** ITIN: nine digits that begin with 9; the fourth and fifth are 50 to 65, 70 to 88, 90 to 92 or 94 to 99. */
+const individualTaxNumber: NumberRule['check'] = (compact) => {
+  if (!/^\d{9}$/.test(compact)) return 'length';
+  return /^9\d\d(5\d|6[0-5]|7\d|8[0-8]|9[0-2]|9[4-9])\d{4}$/.test(compact) ? null : 'form';
+};
+
+/** Kinds of identity and tax number that a place pack may name, by country and kind. */
+export const NUMBER_KINDS = {
+  'us-ssn': {
+    label: 'Social Security number',
+    form: 'nine digits; the first three are never 000, 666 or 900 to 999, the middle two never 00, the last four never 0000',
+    source: '20 CFR 422.103; SSA, “Social Security Number Randomization”, 2011',
+    check: byLibrary('US', 'ssn'),
+  },
+  'us-itin': {
+    label: 'Individual taxpayer number (ITIN)',
+    form: 'nine digits that begin with 9, with 50 to 65, 70 to 88, 90 to 92 or 94 to 99 in the fourth and fifth place',
+    source: 'IRS Internal Revenue Manual 3.21.263',
+    check: individualTaxNumber,
+  },
+  'us-ein': {
+    label: 'Employer number (EIN)',
+    form: 'two digits of a campus prefix and seven more, like 12-3456789',
+    source: 'IRS, “How EINs are assigned and valid EIN prefixes”',
+    check: byLibrary('US', 'ein'),
+  },
+  'gb-nino': {
+    label: 'National Insurance number',
+    form: 'two letters, six digits and a letter A to D; D, F, I, Q, U and V are never in the first pair',
+    source: 'HMRC National Insurance Manual NIM39110',
+    check: byLibrary('GB', 'nino'),
+  },
+  'gb-utr': {
+    label: 'Unique taxpayer reference',
+    form: 'ten digits, the first of which checks the others',
+    source: 'HMRC, check-digit rule by weights 6 7 8 9 10 5 4 3 2, modulus 11',
+    check: byLibrary('GB', 'utr'),
+  },
+  'in-aadhaar': {
+    label: 'Twelve-digit identity number',
+    form: 'twelve digits, the first 2 to 9, the last a Verhoeff check digit',
+    source: 'UIDAI circular on the number’s structure; J. Verhoeff, “Error Detecting Decimal Codes”, 1969',
+    check: byLibrary('IN', 'aadhaar'),
+  },
+  'in-pan': {
+    label: 'Permanent account number (PAN)',
+    form: 'five letters, four digits and a letter; the fourth letter says the kind of holder',
+    source: 'Income-tax Rules 1962, rule 114',
+    check: byLibrary('IN', 'pan'),
+  },
+  'nz-ird': {
+    label: 'Inland Revenue number',
+    form: 'eight or nine digits between 10-000-000 and 150-000-000, the last a check digit',
+    source: 'Inland Revenue, “Resident withholding tax specification”, check-digit validation',
+    check: byLibrary('NZ', 'ird'),
+  },
+  'au-tfn': {
+    label: 'Tax file number',
+    form: 'eight or nine digits with a check digit of modulus 11',
+    source: 'Australian Taxation Office, TFN check-digit algorithm',
+    check: byLibrary('AU', 'tfn'),
+  },
+  'au-abn': {
+    label: 'Business number (ABN)',
+    form: 'eleven digits, the first two of which check the others by modulus 89',
+    source: 'Australian Business Register, “Format of the ABN”',
+    check: byLibrary('AU', 'abn'),
+  },
+  'ie-pps': {
+    label: 'Personal public service number',
+    form: 'seven digits, a check letter, and often a second letter',
+    source: 'Social Welfare Consolidation Act 2005; check letter by modulus 23',
+    check: byLibrary('IE', 'pps'),
+  },
+  'de-idnr': {
+    label: 'Steuer-Identifikationsnummer',
+    form: 'eleven digits, one digit two or three times among the first ten, the last by ISO 7064 MOD 11,10',
+    source: 'Steueridentifikationsnummerverordnung; ISO/IEC 7064',
+    check: byLibrary('DE', 'idnr'),
+  },
+  'fr-nif': {
+    label: 'Numéro fiscal',
+    form: 'thirteen digits that begin with 0 to 3, the last three a check by modulus 511',
+    source: 'European Commission, TIN structure by country: France',
+    check: byLibrary('FR', 'nif'),
+  },
+  'fr-nir': {
+    label: 'Numéro de sécurité sociale',
+    form: 'thirteen characters and a two-digit key, 97 less the number modulo 97',
+    source: 'Décret 82-103, INSEE',
+    check: byLibrary('FR', 'nir'),
+  },
+} as const satisfies Record<string, NumberRule>;
+export type IdentityNumberKind = keyof typeof NUMBER_KINDS;
+
+/**
+ * What is wrong with an identity or tax number of a kind, or null; the rule of each kind and its source stand in
+ * {@link NUMBER_KINDS}. Social Security numbers of the areas 900 to 999 are never issued; Cavren takes them, so that
+ * demo files can use numbers that belong to nobody, only when `allowUnissued` is set.
+ */
+export function identityNumberProblem(kind: IdentityNumberKind, text: string, allowUnissued = false): NumberProblem | null {
+  const compact = normalizeNumber(text);
+  const { label, form, check } = NUMBER_KINDS[kind];
+  if (kind === 'us-ssn') {
+    if (!/^\d{9}$/.test(compact)) return { message: `A Social Security number has nine digits; this one has ${compact.replace(/\D/g, '').length}.` };
+    if (allowUnissued && /^9\d\d(?!00)\d\d(?!0000)\d{4}$/.test(compact)) return null;
+  }
+  const wrong = check(compact);
+  if (wrong === null) return null;
+  const what = {
+    length: 'has another length',
+    form: 'is not built like this',
+    checkDigits: 'doesn’t fit its check digit: a digit is wrong or two are exchanged',
+  }[wrong];
+  return { message: `${label}: this one ${what}. It is ${form}.` };
+}
+
+/** Whether a row of digits ends in its Verhoeff check digit (J. Verhoeff, “Error Detecting Decimal Codes”, 1969). */
+export function isVerhoeff(text: string): boolean {
   const digits = digitsOf(text);
-  if (!/^\d{9}$/.test(digits)) return { message: `A Social Security number has nine digits; this one has ${digits.length}.` };
-  if (allowUnissued && /^9\d\d(?!00)\d\d(?!0000)\d{4}$/.test(digits)) return null;
-  const known = stdnum['US']?.['ssn'];
-  if (!known?.validate(digits).isValid)
-    return {
-      message:
-        'No Social Security number is built like this: the first three digits are never 000, 666 or 900 to 999, the middle two never 00, the last four never 0000.',
-    };
-  return null;
+  return /^\d{2,}$/.test(digits) && verhoeffValidate(digits);
 }
 
 /** The digits and letters of a number as it is compared and hashed: no blanks, no dashes, capitals. */

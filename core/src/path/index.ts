@@ -2,37 +2,15 @@ import { affordability, isWorse, evidencedAmount, type Affordability } from '../
 import { currentCheck, isSettled } from '../checks/index';
 import { conditionsOf, latestException, type Condition } from '../conditions/index';
 import { addBusinessDays, yearsBetween, type IsoDate } from '../dates/index';
-import { personName, signersOf, type FilePerson, type FileState } from '../file/index';
+import { PART_OF, personName, plays, signersOf, type FilePerson, type FileState } from '../file/index';
+import { relationBetween } from '../household/index';
 import { formatMoney } from '../money/index';
-import { STAGE_LABEL, type Chapter, type Entity, type Need, type RowNeed, type Stage } from '../product/index';
+import { STAGE_LABEL, type Chapter, type Entity, type Need, type RowNeed, type Stage, type When } from '../product/index';
+import type { Draft, PathEntry } from './entry';
+import { peopleEntries } from './people';
 
-export type Holder = 'officer' | 'applicant' | 'service' | 'approver' | 'compliance' | 'completer';
-
-export const HOLDER_LABEL: Record<Holder, string> = {
-  officer: 'Officer',
-  applicant: 'Applicant',
-  service: 'Outside service',
-  approver: 'Approver',
-  compliance: 'Compliance',
-  completer: 'Completer',
-};
-
-/** One thing that still stands between a file and a gate. */
-export interface PathEntry {
-  key: string;
-  /** The stage that the file can't leave while this stands. */
-  gate: Stage;
-  what: string;
-  /** The rule behind it. */
-  why: string;
-  holder: Holder;
-  holderName: string | null;
-  /** Whom of the file it is about, so that each applicant sees only what is theirs. */
-  personId: string | null;
-  since: string;
-  due: IsoDate | null;
-  place: { chapter: Chapter; anchor: string };
-}
+export { HOLDER_LABEL, type Holder, type PathEntry } from './entry';
+export { consentOf, hasConsent, historyOf } from './people';
 
 export interface Path {
   entries: PathEntry[];
@@ -46,8 +24,6 @@ export interface Path {
   conditions: Condition[];
 }
 
-type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'> & Partial<Pick<PathEntry, 'since' | 'holderName' | 'personId'>>;
-
 /**
  * Everything that stands between a file and approval, in the order of gates. The only place that decides whether a file
  * may move: screens, gates, the day list, the front door and reminders all read it.
@@ -59,11 +35,11 @@ export function computePath(file: FileState, today: IsoDate): Path {
   const conditions = conditionsOf(file);
   if (isEnded(file.stage)) return { entries: [], now: [], later: [], next: null, figures, conditions };
   const drafts = [
+    ...peopleEntries(file, today),
     ...needEntries(file),
     ...rowEntries(file),
     ...boundEntries(file, today),
     ...downPaymentEntries(file),
-    ...consentEntries(file),
     ...checkEntries(file),
     ...conditionEntries(conditions),
     ...evidenceEntries(file),
@@ -77,7 +53,7 @@ export function computePath(file: FileState, today: IsoDate): Path {
   const here = order(file.stage);
   const entries = drafts
     .filter(({ gate }) => order(gate) >= 0)
-    .map<PathEntry>((draft) => ({ since: file.openedAt, holderName: null, personId: null, ...draft, due: dueOn(file, draft.gate) }))
+    .map<PathEntry>((draft) => heldBy(file, { since: file.openedAt, holderName: null, personId: null, ...draft, due: dueOn(file, draft.gate) }))
     .sort((a, b) => order(a.gate) - order(b.gate));
   return {
     entries,
@@ -88,6 +64,19 @@ export function computePath(file: FileState, today: IsoDate): Path {
     conditions,
   };
 }
+
+const APPLICANTS_CHAPTERS: readonly Chapter[] = ['request', 'people', 'home', 'income', 'commitments', 'worth', 'declarations'];
+
+/** While the applicant was asked to go on at the front door, what the details lack is theirs to give. */
+function heldBy(file: FileState, entry: PathEntry): PathEntry {
+  const theirs = file.withApplicant && entry.gate === 'details' && entry.holder === 'officer' && APPLICANTS_CHAPTERS.includes(entry.place.chapter);
+  if (!theirs) return entry;
+  const person = file.people.find(({ id }) => id === entry.personId && canComeIn(id, file)) ?? file.people.find(({ role }) => role === 'applicant');
+  return { ...entry, holder: 'applicant', holderName: person ? personName(person) : null };
+}
+
+/** Whether somebody can use the front door: they owe, and a code can be sent to them. */
+const canComeIn = (personId: string, file: FileState): boolean => signersOf(file).some(({ id, phone }) => id === personId && phone !== null);
 
 /** Whether a file in this stage doesn't move any more. */
 export const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
@@ -101,40 +90,42 @@ export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn'>, 
 const CHAPTER_OF: Record<Entity, Chapter> = {
   request: 'request',
   person: 'people',
+  relation: 'people',
   home: 'home',
+  work: 'income',
   income: 'income',
   livingCost: 'commitments',
   debt: 'commitments',
   asset: 'worth',
+  pet: 'home',
+  vehicle: 'home',
+  answer: 'declarations',
 };
 
 function rowsOf(file: FileState, entity: Entity): { row: object; anchor: string; person: FilePerson | null; since: string }[] {
-  const personOf = (personId: string) => file.people.find(({ id }) => id === personId) ?? null;
-  switch (entity) {
-    case 'request':
-      return [{ row: file.request, anchor: '', person: null, since: file.openedAt }];
-    case 'person':
-      return file.people.map((person) => ({ row: person, anchor: person.id, person, since: person.createdAt }));
-    case 'home':
-      return file.homes.map((row) => ({ row, anchor: row.id, person: personOf(row.personId), since: row.createdAt }));
-    case 'income':
-      return file.incomes.map((row) => ({ row, anchor: row.id, person: personOf(row.personId), since: row.createdAt }));
-    case 'livingCost':
-      return file.livingCosts.map((row) => ({ row, anchor: row.id, person: null, since: row.createdAt }));
-    case 'debt':
-      return file.debts.map((row) => ({ row, anchor: row.id, person: null, since: row.createdAt }));
-    case 'asset':
-      return file.assets.map((row) => ({ row, anchor: row.id, person: null, since: row.createdAt }));
-  }
+  if (entity === 'request') return [{ row: file.request, anchor: '', person: null, since: file.openedAt }];
+  const rows: readonly { id: string; createdAt: string; personId?: string | null }[] = file[PART_OF[entity]];
+  return rows.map((row) => ({
+    row,
+    anchor: row.id,
+    person: entity === 'person' ? (row as FilePerson) : (file.people.find(({ id }) => id === row.personId) ?? null),
+    since: row.createdAt,
+  }));
 }
 
 const valueOf = (row: object, field: string): unknown => (row as Record<string, unknown>)[field];
+/** Whether a rule that is asked only of some rows is asked of this one. */
+function applies(when: When | undefined, row: object): boolean {
+  if (!when) return true;
+  const value = valueOf(row, when.field);
+  return isEmpty(value) ? when.is.includes('empty') : when.is.includes('filled') || when.is.includes(typeof value === 'string' ? value : JSON.stringify(value));
+}
 const isEmpty = (value: unknown): boolean => value === null || value === undefined || value === '';
 
 function needEntries(file: FileState): Draft[] {
   return file.product.needs.flatMap((need) =>
     rowsOf(file, need.entity)
-      .filter(({ row, person }) => asks(need, person) && isEmpty(valueOf(row, need.field)))
+      .filter(({ row, person }) => asks(need, person) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
       .map(({ anchor, person, since }) => ({
         key: `need:${need.entity}:${anchor}:${need.field}`,
         gate: need.before,
@@ -148,7 +139,15 @@ function needEntries(file: FileState): Draft[] {
   );
 }
 
-const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && need.roles.includes(person.role));
+/** What a need looks at: a field of the row, or what somebody is to the applicant, which their relations say. */
+function factOf(file: FileState, need: Need, row: object): unknown {
+  if (need.entity !== 'person' || need.field !== 'relationship') return valueOf(row, need.field);
+  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const { id } = row as FilePerson;
+  return !applicant || applicant.id === id ? 'self' : relationBetween(file.relations, id, applicant.id);
+}
+
+const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && plays(person, need.roles));
 
 function rowEntries(file: FileState): Draft[] {
   return file.product.rows.flatMap((need) => {
@@ -169,7 +168,9 @@ function rowEntries(file: FileState): Draft[] {
   });
 }
 
-const peopleIn = (file: FileState, need: RowNeed): FilePerson[] => file.people.filter(({ role }) => need.each?.includes(role));
+const peopleIn = (file: FileState, need: RowNeed): FilePerson[] => file.people.filter((person) => need.each !== undefined && plays(person, need.each));
+
+const OWING = ['applicant', 'coApplicant', 'guarantor'] as const;
 
 function boundEntries(file: FileState, today: IsoDate): Draft[] {
   const { amount: amounts, termMonths: terms, applicantAge } = file.product.bounds;
@@ -184,7 +185,7 @@ function boundEntries(file: FileState, today: IsoDate): Draft[] {
     add('termMonths', `Term outside ${terms.least} to ${terms.most} months`, `${file.product.name} is offered for these terms.`);
   if (firstPaymentOn !== null && firstPaymentOn <= (advanceOn ?? today))
     add('firstPaymentOn', 'First payment on or before the advance', 'A payment can only fall due after the money was paid out.');
-  for (const person of file.people.filter(({ role }) => role !== 'dependant')) {
+  for (const person of file.people.filter((candidate) => candidate.kind === 'person' && plays(candidate, OWING))) {
     if (person.birthDate === null || yearsBetween(person.birthDate, today) >= applicantAge.least) continue;
     entries.push({
       key: `bound:age:${person.id}`,
@@ -238,30 +239,10 @@ function downPaymentEntries(file: FileState): Draft[] {
   return entries;
 }
 
-function consentEntries(file: FileState): Draft[] {
-  const { kind, label } = file.product.consentsBeforeChecks;
-  return signersOf(file)
-    .filter((person) => !hasConsent(file, person.id, kind))
-    .map((person) => ({
-      key: `consent:${kind}:${person.id}`,
-      gate: 'details',
-      what: `${label} of ${personName(person)}`,
-      why: 'Nobody is looked up outside before they agreed to it.',
-      holder: 'officer',
-      personId: person.id,
-      since: person.createdAt,
-      place: { chapter: 'checks', anchor: `consent.${person.id}` },
-    }));
-}
-
-export function hasConsent(file: Pick<FileState, 'consents'>, personId: string, kind: string): boolean {
-  return file.consents.some((consent) => consent.personId === personId && consent.kind === kind);
-}
-
 function checkEntries(file: FileState): Draft[] {
   return file.product.checks.flatMap(({ kind, label, roles, why }) =>
     file.people
-      .filter(({ role }) => roles.includes(role))
+      .filter((person) => person.kind === 'person' && plays(person, roles))
       .flatMap<Draft>((person) => {
         const check = currentCheck(file, person, kind);
         const base = { gate: 'checking' as const, why, personId: person.id };

@@ -1,5 +1,5 @@
 import type { Minor } from '../money/index';
-import type { DateOrder } from '../dates/index';
+import type { DateOrder, IsoDate } from '../dates/index';
 import type { IdentityNumberKind } from '../numbers/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
@@ -28,6 +28,7 @@ export const CHAPTERS = [
   'income',
   'commitments',
   'worth',
+  'declarations',
   'checks',
   'conditions',
   'papers',
@@ -44,6 +45,7 @@ export const CHAPTER_LABEL: Record<Chapter, string> = {
   income: 'Income',
   commitments: 'Commitments',
   worth: 'Worth',
+  declarations: 'Declarations',
   checks: 'Checks',
   conditions: 'Conditions',
   papers: 'Papers',
@@ -53,11 +55,35 @@ export const CHAPTER_LABEL: Record<Chapter, string> = {
 };
 
 /** The kinds of row that a file is made of. */
-export const ENTITIES = ['request', 'person', 'home', 'income', 'livingCost', 'debt', 'asset'] as const;
+export const ENTITIES = ['request', 'person', 'relation', 'home', 'work', 'income', 'livingCost', 'debt', 'asset', 'pet', 'vehicle', 'answer'] as const;
 export type Entity = (typeof ENTITIES)[number];
 
-export type Role = 'applicant' | 'coApplicant' | 'guarantor' | 'dependant';
-export const ROLE_LABEL: Record<Role, string> = { applicant: 'Applicant', coApplicant: 'Co-applicant', guarantor: 'Guarantor', dependant: 'Dependant' };
+/** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
+export const ROLES = [
+  'applicant',
+  'coApplicant',
+  'guarantor',
+  'householdMember',
+  'dependant',
+  'beneficialOwner',
+  'beneficiary',
+  'contact',
+  'emergencyContact',
+  'referee',
+] as const;
+export type Role = (typeof ROLES)[number];
+export const ROLE_LABEL: Record<Role, string> = {
+  applicant: 'Applicant',
+  coApplicant: 'Co-applicant',
+  guarantor: 'Guarantor',
+  householdMember: 'Household member',
+  dependant: 'Dependant',
+  beneficialOwner: 'Beneficial owner',
+  beneficiary: 'Beneficiary',
+  contact: 'Authorised contact',
+  emergencyContact: 'Emergency contact',
+  referee: 'Referee',
+};
 
 /** The figures that a product may limit. */
 export const MEASURES = ['payment', 'totalPayable', 'apr', 'dtiBefore', 'dtiAfter', 'moneyLeft', 'moneyLeftStressed', 'ltv'] as const;
@@ -71,6 +97,12 @@ export interface Limit {
   rule: string;
 }
 
+/** A rule's "only if": the row's own field has one of the values; `filled` stands for any value, `empty` for none. */
+export interface When {
+  field: string;
+  is: string[];
+}
+
 /** A field that must be filled before a file leaves a stage. */
 export interface Need {
   entity: Entity;
@@ -80,6 +112,8 @@ export interface Need {
   why: string;
   /** For persons, or rows that belong to a person: whom it is asked of. Everyone when absent. */
   roles?: Role[];
+  /** Only asked of rows for which this holds. */
+  when?: When;
 }
 
 /** Rows that must exist before a file leaves a stage. */
@@ -110,6 +144,75 @@ export interface ConditionRule {
   showsAmount?: boolean;
 }
 
+/** Years of history that a product asks, and of whom. */
+export interface HistoryRule {
+  years: number;
+  roles: Role[];
+  before: Stage;
+  why: string;
+}
+
+/** How a product sees a household. */
+export interface HouseholdRule {
+  /** How many spouses or partners one person may have. */
+  spouses: number;
+  /** Whose incomes can count. */
+  incomeOf: Role[];
+  /** Whose earnings never count, though they live there. */
+  earningsNotCountedOf: ('fullTimeStudent' | 'minor')[];
+  /** Whether every adult who lives there must apply. */
+  adultsMustApply: boolean;
+  why: string;
+}
+
+export interface Question {
+  code: string;
+  /** Qualifying questions come before anything else; declarations with the details. */
+  phase: 'qualifying' | 'declaration';
+  /** Of whom it is asked: persons, organisations or both, in these roles. */
+  of: 'person' | 'organisation' | 'both';
+  roles: Role[];
+  text: string;
+  answer: 'yesNo' | 'choice' | 'number';
+  options?: string[];
+  /** A follow-up: asked only when the other question was answered so. */
+  follows?: { question: string; is: string[] };
+  /** Answers that need a few words of explanation. */
+  explain?: string[];
+  /** Answers that end the matter, with the plain words that are said and the decline reason that is kept. */
+  ends?: { is?: string[]; below?: number; above?: number; says: string; reason: string };
+  before: Stage;
+  why: string;
+}
+
+/** A text that people agree to. */
+export interface ConsentText {
+  kind: string;
+  label: string;
+  version: string;
+  /** The text by language (BCP 47). */
+  text: Record<string, string>;
+  /** To whom it is given. */
+  to: string;
+  roles: Role[];
+  /** The stage that waits for it; null where it is free, as for marketing. */
+  before: Stage | null;
+}
+
+/** A question asked for fair treatment only; everybody may decline to answer. */
+export interface MonitoringQuestion {
+  code: string;
+  text: string;
+  options: string[];
+}
+
+/** A field of the request as a product names it. */
+export interface RequestField {
+  field: string;
+  label: string;
+  hint?: string;
+}
+
 export interface DeclineReason {
   code: string;
   label: string;
@@ -131,7 +234,29 @@ export interface ProductDefinition {
   limits: Limit[];
   needs: Need[];
   rows: RowNeed[];
-  consentsBeforeChecks: { kind: string; label: string; version: string; text: string };
+  /** When, and in which ways of coming in, it can be had. */
+  offer: { from: IsoDate; until: IsoDate | null; channels: string[] };
+  /** A product that is given out in rounds: one household, one file in a round. */
+  round: string | null;
+  /** Roles that people can have in its files. */
+  roles: Role[];
+  requestFields: RequestField[];
+  measures: Measure[];
+  household: HouseholdRule;
+  histories: { home: HistoryRule | null; work: HistoryRule | null };
+  questions: Question[];
+  consents: ConsentText[];
+  /** The consent without which nobody is looked up outside. */
+  lookUpConsent: string;
+  monitoring: MonitoringQuestion[];
+  /** Further things that its line asks about. */
+  asks: ('pet' | 'vehicle')[];
+  /** Days after which the details of a known person are asked again. */
+  detailsAge: number;
+  /** Days without anybody's work after which an unfinished file lapses, and how many days before people are warned. */
+  lapse: { days: number; warnBefore: number[] };
+  /** Share from which beneficial owners are named. */
+  ownersFrom: number;
   checks: { kind: 'identity' | 'watchlist'; label: string; roles: Role[]; why: string }[];
   conditions: ConditionRule[];
   signing: { order: Role[]; title: string; choice: { question: string; options: string[] }; linkDays: number };
@@ -149,6 +274,9 @@ export interface PlacePack {
   locale: string;
   dateOrder: DateOrder;
   identityNumber: { kind: IdentityNumberKind; label: string; mask: string; unissuedAllowed: boolean };
+  /** Kinds of number that are taken there, for whom. The first identity kind is the usual one. */
+  numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
+  languages: { code: string; label: string }[];
   phoneRegion: string;
   holidays: string[];
   sources: string[];

@@ -5,6 +5,9 @@ import {
   currentCheck,
   hasConsent,
   may,
+  NUMBER_KINDS,
+  numberKindOf,
+  plays,
   watchlistCandidates,
   type Check,
   type FilePerson,
@@ -37,6 +40,10 @@ export function checksService({ files, store, details, jobs, outside }: Parts) {
     if (!check || check.state === 'answered') return;
     const { file } = await files.state(check.fileId);
     const person = file.people.find(({ id }) => id === check.personId);
+    if (person && !hasConsent(file, person.id, file.product.lookUpConsent)) {
+      await cancel(check, 'the consent was withdrawn before the service was asked');
+      return;
+    }
     if (!person || checkSubject(person) !== check.askedAbout) {
       await writeAnswer(check.fileId, check, [], 'The details were changed before the service answered');
       return;
@@ -46,6 +53,13 @@ export function checksService({ files, store, details, jobs, outside }: Parts) {
       throw error;
     });
     await writeAnswer(check.fileId, check, findings, null);
+  }
+
+  /** A check that may not be made any more is taken away, so that it never counts as answered. */
+  async function cancel(check: { id: string; fileId: string }, why: string): Promise<void> {
+    await files.change({ id: check.fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      if ((await store.removeWaiting(check.id, change.tx)) > 0) change.record('check.cancel', `check/${check.id}`, null, why);
+    });
   }
 
   async function findingsFor(check: { id: string; kind: Check['kind']; fileId: string }, person: FilePerson, file: FileState): Promise<Finding[]> {
@@ -70,7 +84,11 @@ export function checksService({ files, store, details, jobs, outside }: Parts) {
       idempotencyKey: check.id,
     });
     return compareWithRegister({ fullName: person.fullName, birthDate: person.birthDate }, record).map((comparison) =>
-      finding({ kind: 'field', ...comparison, label: comparison.label === 'Identity number' ? file.pack.identityNumber.label : comparison.label }),
+      finding({
+        kind: 'field',
+        ...comparison,
+        label: comparison.label === 'Identity number' ? NUMBER_KINDS[numberKindOf(file.pack, person, 'identity')].label : comparison.label,
+      }),
     );
   }
 
@@ -90,8 +108,8 @@ export function checksService({ files, store, details, jobs, outside }: Parts) {
         const { file } = change;
         const person = file.people.find(({ id }) => id === personId);
         const rule = file.product.checks.find((candidate) => candidate.kind === kind);
-        if (!person || !rule?.roles.includes(person.role)) throw notFound('A person whom this check is about');
-        if (!hasConsent(file, personId, file.product.consentsBeforeChecks.kind)) throw refused('consent-missing', 'Record the consent to the look-up first.');
+        if (!person || !rule || !plays(person, rule.roles)) throw notFound('A person whom this check is about');
+        if (!hasConsent(file, personId, file.product.lookUpConsent)) throw refused('consent-missing', 'Record the consent to the look-up first.');
         const missing = [!person.fullName && 'name', !person.birthDate && 'birth date', kind === 'identity' && !person.idNumber && 'identity number'].filter(
           Boolean,
         );

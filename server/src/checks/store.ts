@@ -66,6 +66,7 @@ export function checksStore(db: Sequelize) {
     },
     insert: (row: CheckRow, tx: Tx) => checks.insert(row, tx),
     byId: (id: string) => checks.one({ id }),
+    removeWaiting: (id: string, tx: Tx) => checks.remove({ id, state: 'waiting' }, tx),
     answered: (id: string, at: string, tx: Tx) => checks.update({ state: 'answered', answeredAt: at, lastProblem: null }, { id, state: 'waiting' }, tx),
     failedOnce: (row: CheckRow, problem: string) =>
       checks.update({ attempts: row.attempts + 1, lastProblem: problem.slice(0, 200) }, { id: row.id, state: 'waiting' }),

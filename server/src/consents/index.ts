@@ -1,12 +1,11 @@
-import { FileAnswer, RecordConsent, type FileView } from '@cavren/contract';
-import { signersOf, type Consent, type FileState } from '@cavren/core';
+import { FileAnswer, Id, RecordConsent, WithdrawConsent, type FileView } from '@cavren/contract';
+import { consentOf, plays, type Consent, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { Table, type Sequelize, type Tx } from '../db/index';
-import { FileParams, type Files } from '../files/index';
-import { notFound, refused, staffFor, type Actor, type App } from '../http/index';
+import { Table, without, type Sequelize, type Tx } from '../db/index';
+import { FileParams, type FileChange, type Files } from '../files/index';
+import { invalid, notFound, refused, staffFor, type Actor, type App } from '../http/index';
 
 interface ConsentRow extends Consent {
-  id: string;
   fileId: string;
   text: string;
 }
@@ -15,42 +14,95 @@ export function consentsStore(db: Sequelize) {
   const table = new Table<ConsentRow>(
     db,
     'consent',
-    { id: 'key', fileId: 'key', personId: 'key', kind: 'key', version: 'key', text: 'text', how: 'key', givenAt: 'time', recordedBy: 'text' },
+    {
+      id: 'key',
+      fileId: 'key',
+      personId: 'key',
+      kind: 'key',
+      version: 'key',
+      text: 'text',
+      language: 'key',
+      toWhom: 'text',
+      how: 'key',
+      givenAt: 'time',
+      recordedBy: 'text',
+      withdrawnAt: 'time',
+      withdrawnBy: 'text',
+    },
     ['id'],
   );
   return {
     insert: (row: ConsentRow, tx: Tx) => table.insert(row, tx),
+    withdraw: (id: string, withdrawnAt: string, withdrawnBy: string, tx: Tx) => table.update({ withdrawnAt, withdrawnBy }, { id, withdrawnAt: null }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
       const rows = await table.find({ fileId }, { tx, order: [['givenAt', 'ASC']] });
-      return { consents: rows.map(({ personId, kind, version, how, givenAt, recordedBy }) => ({ personId, kind, version, how, givenAt, recordedBy })) };
+      return { consents: rows.map((row) => without(row, ['fileId', 'text'])) };
     },
   };
 }
+export type ConsentsStore = ReturnType<typeof consentsStore>;
 
-/** Records that somebody agreed to being looked up outside: what text, which version, how, when, and who wrote it down. */
-export function consentsService(files: Files, store: ReturnType<typeof consentsStore>) {
+/** Records who agreed to what: text, version, language, how, when and to whom; and when it was taken back. */
+export function consentsService(files: Files, store: ConsentsStore) {
+  /** Writes a consent into a file that is being changed. */
+  async function give(change: FileChange, personId: string, kind: string, language: string, how: string): Promise<void> {
+    const person = change.file.people.find(({ id }) => id === personId);
+    const text = change.file.product.consents.find((consent) => consent.kind === kind);
+    if (!person || !text || !plays(person, text.roles)) throw notFound('A person whom this consent is asked of');
+    if (text.text[language] === undefined) throw invalid([{ path: 'language', message: 'This text is not there in that language.' }]);
+    if (consentOf(change.file, personId, kind)) throw refused('consent-there', 'This consent is on record already.');
+    const row: ConsentRow = {
+      id: nanoid(),
+      fileId: change.row.id,
+      personId,
+      kind,
+      version: text.version,
+      text: text.text[language],
+      language,
+      toWhom: text.to,
+      how,
+      givenAt: change.now,
+      recordedBy: change.actor.name,
+      withdrawnAt: null,
+      withdrawnBy: null,
+    };
+    await store.insert(row, change.tx);
+    change.file.consents.push(without(row, ['fileId', 'text']));
+    change.record('consent.record', `person/${personId}`, null, `${kind}, version ${text.version}, ${language}, ${how}`);
+  }
+
+  async function takeBack(change: FileChange, id: string, how: string): Promise<void> {
+    const consent = change.file.consents.find((candidate) => candidate.id === id);
+    if (!consent) throw notFound('This consent');
+    if (consent.withdrawnAt !== null || (await store.withdraw(id, change.now, change.actor.name, change.tx)) === 0)
+      throw refused('consent-withdrawn', 'This consent was withdrawn already.');
+    change.record('consent.withdraw', `person/${consent.personId}`, `${consent.kind}, version ${consent.version}`, how);
+  }
+
   return {
-    async record(reference: string, version: number, personId: string, how: string, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
-        const person = signersOf(change.file).find(({ id }) => id === personId);
-        if (!person) throw notFound('A signer with this id');
-        const { kind, version: textVersion, text } = change.file.product.consentsBeforeChecks;
-        if (change.file.consents.some((consent) => consent.personId === personId && consent.kind === kind && consent.version === textVersion))
-          throw refused('consent-there', 'This consent is on record already.');
-        await store.insert(
-          { id: nanoid(), fileId: change.row.id, personId, kind, version: textVersion, text, how, givenAt: change.now, recordedBy: actor.name },
-          change.tx,
-        );
-        change.record('consent.record', `person/${personId}`, null, `${kind}, version ${textVersion}, ${how}`);
-      });
+    give,
+    takeBack,
+    async record(reference: string, version: number, wish: { personId: string; kind: string; language: string; how: string }, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version, actor }, (change) => give(change, wish.personId, wish.kind, wish.language, wish.how));
+    },
+    async withdraw(reference: string, version: number, id: string, how: string, actor: Actor): Promise<FileView> {
+      return files.change({ reference }, { version, actor }, (change) => takeBack(change, id, how));
     },
   };
 }
+export type ConsentsService = ReturnType<typeof consentsService>;
 
-export function consentRoutes(app: App, service: ReturnType<typeof consentsService>): void {
+export function consentRoutes(app: App, service: ConsentsService): void {
   app.post('/api/files/:reference/consents', { schema: { params: FileParams, body: RecordConsent, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'consent.record');
-    const { version, personId, how } = request.body;
-    return service.record(request.params.reference, version, personId, how, actor);
+    return service.record(request.params.reference, request.body.version, request.body, actor);
   });
+  app.post(
+    '/api/files/:reference/consents/:id/withdraw',
+    { schema: { params: FileParams.extend({ id: Id }), body: WithdrawConsent, response: { 200: FileAnswer } } },
+    async (request) => {
+      const actor = staffFor(request, 'consent.record');
+      return service.withdraw(request.params.reference, request.body.version, request.params.id, request.body.how, actor);
+    },
+  );
 }

@@ -1,5 +1,5 @@
 import { AnswerQuestion, FileAnswer, Id, MakeDecision, type FileView } from '@cavren/contract';
-import { barToDecide, computePath, type Decision, type FileState } from '@cavren/core';
+import { plays, barToDecide, computePath, type Decision, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Invitations } from '../door/index';
@@ -86,7 +86,7 @@ export async function keepDecision(store: DecisionStore, change: FileChange, dec
 
 /** Writes to who applied, with a link to their front door. */
 export async function tellApplicants(invitations: Invitations, change: FileChange, subject: string, text: string): Promise<void> {
-  for (const person of change.file.people.filter(({ role }) => role === 'applicant' || role === 'coApplicant'))
+  for (const person of change.file.people.filter((candidate) => plays(candidate, ['applicant', 'coApplicant'])))
     await invitations.send(change, person, subject, text);
 }
 
@@ -108,14 +108,20 @@ export function decisionService(files: Files, store: DecisionStore, invitations:
           if (wish.reasons.some((reason) => !known.includes(reason))) throw invalid([{ path: 'reasons', message: 'Choose the reasons from the list.' }]);
           await keepDecision(store, change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
           change.moveTo('declined');
-          await tellApplicants(invitations, change, 'Your application', 'We can’t offer you this loan. The reasons, and what you can do, are here:');
+          await tellApplicants(invitations, change, 'Your application', 'We can’t offer you what you asked for. The reasons, and what you can do, are here:');
           return;
         }
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');
         if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking);
         await keepDecision(store, change, { outcome: 'approve', reasons: [], comment: wish.comment });
-        change.moveTo('completing');
-        await tellApplicants(invitations, change, 'Your loan is approved', 'Your loan is approved. We pay it out next. You can follow it here:');
+        const { product } = change.file;
+        const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';
+        change.moveTo(next);
+        const [subject, text] =
+          product.line === 'lending'
+            ? ['Your loan is approved', 'Your loan is approved. We pay it out next. You can follow it here:']
+            : ['Your application is approved', `${product.name}: your application is approved. You can see it here:`];
+        await tellApplicants(invitations, change, subject, text);
       });
     },
     async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<FileView> {

@@ -10,7 +10,7 @@ import { ordinaryStories, TOLD, type DemoApplicant, type Story } from './stories
 export { DEMO_PEOPLE } from './people';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
-const FILES = 60;
+const FILES = 56;
 const cents = (units: number): Minor => Math.round(units * 100) as Minor;
 
 interface Clock {
@@ -21,6 +21,7 @@ interface Clock {
 export async function seedDemo(cavren: Cavren, clock: Clock, say: (line: string) => void): Promise<void> {
   for (const person of DEMO_PEOPLE)
     await cavren.stores.sessions.addStaff({ id: `staff-${person.username}`, username: person.username, name: person.name, role: person.role }, person.password);
+  await certify(cavren);
   const stories = [...TOLD, ...ordinaryStories(FILES - TOLD.length)];
   const now = Date.now();
   for (const [at, story] of stories.entries()) {
@@ -28,6 +29,7 @@ export async function seedDemo(cavren: Cavren, clock: Clock, say: (line: string)
     await tell(cavren, clock, story, at);
     if ((at + 1) % 20 === 0) say(`demo data: ${at + 1} of ${stories.length} files`);
   }
+  await tellOthers(cavren, clock, now);
   clock.at = null;
 }
 
@@ -82,7 +84,7 @@ class Teller {
 
   async open(): Promise<void> {
     const { name, born } = this.story.applicant;
-    this.reference = await this.cavren.services.files.open(
+    ({ reference: this.reference } = await this.cavren.services.files.open(
       {
         product: 'workboat-refit',
         channel: this.story.age % 3 === 0 ? 'counter' : 'phone',
@@ -90,9 +92,10 @@ class Teller {
         personId: null,
         fullName: name,
         birthDate: isoDate(born),
+        ...NOTHING_MORE,
       },
       this.officer,
-    );
+    ));
     this.take(await this.cavren.files.view(this.reference));
   }
 
@@ -129,15 +132,14 @@ class Teller {
       ...personFields(this.applicantId, story.applicant, number),
       add('home', {
         personId: this.applicantId,
-        line: `${3 + (number % 60)} ${['Capstan Row', 'Lamplight Steps', 'Herring Quay', 'Old Ropewalk'][number % 4] ?? ''}`,
-        town: 'Quillhaven',
-        region: 'QH',
-        postalCode: '00412',
+        ...address(number),
         since,
         tenure: number % 3 === 0 ? 'mortgaged' : 'rented',
         monthlyCost: cents(690 + (number % 7) * 45),
       }),
       income(this.applicantId, story.applicant, since),
+      work(this.applicantId, story.applicant, since),
+      ...answers(this.applicantId, QUALIFIED),
       add('livingCost', { category: 'Food and household', monthly: cents(story.coApplicant ? 620 : 410) }),
       add('livingCost', { category: 'Energy and water', monthly: cents(148) }),
       add('livingCost', { category: 'Transport and fuel', monthly: cents(126) }),
@@ -150,19 +152,39 @@ class Teller {
     ];
     if (story.coApplicant) {
       changes.push(
-        add('person', { role: 'coApplicant', relationship: 'spouse', fullName: story.coApplicant.name, birthDate: story.coApplicant.born }, partner),
+        add('person', { role: 'coApplicant', fullName: story.coApplicant.name, birthDate: story.coApplicant.born }, partner),
+        add('relation', { personId: partner, toId: this.applicantId, kind: 'spouse' }),
+        add('home', { personId: partner, ...address(number), since, tenure: number % 3 === 0 ? 'mortgaged' : 'rented', monthlyCost: cents(0) }),
+        work(partner, story.coApplicant, since),
+        ...answers(partner, PARTNER_QUALIFIED),
         ...personFields(partner, story.coApplicant, number + 30),
         income(partner, story.coApplicant, since),
       );
     }
-    if (story.child) changes.push(add('person', { role: 'dependant', relationship: 'child', fullName: story.child, birthDate: '2018-04-09' }));
+    if (story.child) {
+      const child = nanoid();
+      changes.push(
+        add('person', { role: 'dependant', fullName: story.child, birthDate: '2018-04-09', livesWith: this.applicantId }, child),
+        add('relation', { personId: child, toId: this.applicantId, kind: 'child' }),
+        ...(story.coApplicant ? [add('relation', { personId: child, toId: partner, kind: 'child' })] : []),
+      );
+    }
     if (story.debt) changes.push(add('debt', { ...story.debt, payment: cents(story.debt.payment), balance: cents(story.debt.balance) }));
     await this.change(changes);
   }
 
   async recordConsents(): Promise<void> {
-    for (const person of signersOf(this.file))
-      this.take(await this.cavren.services.consents.record(this.reference, this.version, person.id, 'inPerson', this.officer));
+    for (const person of signersOf(this.file)) {
+      for (const kind of ['dataUse', 'lookUp'])
+        this.take(
+          await this.cavren.services.consents.record(
+            this.reference,
+            this.version,
+            { personId: person.id, kind, language: 'en', how: 'inPerson' },
+            this.officer,
+          ),
+        );
+    }
   }
 
   async withdraw(): Promise<void> {
@@ -309,6 +331,143 @@ function staff(username: string): Actor {
   const person = DEMO_PEOPLE.find((candidate) => candidate.username === username);
   return { kind: 'staff', id: `staff-${username}`, name: person?.name ?? username };
 }
+
+/** What the officers are certified for; one of them in one place only, so that the demo shows why a product can't be offered. */
+async function certify({ stores }: Cavren): Promise<void> {
+  const keep = (staffId: string, number: string, line: 'lending' | 'insurance' | 'leasing', places: string[], until: string | null = null) =>
+    stores.certificates.keep({ staffId, number, line, places, from: isoDate('2025-01-01'), until: until ? isoDate(until) : null });
+  await keep('staff-wren', 'QM-L-0417', 'lending', ['us']);
+  await keep('staff-wren', 'QM-T-0418', 'leasing', ['us']);
+  await keep('staff-wren', 'QM-I-0093', 'insurance', ['us', 'nz'], '2026-06-30');
+  await keep('staff-tamsin', 'QM-L-0421', 'lending', ['us']);
+  await keep('staff-tamsin', 'QM-I-0107', 'insurance', ['nz']);
+  await keep('staff-tamsin', 'QM-T-0433', 'leasing', ['us']);
+}
+
+const NOTHING_MORE = { signedOn: null, number: null, phone: null, email: null, kind: 'person' as const, differentBecause: null };
+const NO_DECLARATIONS = { bankruptcy: 'no', proceedings: 'no', stateDebt: 'no' };
+const QUALIFIED = { resident: 'yes', citizen: 'yes', boatEarns: 'yes', ...NO_DECLARATIONS };
+const PARTNER_QUALIFIED = { resident: 'yes', citizen: 'yes', ...NO_DECLARATIONS };
+
+/** Files of the other lines, and those that begin in other ways. */
+async function tellOthers(cavren: Cavren, clock: Clock, now: number): Promise<void> {
+  const { files, details, door } = cavren.services;
+  const at = (days: number) => (clock.at = new Date(now - days * DAY_MS));
+  const today = () => isoDate((clock.at ?? new Date()).toISOString().slice(0, 10));
+  async function begin(who: string, product: string, name: string, born: string, changes: (applicantId: string) => DetailChange[]): Promise<string> {
+    const { reference, applicantId } = await files.open(
+      { product, channel: 'counter', receivedOn: today(), personId: null, fullName: name, birthDate: isoDate(born), ...NOTHING_MORE },
+      staff(who),
+    );
+    const { version } = await cavren.files.view(reference);
+    await details.change(reference, { version, changes: changes(applicantId) }, staff(who));
+    return reference;
+  }
+  at(4);
+  await begin('wren', 'quay-cottages', 'Hesper Dunmallow', '1984-02-11', (applicant) => {
+    const [partner, student, child, referee] = [nanoid(), nanoid(), nanoid(), nanoid()];
+    return [
+      set('request', null, 'purpose', '11 Coble Row, three bedrooms'),
+      set('request', null, 'termMonths', 12),
+      set('request', null, 'advanceOn', '2027-03-01'),
+      set('request', null, 'amount', cents(1180)),
+      set('person', applicant, 'idNumber', '931-64-2207'),
+      set('person', applicant, 'phone', '(212) 555-0171'),
+      set('person', applicant, 'noEmail', true),
+      set('person', applicant, 'contactBy', 'post'),
+      add('home', {
+        personId: applicant,
+        line: '8 Netmenders Yard',
+        town: 'Quillhaven',
+        region: 'QH',
+        postalCode: '00412',
+        since: '2026-02-01',
+        tenure: 'rented',
+        monthlyCost: cents(940),
+      }),
+      add('home', {
+        personId: applicant,
+        line: '31 Old Ropewalk',
+        town: 'Quillhaven',
+        region: 'QH',
+        postalCode: '00414',
+        since: '2021-05-01',
+        until: '2025-10-31',
+      }),
+      add('income', {
+        personId: applicant,
+        kind: 'wage',
+        source: 'Sable Point Lighthouse Trust',
+        amount: cents(3720),
+        frequency: 'monthly',
+        since: '2020-01-06',
+      }),
+      add(
+        'person',
+        { role: 'coApplicant', fullName: 'Anselm Dunmallow', birthDate: '1982-07-30', idNumber: '931-64-2214', phone: '(212) 555-0172', livesWith: applicant },
+        partner,
+      ),
+      add('relation', { personId: partner, toId: applicant, kind: 'spouse' }),
+      add('person', { role: 'householdMember', fullName: 'Linnet Dunmallow', birthDate: '2006-11-19', studies: 'fullTime', livesWith: applicant }, student),
+      add('relation', { personId: student, toId: applicant, kind: 'child' }),
+      add('income', { personId: student, kind: 'wage', source: 'Petrel Ferries, weekends', amount: cents(310), frequency: 'everyTwoWeeks' }),
+      add('person', { role: 'dependant', fullName: 'Rowan Dunmallow', birthDate: '2015-04-02', livesWith: applicant }, child),
+      add('relation', { personId: child, toId: applicant, kind: 'child' }),
+      add('relation', { personId: child, toId: student, kind: 'sibling' }),
+      add('person', { role: 'referee', fullName: 'Perpetua Gale', organisation: 'Netmenders Yard Lettings', phone: '(212) 555-0173' }, referee),
+      add('pet', { kind: 'dog', breed: 'Spaniel', weight: 14, serviceAnimal: false }),
+      add('vehicle', { make: 'Harrow', model: 'Van', year: 2019, plate: 'QH 41 772' }),
+      ...answers(applicant, { resident: 'yes', bedrooms: '4', eviction: 'no', owesRent: 'no' }),
+    ];
+  });
+  at(2);
+  await begin('tamsin', 'crew-cover', 'Tobias Marrack', '1990-08-24', (applicant) => {
+    const [sister, brother] = [nanoid(), nanoid()];
+    return [
+      set('request', null, 'purpose', 'Season plan'),
+      set('request', null, 'amount', cents(2600)),
+      set('request', null, 'termMonths', 24),
+      set('person', applicant, 'idNumber', '49-091-850'),
+      set('person', applicant, 'phone', '021 555 0123'),
+      add('income', { personId: applicant, kind: 'wage', source: 'Longline Southern', amount: cents(5400), frequency: 'monthly', since: '2022-10-01' }),
+      add('work', { personId: applicant, kind: 'employed', employer: 'Longline Southern', position: 'Deckhand', since: '2022-10-01' }),
+      add('person', { role: 'beneficiary', alsoRoles: 'emergencyContact', fullName: 'Ottilie Marrack', share: 60, phone: '021 555 0124' }, sister),
+      add('relation', { personId: sister, toId: applicant, kind: 'sibling' }),
+      add('person', { role: 'beneficiary', fullName: 'Jory Marrack', share: 30 }, brother),
+      add('relation', { personId: brother, toId: applicant, kind: 'sibling' }),
+      ...answers(applicant, { crewNow: 'yes', offWork: 'yes' }),
+    ];
+  });
+  at(1);
+  await begin('wren', 'workboat-refit', 'Cuthbert Wainfleet', '1972-03-14', (applicant) => [
+    set('request', null, 'purpose', 'Engine replacement'),
+    set('person', applicant, 'phone', '(212) 555-0177'),
+    ...answers(applicant, { resident: 'yes', citizen: 'no', permitMonths: '7' }),
+  ]);
+  await door.apply({
+    product: 'workboat-refit',
+    fullName: 'Philippa Corran',
+    birthDate: isoDate('1995-01-22'),
+    phone: '(212) 555-0181',
+    email: 'pip@post.example',
+    agrees: true,
+  });
+}
+
+const address = (number: number): Record<string, string> => ({
+  line: `${3 + (number % 60)} ${['Capstan Row', 'Lamplight Steps', 'Herring Quay', 'Old Ropewalk'][number % 4] ?? ''}`,
+  town: 'Quillhaven',
+  region: 'QH',
+  postalCode: '00412',
+});
+
+const answers = (personId: string, given: Record<string, string>): DetailChange[] =>
+  Object.entries(given).map(([question, value]) => add('answer', { personId, question, value }));
+
+const work = (personId: string, { kind, employer }: DemoApplicant, since: string): DetailChange =>
+  kind === 'pension'
+    ? add('work', { personId, kind: 'retired', since })
+    : add('work', { personId, kind: kind === 'selfEmployed' ? 'selfEmployed' : 'employed', employer, since });
 
 type RowEntity = Extract<DetailChange, { op: 'add' }>['entity'];
 

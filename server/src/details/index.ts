@@ -1,4 +1,4 @@
 export type { EntityDefinition } from './entity';
 export { detailsRoutes } from './routes';
-export { detailsService, type DetailsService } from './service';
+export { detailsService, type DetailsService, type Guard } from './service';
 export { detailsStore, type DetailsStore } from './store';

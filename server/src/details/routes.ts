@@ -10,6 +10,7 @@ export function detailsRoutes(app: App, service: DetailsService): void {
   });
   app.post('/api/files/:reference/reveal', { schema: { params: FileParams, body: RevealNumber, response: { 200: RevealedNumber } } }, async (request) => {
     const actor = staffFor(request, 'number.reveal');
-    return { number: await service.reveal(request.params.reference, request.body.entity, request.body.id, actor) };
+    const { entity, id, field } = request.body;
+    return { number: await service.reveal(request.params.reference, entity, id, field ?? (entity === 'person' ? 'idNumber' : 'payoutAccount'), actor) };
   });
 }

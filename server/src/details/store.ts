@@ -1,6 +1,6 @@
 import type { Entity, FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { Table, type ColumnKind, type Sequelize, type Tx } from '../db/index';
+import { execute, Table, type ColumnKind, type Sequelize, type Tx } from '../db/index';
 import type { Secrets } from '../secrets/index';
 import type { EntityDefinition } from './entity';
 
@@ -47,6 +47,7 @@ export function detailsStore(db: Sequelize, secrets: Secrets, definitions: reado
 
   return {
     fieldsOf: (entity: Entity) => known(entity).definition.fields,
+    defaultsOf: (entity: Entity) => known(entity).definition.defaults ?? {},
     /** The details of a file as they stand in its state. */
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
       const loaded = await Promise.all(
@@ -81,11 +82,26 @@ export function detailsStore(db: Sequelize, secrets: Secrets, definitions: reado
       const cipher = row?.[`${field}Cipher`] as Buffer | null | undefined;
       return cipher ? secrets.unseal(cipher).toString() : null;
     },
+    /** Copies the addresses and jobs of somebody in another file to who they are in this one. @returns how many rows. */
+    async copyHistories(from: { fileId: string; id: string }, to: { fileId: string; id: string }, createdAt: string, tx: Tx): Promise<number> {
+      let copied = 0;
+      for (const entity of ['home', 'work'] as const) {
+        const { table } = known(entity);
+        for (const row of await table.find({ fileId: from.fileId, personId: from.id }, { tx, order: [['createdAt', 'ASC']] })) {
+          const at = new Date(Date.parse(createdAt) + copied).toISOString();
+          await table.insert({ ...row, id: nanoid(), fileId: to.fileId, personId: to.id, createdAt: at }, tx);
+          copied += 1;
+        }
+      }
+      return copied;
+    },
+    removeMonitoring: (fileId: string, personId: string, tx: Tx) =>
+      execute(db, 'DELETE FROM monitoring_answer WHERE file_id = :fileId AND person_id = :personId', { fileId, personId }, tx),
     addRequest(fileId: string, createdAt: string, tx: Tx) {
       return this.add('request', fileId, nanoid(), createdAt, {}, tx);
     },
-    addApplicant(fileId: string, createdAt: string, values: Record<string, unknown>, tx: Tx) {
-      return this.add('person', fileId, nanoid(), createdAt, { ...values, role: 'applicant' }, tx);
+    addApplicant(fileId: string, id: string, createdAt: string, values: Record<string, unknown>, tx: Tx) {
+      return this.add('person', fileId, id, createdAt, { ...values, role: 'applicant' }, tx);
     },
   };
 }

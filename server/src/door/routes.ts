@@ -1,5 +1,22 @@
 import '@fastify/cookie';
-import { DoorGreeting, DoorView, Done, EnterDoor, Id, OpenDoor, ReadToEnd, ReturnCode, ReturnToDoor, SignAgreement } from '@cavren/contract';
+import {
+  AppliedAtDoor,
+  ApplyAtDoor,
+  DoorDetails,
+  DoorGreeting,
+  DoorView,
+  Done,
+  EnterDoor,
+  GiveConsentAtDoor,
+  Id,
+  OpenDoor,
+  ProductCode,
+  PublicProduct,
+  ReadToEnd,
+  ReturnCode,
+  ReturnToDoor,
+  SignAgreement,
+} from '@cavren/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { ProblemError, type Actor, type App } from '../http/index';
@@ -44,6 +61,25 @@ export function doorRoutes(app: App, door: DoorService, signing: SigningService,
   app.post('/api/door/return/enter', { config: fewTries, schema: { body: ReturnCode, response: { 200: DoorView } } }, async (request, reply) => {
     const { token, session } = await door.enterReturning(request.body.reference, request.body.phone, request.body.code);
     enter(reply, token);
+    return door.view(session);
+  });
+  app.get('/api/door/products/:code', { schema: { params: ProductCode, response: { 200: PublicProduct } } }, (request) => door.product(request.params.code));
+  app.post('/api/door/apply', { config: fewTries, schema: { body: ApplyAtDoor, response: { 201: AppliedAtDoor } } }, async (request, reply) =>
+    reply.status(201).send({ reference: await door.apply(request.body) }),
+  );
+  app.patch('/api/door/details', { schema: { body: DoorDetails, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await door.changeDetails(session, request.body, await actorOf(session));
+    return door.view(session);
+  });
+  app.post('/api/door/consents', { schema: { body: GiveConsentAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await door.giveConsent(session, request.body.kind, await actorOf(session));
+    return door.view(session);
+  });
+  app.post('/api/door/details/done', { schema: { response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await door.handBack(session, await actorOf(session));
     return door.view(session);
   });
   app.get('/api/door/me', { schema: { response: { 200: DoorView } } }, async (request) => door.view(await inside(request)));

@@ -1,13 +1,30 @@
-import type { DoorGreeting, DoorView } from '@cavren/contract';
-import { formatMoney, personName, readPhone, readReference, STAGE_LABEL, type FilePerson, type FileState, type Path } from '@cavren/core';
+import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
+import {
+  formatMoney,
+  isoDate,
+  offerBars,
+  personName,
+  plays,
+  readPhone,
+  readReference,
+  signersOf,
+  STAGE_LABEL,
+  type FilePerson,
+  type FileState,
+  type Path,
+} from '@cavren/core';
 import { randomInt } from 'node:crypto';
 import { inTransaction, type Sequelize } from '../db/index';
-import type { Files, FilesStore } from '../files/index';
-import { notFound, ProblemError } from '../http/index';
+import type { ConsentsService } from '../consents/index';
+import type { DetailsService } from '../details/index';
+import type { Files, FilesService, FilesStore } from '../files/index';
+import { notFound, ProblemError, refused, type Actor } from '../http/index';
 import type { Jobs } from '../jobs/index';
 import type { Outbox } from '../outbox/index';
 import type { PapersStore } from '../papers/index';
+import type { Products } from '../products/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
+import { detailsFor, guardFor } from './details';
 import type { DoorSessionRow, DoorStore } from './store';
 
 interface Parts {
@@ -16,6 +33,10 @@ interface Parts {
   filesStore: FilesStore;
   store: DoorStore;
   papers: PapersStore;
+  products: Products;
+  opening: FilesService;
+  details: DetailsService;
+  consents: ConsentsService;
   outbox: Outbox;
   jobs: Jobs;
   lender: string;
@@ -28,7 +49,8 @@ const LOCK_MINUTES = 15;
 const SESSION_HOURS = 2;
 const minutes = (from: Date, count: number): string => new Date(from.getTime() + count * 60_000).toISOString();
 
-export function doorService({ db, files, filesStore, store, papers, outbox, jobs, lender, now }: Parts) {
+export function doorService({ db, files, filesStore, store, papers, products, opening, details, consents, outbox, jobs, lender, now }: Parts) {
+  const today = () => isoDate(now().toISOString().slice(0, 10));
   async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState }> {
     const link = await store.link(tokenHash(token));
     if (!link) throw new ProblemError(404, 'link-unknown', 'This link is not one of ours, or was typed wrongly. Open it from the message again.');
@@ -47,7 +69,7 @@ export function doorService({ db, files, filesStore, store, papers, outbox, jobs
     if (!row) return null;
     const { file } = await files.state(row.id);
     const number = readPhone(phone, file.pack.phoneRegion);
-    const person = file.people.find((candidate) => candidate.phone !== null && candidate.phone === number && candidate.role !== 'dependant');
+    const person = file.people.find((candidate) => candidate.phone !== null && candidate.phone === number && signersOf(file).includes(candidate));
     return person ? { fileId: row.id, person } : null;
   }
 
@@ -155,9 +177,92 @@ export function doorService({ db, files, filesStore, store, papers, outbox, jobs
       const session = await store.session(tokenHash(token));
       return session && session.expiresAt > now().toISOString() ? session : null;
     },
+    /** A product's public page. One page for all who come: it says nothing that depends on who asks. */
+    async product(code: string): Promise<PublicProduct> {
+      const found = (await products.newest()).find((product) => product.code === code);
+      if (!found) throw notFound('This product');
+      const { definition, pack } = found;
+      const consent = definition.consents.find(({ kind }) => kind === 'dataUse') ?? null;
+      const [bar = null] = offerBars(definition, pack.name, { on: today(), channel: 'frontDoor', certificates: null });
+      return {
+        code,
+        name: definition.name,
+        placeName: pack.name,
+        dateOrder: pack.dateOrder,
+        lender,
+        asks: definition.questions.filter(({ phase, follows }) => phase === 'qualifying' && !follows).map(({ text }) => text),
+        consent: consent ? { kind: consent.kind, label: consent.label, text: consent.text['en'] ?? '' } : null,
+        bar,
+      };
+    },
+    /** Opens a file for somebody who came alone, and texts them the code with which they come in. */
+    async apply(wish: ApplyAtDoor): Promise<string> {
+      const product = (await products.newest()).find(({ code }) => code === wish.product);
+      if (!product) throw notFound('This product');
+      const { line, place } = product.definition;
+      const [owner] = await filesStore.certifiedOfficers(line, place, today());
+      if (!owner) throw new ProblemError(503, 'nobody-there', 'Nobody can take this application at the moment. Please call us.');
+      const applicant: Actor = { kind: 'applicant', id: 'applicant', name: wish.fullName };
+      const { reference, fileId, applicantId } = await opening.open(
+        {
+          product: wish.product,
+          channel: 'frontDoor',
+          receivedOn: today(),
+          signedOn: null,
+          personId: null,
+          fullName: wish.fullName,
+          birthDate: wish.birthDate,
+          number: null,
+          phone: wish.phone,
+          email: wish.email,
+          kind: 'person',
+          differentBecause: null,
+        },
+        applicant,
+        owner.id,
+      );
+      const self = { ...applicant, id: applicantId };
+      const { file } = await files.change({ id: fileId }, { version: null, actor: self }, async (change) => {
+        if (change.file.product.consents.some(({ kind }) => kind === 'dataUse')) await consents.give(change, applicantId, 'dataUse', 'en', 'frontDoor');
+        if (wish.email)
+          await outbox.put(
+            {
+              fileId,
+              channel: 'email',
+              recipient: wish.email,
+              subject: 'Your reference',
+              body: `Dear ${wish.fullName},\n\nyour application has the reference ${reference}. With it and your phone you can come back and go on at any time.\n\n${lender}`,
+            },
+            change.now,
+            change.tx,
+          );
+      });
+      const person = file.people.find(({ id }) => id === applicantId);
+      if (person) await sendCode(fileId, person);
+      return reference;
+    },
+    async changeDetails(session: DoorSessionRow, wish: ChangeDetails, actor: Actor): Promise<void> {
+      const { row } = await files.state(session.fileId);
+      await details.change(row.reference, wish, actor, guardFor(session.personId));
+    },
+    async giveConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
+      await files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
+        if (change.row.stage !== 'details') throw refused('not-now', 'This is past already.');
+        await consents.give(change, session.personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
+      });
+    },
+    /** The applicant has given what they can: the officer goes on. */
+    async handBack(session: DoorSessionRow, actor: Actor): Promise<void> {
+      await files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
+        await Promise.resolve();
+        if (!change.row.withApplicant) return;
+        change.row.withApplicant = false;
+        change.record('file.handBack', 'file', null, null);
+      });
+    },
     leave: (session: DoorSessionRow) => store.endSession(session.idHash),
     async view(session: DoorSessionRow): Promise<DoorView> {
-      const { file, path } = await files.state(session.fileId);
+      const { row, file, path } = await files.state(session.fileId);
       const person = file.people.find(({ id }) => id === session.personId);
       if (!person) throw notFound('Your part of this file');
       const own = await papers.ofPerson(session.fileId, session.personId);
@@ -170,13 +275,14 @@ export function doorService({ db, files, filesStore, store, papers, outbox, jobs
         steps: stepsOf(file),
         outcome: outcomeOf(file),
         declineReasons: declineReasons(file),
+        details: detailsFor(file, row.version, person, path, today()),
         tasks: tasksFor(person, path),
         papers: own
           .filter(({ state }) => state !== 'removed')
           .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
         signing: signingOf(file, person),
         paidOut:
-          file.payout.releasedAt && person.role !== 'guarantor'
+          file.payout.releasedAt && plays(person, ['applicant', 'coApplicant'])
             ? {
                 amount: formatMoney((file.request.amount ?? 0) as Parameters<typeof formatMoney>[0], {
                   currency: file.pack.currency,
@@ -191,6 +297,12 @@ export function doorService({ db, files, filesStore, store, papers, outbox, jobs
   };
 }
 export type DoorService = ReturnType<typeof doorService>;
+
+/** The language in which somebody reads a text: their own where the text is there in it. */
+function languageOf(file: FileState, personId: string, kind: string): string {
+  const own = file.people.find(({ id }) => id === personId)?.language ?? 'en';
+  return file.product.consents.find((consent) => consent.kind === kind)?.text[own] === undefined ? 'en' : own;
+}
 
 const lockedProblem = () =>
   new ProblemError(429, 'code-locked', `Too many wrong codes. Wait ${LOCK_MINUTES} minutes, then ask for a new one.`, {

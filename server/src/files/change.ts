@@ -33,6 +33,10 @@ export const PREPARING_ACTS = [
   'details.add',
   'details.remove',
   'consent.record',
+  'consent.withdraw',
+  'duplicate.same',
+  'duplicate.different',
+  'file.end',
   'finding.resolve',
   'paper.add',
   'paper.judge',
@@ -86,13 +90,26 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
       openedAt: row.openedAt,
       openedBy,
       receivedOn: row.receivedOn,
+      signedOn: row.signedOn,
+      withApplicant: row.withApplicant,
       channel: row.channel,
       product: definition,
       pack,
       preparedBy,
       ...(loaded as Omit<
         FileState,
-        'reference' | 'stage' | 'stageSince' | 'openedAt' | 'openedBy' | 'receivedOn' | 'channel' | 'product' | 'pack' | 'preparedBy'
+        | 'reference'
+        | 'stage'
+        | 'stageSince'
+        | 'openedAt'
+        | 'openedBy'
+        | 'receivedOn'
+        | 'signedOn'
+        | 'withApplicant'
+        | 'channel'
+        | 'product'
+        | 'pack'
+        | 'preparedBy'
       >),
     };
   }
@@ -170,6 +187,7 @@ export function makeFiles({ db, store, history, products, parts, now }: Parts): 
         await work(change);
         if (entries.length === 0) return viewOf(row, tx);
         row.version += 1;
+        if (actor.kind !== 'system') Object.assign(row, { activeAt: at, warned: 0 });
         row.historyLength = await history.append(row.id, row.version, entries, tx);
         const file = await project(row, namesBefore, tx);
         return { version: row.version, today: today(), owner: await store.staffName(row.ownerId), file, recent: await history.recent(row.id, 12, tx) };

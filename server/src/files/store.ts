@@ -16,6 +16,13 @@ export interface FileRow {
   isOpen: boolean;
   channel: string;
   receivedOn: IsoDate;
+  signedOn: IsoDate | null;
+  withApplicant: boolean;
+  /** When somebody last worked on it; what servers do by themselves doesn't count. */
+  activeAt: string;
+  /** How many warnings were sent since then that it will lapse. */
+  warned: number;
+  round: string | null;
   openedAt: string;
   openedBy: string;
   ownerId: string;
@@ -78,6 +85,11 @@ export function filesStore(db: Sequelize) {
       isOpen: 'bool',
       channel: 'key',
       receivedOn: 'date',
+      signedOn: 'date',
+      withApplicant: 'bool',
+      activeAt: 'time',
+      warned: 'int',
+      round: 'key',
       openedAt: 'time',
       openedBy: 'key',
       ownerId: 'key',
@@ -107,6 +119,35 @@ export function filesStore(db: Sequelize) {
     update: (row: FileRow, tx: Tx) => table.update(stored(row), { id: row.id }, tx),
     byReference: (reference: string, tx?: Tx, lock = false) => table.one({ reference }, { tx, lock }),
     byId: (id: string, tx?: Tx, lock = false) => table.one({ id }, { tx, lock }),
+    /** Open files on which nobody has worked since a time, in stages that lapse; those that have waited longest first. */
+    idleSince: (before: string) =>
+      select<{ id: string }>(
+        db,
+        "SELECT id FROM file WHERE is_open AND active_at < :before AND stage IN ('details', 'checking', 'gathering', 'signing') ORDER BY active_at LIMIT 500",
+        {
+          before: new Date(before),
+        },
+      ),
+    /** The intake officers who are certified for a line and place on a day, those with the fewest open files first. */
+    certifiedOfficers: (line: string, place: string, on: string) =>
+      select<{ id: string }>(
+        db,
+        `SELECT s.id FROM staff s JOIN certificate c ON c.staff_id = s.id
+         WHERE s.role = 'intake' AND c.line = :line AND CONCAT(' ', c.places, ' ') LIKE :place AND c.valid_from <= :on AND (c.valid_until IS NULL OR c.valid_until >= :on)
+         GROUP BY s.id ORDER BY (SELECT COUNT(*) FROM file f WHERE f.owner_id = s.id AND f.is_open), s.id LIMIT 1`,
+        { line, place: `% ${place} %`, on },
+      ),
+    /** Files whose people's names have words that begin like the given, newest first. */
+    async named(words: readonly string[], most: number): Promise<{ reference: string; applicant: string | null; product_code: string; stage: Stage }[]> {
+      if (words.length === 0) return [];
+      return select(
+        db,
+        `SELECT f.reference, f.applicant, f.product_code, f.stage FROM file f
+         WHERE ${words.map((_, at) => `f.id IN (SELECT file_id FROM file_word WHERE word LIKE :word${at})`).join(' AND ')}
+         ORDER BY f.is_open DESC, f.opened_at DESC LIMIT ${most}`,
+        Object.fromEntries(words.map((word, at) => [`word${at}`, `${word.replace(/[\\%_]/g, '\\$&')}%`])),
+      );
+    },
 
     /** Makes the words by which a file is found those of its people's names. */
     async setWords(fileId: string, names: string, tx: Tx): Promise<void> {

@@ -86,6 +86,17 @@ export function historyStore(db: Sequelize) {
       );
       return rows.map(({ actor_id }) => actor_id);
     },
+    /** Who stated each value of a file last: the last change by subject. */
+    async statedBy(fileId: string): Promise<Record<string, { by: string; at: string; applicant: boolean }>> {
+      const rows = await select<{ subject: string; actor: string; actor_id: string; at: Date; is_staff: number }>(
+        db,
+        `SELECT h.subject, h.actor, h.actor_id, h.at, s.id IS NOT NULL AS is_staff FROM history h
+         JOIN (SELECT subject, MAX(sequence) AS last FROM history WHERE file_id = :fileId AND act IN ('details.set', 'details.add') GROUP BY subject) newest
+           ON newest.last = h.sequence LEFT JOIN staff s ON s.id = h.actor_id WHERE h.file_id = :fileId`,
+        { fileId },
+      );
+      return Object.fromEntries(rows.map(({ subject, actor, at, is_staff }) => [subject, { by: actor, at: at.toISOString(), applicant: !is_staff }]));
+    },
     /** Every file, with the number of entries that its history should have. */
     async chains(): Promise<{ id: string; reference: string; length: number }[]> {
       return select(db, 'SELECT id, reference, history_length AS length FROM file ORDER BY reference');

@@ -16,3 +16,18 @@ export const homeEntity: EntityDefinition = {
     monthlyCost: 'money',
   },
 };
+
+export const petEntity: EntityDefinition = {
+  entity: 'pet',
+  table: 'pet',
+  part: 'pets',
+  fields: { kind: 'key', breed: 'text', weight: 'decimal', serviceAnimal: 'bool' },
+  defaults: { serviceAnimal: false },
+};
+
+export const vehicleEntity: EntityDefinition = {
+  entity: 'vehicle',
+  table: 'vehicle',
+  part: 'vehicles',
+  fields: { make: 'text', model: 'text', year: 'int', plate: 'text' },
+};

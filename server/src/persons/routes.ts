@@ -1,10 +1,30 @@
-import { PersonMatches, SearchPersons } from '@cavren/contract';
+import { Id, MergePersons, PersonMatches, RegisterPage, RegisterQuery, RegisterView, SearchPersons } from '@cavren/contract';
+import { z } from 'zod';
 import { staffFor, type App } from '../http/index';
 import type { PersonsService } from './service';
+
+const PersonParams = z.object({ id: Id });
 
 export function personRoutes(app: App, service: PersonsService): void {
   app.post('/api/persons/search', { schema: { body: SearchPersons, response: { 200: PersonMatches } } }, async (request) => {
     staffFor(request, 'person.search');
-    return { matches: await service.search(request.body) };
+    return service.search(request.body);
+  });
+  app.get('/api/persons', { schema: { querystring: RegisterQuery, response: { 200: RegisterPage } } }, async (request) => {
+    staffFor(request, 'person.search');
+    return service.page(request.query.page, request.query.size);
+  });
+  app.get('/api/persons/:id', { schema: { params: PersonParams, response: { 200: RegisterView } } }, async (request) => {
+    staffFor(request, 'person.search');
+    return service.view(request.params.id);
+  });
+  app.post('/api/persons/merge', { schema: { body: MergePersons, response: { 200: RegisterView } } }, async (request) => {
+    const actor = staffFor(request, 'person.merge');
+    const { keepId, dropId, reason } = request.body;
+    return service.merge(keepId, dropId, reason, actor);
+  });
+  app.post('/api/persons/merges/:id/undo', { schema: { params: PersonParams, response: { 200: RegisterView } } }, async (request) => {
+    const actor = staffFor(request, 'person.merge');
+    return service.undoMerge(request.params.id, actor);
   });
 }

@@ -1,55 +1,193 @@
-import type { PersonMatch } from '@cavren/contract';
-import { compareNames, nameWords, normalizeNumber } from '@cavren/core';
-import type { PersonsStore } from './store';
+import type { PersonMatch, PersonMatches, RegisterItem, RegisterPage, RegisterView, SearchPersons } from '@cavren/contract';
+import { fitOf, normalizeNumber, readPhone, readSearch, type Fit, type IsoDate, type PersonWish, type PlacePack } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import { inTransaction, type Sequelize, type Tx } from '../db/index';
+import { invalid, notFound, refused, type Actor } from '../http/index';
+import type { FilePersonRow, InFile, MergeRow, PersonRow, PersonsStore } from './store';
 
-/** Below this a name is not put forward as the same person's. */
-const LIKELY = 0.8;
+interface Parts {
+  db: Sequelize;
+  store: PersonsStore;
+  /** The place whose way of writing dates and phones a search is read in. */
+  pack: () => Promise<PlacePack>;
+  today: () => IsoDate;
+  now: () => Date;
+}
 
-export function personsService(store: PersonsStore) {
+interface Scored {
+  row: PersonRow;
+  fit: Fit;
+}
+
+const MOST_SHOWN = 10;
+
+export function personsService({ db, store, pack, today, now }: Parts) {
+  /** Everyone in the register who may be meant, best first. */
+  async function candidates(wish: PersonWish, numberHashes: readonly string[], tx?: Tx): Promise<Scored[]> {
+    const [byNumber, byHash, byContact, byName, born] = await Promise.all([
+      wish.number ? store.byNumber(normalizeNumber(wish.number), tx) : [],
+      store.byHash(numberHashes, tx),
+      store.byContact(wish.phone, wish.email, tx),
+      wish.name ? store.similar(wish.name, tx) : [],
+      wish.birthDate ? store.bornOn(wish.birthDate, tx) : [],
+    ]);
+    const sameNumber = new Set([...byNumber, ...byHash].map(({ id }) => id));
+    const rows = [...new Map([...byNumber, ...byHash, ...byContact, ...byName, ...born].map((row) => [row.id, row])).values()];
+    const merged = await store.mergedNames(
+      rows.map(({ id }) => id),
+      tx,
+    );
+    return rows
+      .map((row) => {
+        const names = [row.fullName, row.knownAs, ...(merged.get(row.id) ?? [])].filter((name) => name !== null);
+        return { row, fit: fitOf(wish, { names, birthDate: row.birthDate, phone: row.phone, email: row.email }, sameNumber.has(row.id)) };
+      })
+      .filter((found): found is Scored => found.fit !== null)
+      .sort((a, b) => b.fit.score - a.fit.score || a.row.fullName.localeCompare(b.row.fullName));
+  }
+
+  async function readWish({ text, name, birthDate, number, phone, email }: SearchPersons): Promise<PersonWish> {
+    const place = await pack();
+    const read = text ? readSearch(text, place, today()) : { name: null, birthDate: null, number: null, phone: null, email: null, reference: null };
+    if (phone && !readPhone(phone, place.phoneRegion)) throw invalid([{ path: 'phone', message: 'This is no phone number: give it with its area code.' }]);
+    return {
+      ...read,
+      name: name ?? read.name,
+      birthDate: birthDate ?? read.birthDate,
+      number: number ?? read.number,
+      phone: phone ? readPhone(phone, place.phoneRegion) : read.phone,
+      email: email?.toLowerCase() ?? read.email,
+    };
+  }
+
+  const toItem = (row: PersonRow, files: InFile[]): RegisterItem => ({
+    id: row.id,
+    kind: row.kind,
+    fullName: row.fullName,
+    knownAs: row.knownAs,
+    birthDate: row.birthDate,
+    phone: row.phone,
+    email: row.email,
+    idNumberTail: row.idNumberTail,
+    knownSince: row.createdAt,
+    updatedAt: row.updatedAt,
+    files,
+  });
+
+  async function toMatches(found: Scored[]): Promise<PersonMatch[]> {
+    const shown = found.slice(0, MOST_SHOWN);
+    const files = await store.filesOf(shown.map(({ row }) => row.id));
+    return shown.map(({ row, fit }) => ({ ...toItem(row, files.get(row.id) ?? []), ...fit }));
+  }
+
+  /** Those who so strongly resemble somebody in a file that nobody may be entered beside them unseen. */
+  async function strongMatches(person: FilePersonRow, tx: Tx): Promise<Scored[]> {
+    const { fullName, birthDate, phone, email, idNumberHash, taxNumberHash } = person;
+    const hashes = [idNumberHash, taxNumberHash].filter((hash) => hash !== null);
+    const wish = { name: fullName, birthDate, number: null, phone, email: email?.toLowerCase() ?? null, reference: null };
+    return (await candidates(wish, hashes, tx)).filter(({ fit }) => fit.strength === 'strong');
+  }
+
+  async function view(id: string): Promise<RegisterView> {
+    const row = await store.byId(id);
+    if (!row) throw notFound('This person');
+    const [files, merges] = await Promise.all([store.filesOf([id]), store.mergesOf(id)]);
+    const names = new Map(
+      await Promise.all(
+        [...new Set(merges.flatMap(({ keptId, droppedId }) => [keptId, droppedId]))].map(
+          async (personId) => [personId, (await store.byId(personId))?.fullName ?? ''] as const,
+        ),
+      ),
+    );
+    return {
+      ...toItem(row, files.get(id) ?? []),
+      mergedInto: row.mergedInto,
+      merges: merges.map((merge) => toMerge(merge, names)),
+    };
+  }
+
+  async function mergeIn(tx: Tx, keepId: string, dropId: string, reason: string, actor: Actor): Promise<void> {
+    const rows = await store.lockBoth(keepId, dropId, tx);
+    const kept = rows.find(({ id }) => id === keepId);
+    const dropped = rows.find(({ id }) => id === dropId);
+    if (!kept || !dropped) throw notFound('One of the two');
+    if (kept.mergedInto || dropped.mergedInto) throw refused('merged-already', 'One of the two was merged already.');
+    if (kept.kind !== dropped.kind) throw refused('kinds-differ', 'A person and an organisation can’t be one.');
+    const [both] = await store.filesWithBoth(keepId, dropId, tx);
+    if (both) throw refused('both-in-file', `Both stand in file ${both.reference}: take one of them out there first.`);
+    const moved = await store.rowsOf(dropId, tx);
+    await store.moveRows(moved, keepId, tx);
+    await store.setMergedInto(dropId, keepId, tx);
+    await store.setWords(keepId, [kept.fullName, kept.knownAs, dropped.fullName, dropped.knownAs], tx);
+    await store.addMerge(
+      { id: nanoid(), keptId: keepId, droppedId: dropId, reason, moved, mergedBy: actor.name, at: now().toISOString(), undoneAt: null, undoneBy: null },
+      tx,
+    );
+  }
+
   return {
-    /** The register's persons who may be the one at the counter, best first, each with the reasons. */
-    async search(wish: { name?: string | undefined; birthDate?: string | undefined; number?: string | undefined }): Promise<PersonMatch[]> {
-      const byNumber = wish.number ? await store.byNumber(normalizeNumber(wish.number)) : [];
-      const byName = wish.name ? await store.similar(nameWords(wish.name), wish.birthDate ?? null) : [];
-      const rows = [...new Map([...byNumber, ...byName].map((row) => [row.id, row])).values()];
-      const scored = rows
-        .map((row) => {
-          const reasons: string[] = [];
-          let score = 0;
-          if (byNumber.includes(row)) {
-            score = 1.2;
-            reasons.push('same identity number');
-          }
-          if (wish.name) {
-            const names = compareNames(wish.name, row.fullName);
-            score += names.score;
-            reasons.push(...(names.score >= LIKELY ? names.reasons : ['another name']));
-            if (wish.birthDate && row.birthDate) {
-              const same = wish.birthDate === row.birthDate;
-              score += same ? 0.3 : -0.1;
-              reasons.push(same ? 'same birth date' : 'another birth date');
-            }
-          }
-          return { row, score, reasons };
-        })
-        .filter(({ score }) => score >= LIKELY)
-        .sort((a, b) => b.score - a.score || a.row.fullName.localeCompare(b.row.fullName))
-        .slice(0, 10);
-      const files = await store.filesOf(scored.map(({ row }) => row.id));
-      return scored.map(({ row, score, reasons }) => ({
-        id: row.id,
-        fullName: row.fullName,
-        birthDate: row.birthDate,
-        phone: row.phone,
-        email: row.email,
-        idNumberTail: row.idNumberTail,
-        knownSince: row.createdAt,
-        updatedAt: row.updatedAt,
-        score: Math.round(score * 100) / 100,
-        reasons,
-        files: files.get(row.id) ?? [],
-      }));
+    view,
+    strongMatches,
+    async search(wish: SearchPersons): Promise<PersonMatches> {
+      const read = await readWish(wish);
+      const { name, birthDate, number, phone, email } = read;
+      return {
+        matches: await toMatches(await candidates(read, [])),
+        read: { name, birthDate, number: number !== null, phone, email },
+      };
+    },
+    /** Strong matches for somebody who is about to be entered. */
+    async strongFor(wish: SearchPersons): Promise<PersonMatch[]> {
+      return toMatches((await candidates(await readWish(wish), [])).filter(({ fit }) => fit.strength === 'strong'));
+    },
+    async page(page: number, size: number): Promise<RegisterPage> {
+      const { items, total } = await store.page(page, size);
+      const files = await store.filesOf(items.map(({ id }) => id));
+      return { items: items.map((row) => toItem(row, files.get(row.id) ?? [])), total, page, size };
+    },
+    /**
+     * Makes one of two entries that are one person. The files of the dropped one become the kept one's; the dropped entry
+     * stays, marked, so that the merge can be undone with nothing lost.
+     */
+    async merge(keepId: string, dropId: string, reason: string, actor: Actor): Promise<RegisterView> {
+      if (keepId === dropId) throw invalid([{ path: 'dropId', message: 'These are the same entry.' }]);
+      await inTransaction(db, (tx) => mergeIn(tx, keepId, dropId, reason, actor));
+      return view(keepId);
+    },
+    mergeIn,
+    async undoMerge(mergeId: string, actor: Actor): Promise<RegisterView> {
+      const keptId = await inTransaction(db, async (tx) => {
+        const merge = await store.merge(mergeId, tx);
+        if (!merge) throw notFound('This merge');
+        if (merge.undoneAt) throw refused('undone', 'This merge was undone already.');
+        const rows = await store.lockBoth(merge.keptId, merge.droppedId, tx);
+        const kept = rows.find(({ id }) => id === merge.keptId);
+        if (kept?.mergedInto) throw refused('merged-further', 'The kept entry was merged into another since: undo that first.');
+        await store.moveRows(merge.moved, merge.droppedId, tx);
+        await store.setMergedInto(merge.droppedId, null, tx);
+        if (kept) await store.setWords(kept.id, [kept.fullName, kept.knownAs], tx);
+        await store.undoMerge(mergeId, now().toISOString(), actor.name, tx);
+        return merge.keptId;
+      });
+      return view(keptId);
+    },
+    /** Enters somebody of a file into the register, or brings their entry up to what the file says. */
+    async enter(person: FilePersonRow, at: string, tx: Tx): Promise<string | null> {
+      if (!person.fullName) return null;
+      const { id, fileId, personId, fullName, ...details } = person;
+      if (personId) {
+        await store.update(personId, { ...details, fullName }, at, tx);
+        return personId;
+      }
+      const entered = await store.insert({ ...details, fullName }, at, tx);
+      await store.link(fileId, id, entered, tx);
+      return entered;
     },
   };
 }
 export type PersonsService = ReturnType<typeof personsService>;
+
+function toMerge(merge: MergeRow, names: Map<string, string>): RegisterView['merges'][number] {
+  const { id, keptId, droppedId, reason, mergedBy, at, undoneAt, undoneBy } = merge;
+  return { id, keptId, keptName: names.get(keptId) ?? '', droppedId, droppedName: names.get(droppedId) ?? '', reason, by: mergedBy, at, undoneAt, undoneBy };
+}

@@ -1,8 +1,9 @@
 import type { FileView, SignAgreement } from '@cavren/contract';
-import { computePath, personName, signersOf, type FilePerson } from '@cavren/core';
+import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { ByteStore } from '../bytes/index';
+import type { ConsentsService } from '../consents/index';
 import type { Invitations } from '../door/index';
 import type { FileChange, Files } from '../files/index';
 import { invalid, notFound, refuseBlocked, refused, type Actor } from '../http/index';
@@ -14,6 +15,7 @@ import type { EnvelopeRow, SignerRow, SigningStore } from './store';
 interface Parts {
   files: Files;
   store: SigningStore;
+  consents: ConsentsService;
   bytes: ByteStore;
   invitations: Invitations;
   jobs: Jobs;
@@ -28,7 +30,10 @@ export interface SigningPlace {
   codeSentTo: string;
 }
 
-export function signingService({ files, store, bytes, invitations, jobs, sealer, lender }: Parts) {
+const ELECTRONIC = 'electronicPapers';
+const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC);
+
+export function signingService({ files, store, consents, bytes, invitations, jobs, sealer, lender }: Parts) {
   async function invite(change: FileChange, signer: SignerRow): Promise<void> {
     const person = change.file.people.find(({ id }) => id === signer.personId);
     if (!person) throw notFound('A signer');
@@ -158,6 +163,7 @@ export function signingService({ files, store, bytes, invitations, jobs, sealer,
         const { signer } = await turnOf(change, personId);
         if (signer.consentedAt) return;
         await store.updateSigner(signer.id, { consentedAt: change.now }, change.tx);
+        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC)) await consents.give(change, personId, ELECTRONIC, 'en', 'frontDoor');
         change.record('signer.consent', `signer/${signer.id}`, null, 'agreed to electronic papers');
       }),
     read: (fileId: string, personId: string, pages: number, actor: Actor) =>
@@ -172,6 +178,8 @@ export function signingService({ files, store, bytes, invitations, jobs, sealer,
       files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { envelope, signer, signers } = await turnOf(change, personId);
         if (!signer.consentedAt || !signer.readAt) throw refused('read-first', 'Read the agreement to its end before you sign it.');
+        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC))
+          throw refused('consent-withdrawn', 'The consent to electronic papers was withdrawn: this can’t be signed on the screen any more.');
         const { options } = change.file.product.signing.choice;
         if (!options.includes(signature.choice)) throw invalid([{ path: 'choice', message: 'Choose one of the answers.' }]);
         const drawing = signature.mark === 'drawn' ? await readDrawing(signature.image) : null;

@@ -1,4 +1,8 @@
 import { up as thinWalk } from './001-thin-walk';
+import { up as people } from './002-people';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
-export const migrations: { name: string; up: string[] }[] = [{ name: '001-thin-walk', up: thinWalk }];
+export const migrations: { name: string; up: string[] }[] = [
+  { name: '001-thin-walk', up: thinWalk },
+  { name: '002-people', up: people },
+];

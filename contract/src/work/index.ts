@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { CalendarDate, Id, line } from '../values/index';
+
+export const WORK_KIND_LABEL = {
+  employed: 'Employed',
+  selfEmployed: 'Self-employed',
+  studying: 'Studying',
+  caring: 'Caring at home',
+  unemployed: 'Without work',
+  retired: 'Retired',
+} as const;
+
+export const workFields = {
+  personId: Id,
+  kind: z.enum(Object.keys(WORK_KIND_LABEL) as [keyof typeof WORK_KIND_LABEL, ...(keyof typeof WORK_KIND_LABEL)[]]).nullable(),
+  employer: line(120).nullable(),
+  position: line(80).nullable(),
+  phone: line(40).nullable(),
+  since: CalendarDate.nullable(),
+  until: CalendarDate.nullable(),
+};

@@ -1,0 +1,57 @@
+import { CHAPTERS, MEASURES } from '@cavren/core';
+
+type Raw = Record<string, unknown>;
+
+const OWING = ['applicant', 'coApplicant', 'guarantor'];
+const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
+
+/** What a product of before has that a later Cavren asks of every product: files that were opened with it go on with it. */
+export function upgradeProduct(raw: unknown): unknown {
+  const product = raw as Raw;
+  const { consentsBeforeChecks, ...rest } = product as Raw & { consentsBeforeChecks?: Raw };
+  if (!consentsBeforeChecks) return product;
+  const chapters = rest['chapters'] as string[];
+  return {
+    offer: { from: '2026-01-01', until: null, channels: EVERY_CHANNEL },
+    round: null,
+    roles: [...OWING, 'dependant'],
+    requestFields: [
+      { field: 'purpose', label: 'Purpose' },
+      { field: 'price', label: 'Boat or refit price' },
+      { field: 'downPayment', label: 'Down payment' },
+      { field: 'amount', label: 'Amount' },
+      { field: 'termMonths', label: 'Term in months' },
+      { field: 'advanceOn', label: 'Advance on' },
+      { field: 'firstPaymentOn', label: 'First payment on' },
+    ],
+    measures: [...MEASURES],
+    household: { spouses: 1, incomeOf: ['applicant', 'coApplicant'], earningsNotCountedOf: [], adultsMustApply: false, why: 'Only who applies owes.' },
+    histories: { home: null, work: null },
+    questions: [],
+    consents: [
+      {
+        kind: consentsBeforeChecks['kind'],
+        label: consentsBeforeChecks['label'],
+        version: consentsBeforeChecks['version'],
+        text: { en: consentsBeforeChecks['text'] },
+        to: 'Quillhaven Mutual',
+        roles: OWING,
+        before: 'details',
+      },
+    ],
+    lookUpConsent: consentsBeforeChecks['kind'],
+    monitoring: [],
+    asks: [],
+    detailsAge: 365,
+    lapse: { days: 365, warnBefore: [30] },
+    ownersFrom: 25,
+    ...rest,
+    chapters: CHAPTERS.filter((chapter) => chapter === 'declarations' || chapters.includes(chapter)),
+  };
+}
+
+/** The same for the rules of a place. */
+export function upgradePack(raw: unknown): unknown {
+  const pack = raw as Raw & { identityNumber: { kind: string } };
+  return { numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }], languages: [{ code: 'en', label: 'English' }], ...pack };
+}
