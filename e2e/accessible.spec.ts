@@ -23,14 +23,14 @@ for (const theme of ['light', 'dark'] as const) {
     await signIn(page, 'wren');
     await expect(page.locator('tbody tr').first()).toBeVisible();
     expect(await violations(page)).toEqual([]);
-    for (const place of ['/files', '/outbox', '/open']) {
+    for (const place of ['/files', '/outbox', '/open', '/people', '/certificates']) {
       await page.goto(place);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForLoadState('networkidle');
       expect([place, await violations(page)]).toEqual([place, []]);
     }
     const reference = await openDemoFile(page, 'Solvane');
-    for (const chapter of ['request', 'people', 'home', 'income', 'commitments', 'worth', 'checks', 'conditions', 'signing', 'decision', 'history']) {
+    for (const chapter of ['request', 'people', 'home', 'income', 'commitments', 'worth', 'declarations', 'checks', 'conditions', 'signing', 'decision', 'history']) {
       await page.goto(`/files/${reference}/${chapter}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();
@@ -44,6 +44,9 @@ test('the front door on a phone', async ({ browser }) => {
   const phone = await context.newPage();
   await phone.goto('/door');
   await expect(phone.getByLabel('Reference')).toBeVisible();
+  expect(await violations(phone)).toEqual([]);
+  await phone.goto('/door/apply/workboat-refit');
+  await expect(phone.getByLabel('Mobile phone')).toBeVisible();
   expect(await violations(phone)).toEqual([]);
   await phone.goto(`/door/${'A'.repeat(43)}`);
   await expect(phone.getByRole('alert')).toContainText('not one of ours');

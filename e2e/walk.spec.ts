@@ -76,12 +76,21 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await wren.getByRole('link', { name: 'Open a file' }).click();
     await wren.getByLabel('Full name').fill('Signe Tern');
     await wren.getByLabel('Birth date').fill('7/4/1987');
-    await wren.getByRole('button', { name: 'Look the person up' }).click();
+    await wren.getByRole('button', { name: 'Look up' }).click();
     await expect(wren.getByText('Nobody in the register resembles this person')).toBeVisible();
     await wren.getByRole('button', { name: 'Open the file' }).click();
     await expect(wren.getByRole('heading', { level: 1, name: 'Signe Tern' })).toBeVisible();
   });
   const reference = /\/files\/([^/]+)\//.exec(wren.url())?.[1] ?? '';
+
+  await test.step('the quick questions first, from the keyboard', async () => {
+    await wren.getByRole('group', { name: /Do you live here/ }).getByRole('button', { name: 'yes' }).focus();
+    for (let at = 0; at < 3; at += 1) {
+      await wren.keyboard.press('y');
+      await expect(wren.locator('[data-question] .choice.on')).toHaveCount(at + 1);
+    }
+    await saved(wren);
+  });
 
   await test.step('Request, with the figures live while typing', async () => {
     await field(wren, 'Purpose').selectOption('Engine replacement');
@@ -105,19 +114,17 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await key(wren, /^Social Security number/, '987-65-4320');
     await key(wren, /^Phone/, '212 555 0161');
     await key(wren, /^E-mail/, 'signe.tern@post.example');
-    await wren.getByRole('button', { name: 'Co-applicant', exact: true }).click();
-    const partner = wren.locator('section.person').nth(1);
-    for (const [label, value] of [
-      ['Full name', 'Ivo Tern'],
-      ['Birth date', '2/3/1985'],
-      ['Social Security', '987-65-4325'],
-      ['Phone', '2125550162'],
-      ['E-mail', 'ivo.tern@post.example'],
-    ] as const) {
-      await partner.getByLabel(new RegExp(`^${label}`)).fill(value);
-      await partner.getByLabel(new RegExp(`^${label}`)).press('Tab');
-    }
-    await partner.getByLabel(/^To the applicant/).selectOption('spouse');
+    await wren.keyboard.press('Alt+p');
+    const adding = wren.getByRole('dialog', { name: 'Add a person' });
+    await adding.getByLabel('Full name').fill('Ivo Tern');
+    await adding.getByLabel('Birth date').fill('3 Feb 1985');
+    await adding.getByLabel('Birth date').press('Enter');
+    await expect(wren.getByRole('heading', { level: 2, name: /^Ivo Tern/ })).toBeVisible();
+    await key(wren, /^Social Security number/, '987-65-4325');
+    await key(wren, /^Phone/, '2125550162');
+    await key(wren, /^E-mail/, 'ivo.tern@post.example');
+    await expect(wren.getByRole('button', { name: /^Ivo Tern, co-applicant, 41, counts in the household/ })).toBeVisible();
+    await expect(wren.getByText('Household of 2')).toBeVisible();
     await saved(wren);
 
     await chapter(wren, 'Home');
@@ -130,18 +137,24 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     ] as const)
       await key(wren, label, value);
     await field(wren, 'Owned or rented').selectOption('rented');
+    await wren.getByRole('button', { name: 'Ivo Tern: same as Signe Tern' }).click();
     await saved(wren);
+    await expect(wren.getByText('3 years without a gap')).toHaveCount(2);
 
     await chapter(wren, 'Income');
-    for (const [who, source, amount] of [
-      ['Signe Tern', 'Petrel Ferries', '2,100'],
-      ['Ivo Tern', 'Tidewrack Boatyard', '1900'],
+    for (const [source, amount] of [
+      ['Petrel Ferries', '2,100'],
+      ['Tidewrack Boatyard', '1900'],
     ] as const) {
-      await wren.getByRole('button', { name: 'Income', exact: true }).click();
+      await wren.getByRole('button', { name: 'Work', exact: true }).click();
+      const job = wren.locator('section.block tbody tr').last();
+      await job.getByLabel('Employer').fill(source);
+      await job.getByLabel('Employer').press('Tab');
+      await job.getByLabel('Since').fill('2018-05-01');
+      await job.getByLabel('Since').press('Tab');
+      await wren.getByRole('button', { name: `Income from ${source}` }).click();
       const row = wren.locator('section.center tbody tr').last();
-      await row.getByLabel('Who').selectOption({ label: who });
-      await row.getByLabel('Kind').selectOption('wage');
-      await row.getByLabel('Employer or source').fill(source);
+      await expect(row.getByLabel('Employer or source')).toHaveValue(source);
       await row.getByLabel('Stated').fill(amount);
       await row.getByLabel('Stated').press('Tab');
       await row.getByLabel('How often').selectOption('everyTwoWeeks');
@@ -176,11 +189,26 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await wren.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   });
 
-  await test.step('Checks, after the consent', async () => {
+  await test.step('Declarations: what everyone says, and agrees to', async () => {
+    await chapter(wren, 'Request');
+    for (const question of [/Do you live here/, /Are you a citizen/])
+      await wren.locator('[data-question]', { hasText: 'Ivo Tern' }).filter({ hasText: question }).getByRole('button', { name: 'yes' }).click();
     await chapter(wren, 'Checks');
     await expect(wren.getByRole('button', { name: 'Ask the service' }).first()).toBeDisabled();
-    await wren.getByRole('button', { name: 'Record that Signe Tern agrees' }).click();
-    await wren.getByRole('button', { name: 'Record that Ivo Tern agrees' }).click();
+    await chapter(wren, 'Declarations');
+    for (const who of ['Signe Tern', 'Ivo Tern'])
+      for (const what of ['Consent to the use of data', 'Consent to look-ups']) {
+        await wren.getByRole('button', { name: `${who} agrees: ${what}` }).click();
+        await expect(wren.getByRole('button', { name: `${who} agrees: ${what}` })).toHaveCount(0);
+      }
+    const questions = wren.locator('[data-question]');
+    await expect(questions).toHaveCount(6);
+    for (let at = 0; at < 6; at += 1) await questions.nth(at).getByRole('button', { name: 'no' }).click();
+    await saved(wren);
+  });
+
+  await test.step('Checks, after the consent', async () => {
+    await chapter(wren, 'Checks');
     await wren.getByRole('button', { name: 'Move on to checking' }).click();
     for (let left = 4; left > 0; left -= 1) {
       await expect(wren.getByRole('button', { name: 'Ask the service' })).toHaveCount(left);

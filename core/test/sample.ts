@@ -53,7 +53,9 @@ export const product: ProductDefinition = {
   household: { spouses: 1, incomeOf: ['applicant', 'coApplicant'], earningsNotCountedOf: ['fullTimeStudent', 'minor'], adultsMustApply: false, why: 'rule' },
   histories: { home: null, work: null },
   questions: [],
-  consents: [{ kind: 'lookUp', label: 'Consent', version: '1', text: { en: 'I agree.' }, to: 'the lender', roles: ['applicant', 'coApplicant'], before: 'details' }],
+  consents: [
+    { kind: 'lookUp', label: 'Consent', version: '1', text: { en: 'I agree.' }, to: 'the lender', roles: ['applicant', 'coApplicant'], before: 'details' },
+  ],
   lookUpConsent: 'lookUp',
   monitoring: [],
   asks: [],

@@ -145,7 +145,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
     return found.pack;
   };
   const register = personsService({ db, store: persons, pack: homePlace, today, now });
-  const duplicates = duplicatesService({ files: () => files, store: stores.duplicates, persons: register, register: persons });
+  const duplicates = duplicatesService({ files: () => files, store: stores.duplicates, persons: register, register: persons, details: stores.details });
   const consents = consentsService(files, stores.consents);
   const details = detailsService({ files, store: stores.details, register: duplicates });
   const opening = filesService({

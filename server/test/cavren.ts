@@ -240,7 +240,13 @@ export class Walk {
         ? [
             add(
               'person',
-              { role: 'coApplicant', fullName: 'Bram Holm', birthDate: `${1989 - this.number}-02-03`, idNumber: `9${this.group}-65-4325`, phone: this.phone(2) },
+              {
+                role: 'coApplicant',
+                fullName: 'Bram Holm',
+                birthDate: `${1989 - this.number}-02-03`,
+                idNumber: `9${this.group}-65-4325`,
+                phone: this.phone(2),
+              },
               partner,
             ),
             add('relation', { personId: partner, toId: id, kind: 'spouse' }),

@@ -245,7 +245,12 @@ describe('outside services', () => {
     await walk.act('wren', '/move');
     await walk.checks();
     const differing = walk.file.checks[0]?.findings.find(({ agrees }) => !agrees);
-    expect(differing).toMatchObject({ label: 'Birth date', stated: walk.applicant.birthDate, found: walk.applicant.birthDate?.replace('04-03', '03-04'), reasons: ['day and month exchanged'] });
+    expect(differing).toMatchObject({
+      label: 'Birth date',
+      stated: walk.applicant.birthDate,
+      found: walk.applicant.birthDate?.replace('04-03', '03-04'),
+      reasons: ['day and month exchanged'],
+    });
     expect((await walk.act('wren', `/findings/${differing?.id ?? ''}`, { resolution: 'confirmed', reason: '' })).status).toBe(422);
     expect((await walk.act('wren', `/findings/${differing?.id ?? ''}`, { resolution: 'differentPerson', reason: 'no fit' })).status).toBe(409);
     expect((await walk.act('wren', `/findings/${differing?.id ?? ''}`, { resolution: 'confirmed', reason: 'Passport seen' })).status).toBe(200);

@@ -222,7 +222,10 @@ describe('the interface of the server', () => {
   });
   it('a session ends when somebody signs out, and its cookie can’t be read by scripts or sent from elsewhere', async () => {
     const client = await cavren.stranger().signIn('maud');
-    expect((await client.get('/api/session')).body).toMatchObject({ name: 'Maud Linacre', acts: ['file.read', 'certificate.read', 'certificate.write', 'history.read'] });
+    expect((await client.get('/api/session')).body).toMatchObject({
+      name: 'Maud Linacre',
+      acts: ['file.read', 'certificate.read', 'certificate.write', 'history.read'],
+    });
     const again = await cavren.app.inject({ method: 'POST', url: '/api/session', payload: { username: 'maud', password: 'a long enough password' } });
     expect(again.cookies[0]).toMatchObject({ httpOnly: true, sameSite: 'Strict' });
     await client.call('DELETE', '/api/session');

@@ -52,7 +52,9 @@ describe('the walk of a couple’s file', () => {
     expect((await walk.act('wren', '/checks', { personId: walk.applicant.id, kind: 'identity' })).body).toMatchObject({ code: 'consent-missing' });
     await walk.consents();
     expect(walk.file.consents).toHaveLength(4);
-    expect((await walk.act('wren', '/consents', { personId: walk.applicant.id, kind: 'lookUp', how: 'inPerson' })).body).toMatchObject({ code: 'consent-there' });
+    expect((await walk.act('wren', '/consents', { personId: walk.applicant.id, kind: 'lookUp', how: 'inPerson' })).body).toMatchObject({
+      code: 'consent-there',
+    });
   });
 
   it('moves to checking, and checks both people over HTTP', async () => {

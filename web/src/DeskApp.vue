@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { mdiLogout, mdiPlus, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { STAFF_ROLE_LABEL } from '@cavren/core';
-import { computed, watchEffect } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
+import CommandBar from './command/CommandBar.vue';
+import ShortcutSheet from './command/ShortcutSheet.vue';
 import { useDesk } from './session/store';
 
 const desk = useDesk();
@@ -17,8 +19,26 @@ watchEffect(() => {
 const places = computed(() => [
   { to: '/today', label: 'Today' },
   { to: '/files', label: 'Files' },
+  ...(desk.may('person.search') ? [{ to: '/people', label: 'People' }] : []),
   ...(desk.may('outbox.read') ? [{ to: '/outbox', label: 'Outbox' }] : []),
+  ...(desk.may('certificate.read') ? [{ to: '/certificates', label: 'Certificates' }] : []),
 ]);
+
+const finding = ref(false);
+const help = ref(false);
+function onKey(event: KeyboardEvent): void {
+  if (!desk.me) return;
+  const typing = (event.target as HTMLElement).matches('input, textarea, select');
+  if (event.ctrlKey && event.key === 'k') {
+    event.preventDefault();
+    finding.value = true;
+  } else if (event.key === '?' && !typing && !event.ctrlKey) {
+    event.preventDefault();
+    help.value = true;
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey));
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 
 async function leave(): Promise<void> {
   await desk.signOut();
@@ -36,6 +56,7 @@ async function leave(): Promise<void> {
       </nav>
       <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" :prepend-icon="mdiPlus">Open a file</v-btn>
       <span class="space" />
+      <button type="button" class="find" @click="finding = true">Find or do … <kbd>Ctrl+K</kbd></button>
       <span class="who">
         {{ desk.me.name }}
         <span class="soft">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
@@ -50,6 +71,10 @@ async function leave(): Promise<void> {
       <v-btn size="small" variant="text" :icon="mdiLogout" aria-label="Sign out" @click="leave" />
     </header>
     <div id="main" class="content" tabindex="-1"><router-view /></div>
+    <template v-if="desk.me">
+      <CommandBar v-model="finding" @help="help = true" />
+      <ShortcutSheet v-model="help" />
+    </template>
   </v-app>
 </template>
 
@@ -88,6 +113,21 @@ nav a {
 nav a.router-link-active {
   border-bottom-color: var(--teal);
   font-weight: 600;
+}
+.find {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  height: 30px;
+  padding: 0 8px 0 10px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink-soft);
+  font: inherit;
+  font-size: 0.88rem;
+  cursor: pointer;
+  white-space: nowrap;
 }
 .space {
   flex: 1;

@@ -169,7 +169,7 @@ export function generationsOf({ people, relations }: Related): { of: Map<string,
         if (relation.personId !== here && relation.toId !== here) continue;
         const up = GENERATIONS[relation.kind] ?? 0;
         const other = relation.personId === here ? relation.toId : relation.personId;
-        const expected = relation.personId === here ? own - up : own + up;
+        const expected = relation.personId === here ? own + up : own - up;
         const known = of.get(other);
         if (known === undefined) {
           of.set(other, expected);

@@ -217,6 +217,15 @@ function readLines(lines: readonly string[]) {
   }
 }
 
+/** Writes an E.164 number as the place writes its own, and others with their country code. */
+export function writePhone(number: string, region: string): string {
+  const parsed = parsePhoneNumber(number);
+  if (!parsed) return number;
+  return parsed.country === region || parsed.countryCallingCode === parsePhoneNumber('5550100', { defaultCountry: region as CountryCode })?.countryCallingCode
+    ? parsed.formatNational()
+    : parsed.formatInternational();
+}
+
 /**
  * Reads a phone number as people type it, in the place's own way or with a country code.
  * @returns the number as +country and digits (ITU-T E.164), or null when no number of that country has this length.

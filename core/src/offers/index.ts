@@ -1,4 +1,4 @@
-import type { IsoDate } from '../dates/index';
+import { dateInWords, type IsoDate } from '../dates/index';
 import type { Line, ProductDefinition } from '../product/index';
 
 /** A person's certificate to offer the products of a line in some places for some time. */
@@ -29,8 +29,8 @@ export function offerBars(
 ): string[] {
   const bars: string[] = [];
   const { from, until, channels } = product.offer;
-  if (on < from) bars.push(`It is offered from ${from}.`);
-  if (until !== null && on > until) bars.push(`It was offered until ${until}.`);
+  if (on < from) bars.push(`It is offered from ${dateInWords(from)}.`);
+  if (until !== null && on > until) bars.push(`It was offered until ${dateInWords(until)}.`);
   if (!channels.includes(channel)) bars.push('It is not offered this way.');
   if (certificates !== null) {
     const bar = certificateBar(certificates, product, placeName, on);
@@ -52,8 +52,10 @@ function certificateBar(
   if (there.length === 0) return `Your certificate for ${what} is not for ${placeName}.`;
   if (there.some(({ from, until }) => from <= on && (until === null || on <= until))) return null;
   const [latest] = [...there].sort((a, b) => b.from.localeCompare(a.from));
-  if (latest && latest.from > on) return `Your certificate ${latest.number} for ${what} begins on ${latest.from}.`;
-  return `Your certificate ${latest?.number ?? ''} for ${what} ran out on ${latest?.until ?? ''}.`;
+  if (latest && latest.from > on) return `Your certificate ${latest.number} for ${what} begins on ${dateInWords(latest.from)}.`;
+  return latest?.until
+    ? `Your certificate ${latest.number} for ${what} ran out on ${dateInWords(latest.until)}.`
+    : `You hold no certificate for ${what} that holds today.`;
 }
 
 /** The dates of an application that came on paper: signed, received, keyed, none later than the next. @returns the problem and the field it is at. */

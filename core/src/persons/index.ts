@@ -113,7 +113,8 @@ function bestName(wanted: string, names: readonly string[]): { score: number; na
 function nameReason(wanted: string, { name, score, reasons }: { name: string; score: number; reasons: string[] }): string {
   if (score === 1) return reasons[0] ?? 'same name';
   const slips = slipsBetween(nameWords(wanted).join(' '), nameWords(name).join(' '));
-  return slips === 1 ? 'name one letter off' : reasons.join(', ') || 'similar name';
+  if (slips === 1) return 'name one letter off';
+  return reasons.map((reason) => (/words? more in one of them$/.test(reason) ? 'a part of the name' : reason)).join(', ') || 'similar name';
 }
 
 /** Whether details of that day are too old for a product and must be asked again. */

@@ -13,6 +13,10 @@ interface Parts {
     keepUp(change: FileChange, id: string): Promise<void>;
     refuseRound(change: FileChange, personId: string): Promise<void>;
     forget(change: FileChange, id: string): Promise<unknown>;
+    /** What the register knows of somebody, as a file takes it over. */
+    known(personId: string): Promise<Record<string, unknown>>;
+    /** Copies the addresses and jobs of somebody's newest file. */
+    takeHistories(change: FileChange, personId: string, id: string): Promise<void>;
   };
 }
 
@@ -68,6 +72,7 @@ export function detailsService({ files, store, register }: Parts) {
     if (entity === 'answer' && !kept['question']) throw invalid([{ path: pathOf(entity, id, 'question'), message: 'Say which question this answers' }]);
     const known = entity === 'person' ? (kept['personId'] as string | null | undefined) : null;
     if (known) {
+      for (const [field, value] of Object.entries(await register.known(known))) kept[field] ??= value;
       if (change.file.people.some(({ personId }) => personId === known))
         throw invalid([{ path: pathOf(entity, id, 'personId'), message: 'This person is in the file already' }]);
       await register.refuseRound(change, known);
@@ -90,6 +95,10 @@ export function detailsService({ files, store, register }: Parts) {
       createdAt,
     });
     if (entity === 'person') await register.keepUp(change, id);
+    if (known) {
+      await register.takeHistories(change, known, id);
+      change.record('person.reuse', `person/${id}`, null, `details of ${textOf(kept['fullName'])}`);
+    }
   }
 
   async function remove(change: FileChange, { entity, id }: Extract<DetailChange, { op: 'remove' }>): Promise<void> {

@@ -2,6 +2,7 @@ import { FileAnswer, Id, ReviewDuplicate, SayDuplicate, type FileView } from '@c
 import type { Duplicate, FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
+import type { DetailsStore } from '../details/index';
 import { FileParams, type FileChange, type Files } from '../files/index';
 import { notFound, refused, staffFor, type Actor, type App } from '../http/index';
 import type { PersonsService, PersonsStore } from '../persons/index';
@@ -62,13 +63,14 @@ interface Parts {
   store: DuplicatesStore;
   persons: PersonsService;
   register: PersonsStore;
+  details: DetailsStore;
 }
 
 /**
  * Keeps the register free of double entries. Whoever is known well enough in a file is entered; who strongly resembles
  * an entry first has to be told apart from it, by the officer and then by compliance, or is that entry.
  */
-export function duplicatesService({ files, store, persons, register }: Parts) {
+export function duplicatesService({ files, store, persons, register, details }: Parts) {
   async function refuseRound(change: FileChange, personId: string): Promise<void> {
     const { round } = change.file.product;
     const other = round ? await register.inRound(round, personId, change.row.id, change.tx) : null;
@@ -118,6 +120,15 @@ export function duplicatesService({ files, store, persons, register }: Parts) {
   return {
     keepUp,
     refuseRound,
+    async known(personId: string): Promise<Record<string, unknown>> {
+      const row = await register.byId(personId);
+      if (!row || row.mergedInto) throw notFound('This person of the register');
+      return register.asFilePerson(row);
+    },
+    async takeHistories(change: FileChange, personId: string, id: string): Promise<void> {
+      const earlier = await register.latestInFile(personId, change.row.id, change.tx);
+      if (earlier) await details.copyHistories(earlier, { fileId: change.row.id, id }, change.now, change.tx);
+    },
     forget: (change: FileChange, id: string) => store.removeOf(change.row.id, id, change.tx),
     /** Notes that somebody was entered beside a known person on purpose, with the reason. */
     async declare(tx: Tx, fileId: string, personId: string, match: { id: string; reasons: string[] }, reason: string, actor: Actor, at: string): Promise<void> {

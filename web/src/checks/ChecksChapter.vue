@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { CONSENT_WAY_LABEL, CONSENT_WAYS } from '@cavren/contract';
 import { currentCheck, hasConsent, personName, signersOf, type Check, type FilePerson, type Finding } from '@cavren/core';
 import { computed, reactive, ref } from 'vue';
 import { useEditing } from '../file/editing';
@@ -11,14 +10,12 @@ import { useDesk } from '../session/store';
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
-const rule = computed(() => props.file.product.consentsBeforeChecks);
-const people = computed(() => signersOf(props.file));
-const ways = reactive<Record<string, (typeof CONSENT_WAYS)[number]>>({});
+const lookUp = computed(() => props.file.product.lookUpConsent);
+const people = computed(() => signersOf(props.file).filter(({ kind }) => kind === 'person'));
 const reasons = reactive<Record<string, string>>({});
 const problem = ref('');
 const busy = ref('');
 
-const consentOf = (person: FilePerson) => props.file.consents.find(({ personId, kind }) => personId === person.id && kind === rule.value.kind);
 const earlier = (person: FilePerson, kind: Check['kind']): number => {
   const now = currentCheck(props.file, person, kind);
   return props.file.checks.filter((check) => check.personId === person.id && check.kind === kind && check.id !== now?.id).length;
@@ -35,7 +32,6 @@ async function run(key: string, work: () => Promise<unknown>): Promise<void> {
     busy.value = '';
   }
 }
-const record = (person: FilePerson) => run(`consent.${person.id}`, () => editing.act('/consents', { personId: person.id, how: ways[person.id] ?? 'inPerson' }));
 const askFor = (person: FilePerson, kind: Check['kind']) => run(`${kind}.${person.id}`, () => editing.act('/checks', { personId: person.id, kind }));
 const resolve = (finding: Finding, resolution: string) =>
   run(finding.id, () => editing.act(`/findings/${finding.id}`, { resolution, reason: reasons[finding.id] ?? '' }));
@@ -58,28 +54,6 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
     <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
     <section v-for="person in people" :key="person.id" class="block sheet person">
       <h2>{{ personName(person) }}</h2>
-      <div class="consent">
-        <template v-if="consentOf(person)">
-          <p>
-            <Mark kind="settled" />
-            {{ rule.label }} recorded {{ showTime(consentOf(person)?.givenAt ?? null) }},
-            {{ CONSENT_WAY_LABEL[consentOf(person)?.how as (typeof CONSENT_WAYS)[number]].toLowerCase() }}, by {{ consentOf(person)?.recordedBy }} (text
-            {{ consentOf(person)?.version }}).
-          </p>
-        </template>
-        <template v-else>
-          <blockquote class="note">{{ rule.text }}</blockquote>
-          <form v-if="desk.may('consent.record')" class="row-actions" @submit.prevent="record(person)">
-            <label>
-              <span class="unseen">How the consent was given</span>
-              <select v-model="ways[person.id]" class="field-input way" :data-anchor="`consent.${person.id}`">
-                <option v-for="way in CONSENT_WAYS" :key="way" :value="way">{{ CONSENT_WAY_LABEL[way] }}</option>
-              </select>
-            </label>
-            <v-btn type="submit" size="small" variant="flat" :loading="busy === `consent.${person.id}`">Record that {{ personName(person) }} agrees</v-btn>
-          </form>
-        </template>
-      </div>
       <article v-for="{ kind, label, why } in file.product.checks" :key="kind" class="check">
         <header class="row-actions">
           <h3>{{ label }}</h3>
@@ -95,14 +69,16 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
             v-if="desk.may('check.ask') && currentCheck(file, person, kind)?.state !== 'waiting' && path.next"
             size="small"
             :data-anchor="`${kind}.${person.id}`"
-            :disabled="!hasConsent(file, person.id, rule.kind)"
+            :disabled="!hasConsent(file, person.id, lookUp)"
             :loading="busy === `${kind}.${person.id}`"
             :title="why"
             @click="askFor(person, kind)"
           >
             {{ currentCheck(file, person, kind) ? 'Ask again' : 'Ask the service' }}
           </v-btn>
-          <span v-if="!hasConsent(file, person.id, rule.kind)" class="soft">waits for the consent</span>
+          <span v-if="!hasConsent(file, person.id, lookUp)" class="soft"
+            >waits for the <router-link :to="`/files/${file.reference}/declarations#consent.${lookUp}.${person.id}`">consent</router-link></span
+          >
           <span v-if="earlier(person, kind) > 0" class="soft">{{ earlier(person, kind) }} earlier in the history</span>
         </header>
         <p v-if="currentCheck(file, person, kind)?.state === 'waiting' && currentCheck(file, person, kind)?.lastProblem" class="note">
@@ -184,17 +160,6 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
 <style scoped>
 .person {
   padding: 12px 14px;
-}
-.consent {
-  margin: 6px 0 10px;
-  display: grid;
-  gap: 8px;
-}
-blockquote {
-  margin: 0;
-}
-.way {
-  width: 220px;
 }
 .check {
   padding: 8px 0;

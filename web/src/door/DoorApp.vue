@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { onMounted, ref } from 'vue';
+import { defineAsyncComponent, onMounted, ref } from 'vue';
 import { api, setCsrfToken } from '../api/index';
 import ComeIn from './ComeIn.vue';
 import Inside from './Inside.vue';
 
 /** The applicants' own pages: come in with a link or a reference, see how it stands, send papers, sign. */
 const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
+const Apply = defineAsyncComponent(() => import('./Apply.vue'));
+const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(location.pathname)?.[1] ?? null;
 const view = ref<DoorView | null>(null);
 const looking = ref(true);
 
@@ -16,7 +18,7 @@ function take(next: DoorView | null): void {
 }
 onMounted(async () => {
   // A link is always opened with its code; only who returns without one may still be inside.
-  if (token === null) take(await api.get<DoorView>('/api/door/me').catch(() => null));
+  if (token === null && product === null) take(await api.get<DoorView>('/api/door/me').catch(() => null));
   looking.value = false;
 });
 async function leave(): Promise<void> {
@@ -29,6 +31,7 @@ async function leave(): Promise<void> {
   <main class="door">
     <p v-if="looking" role="status">One moment …</p>
     <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
+    <Apply v-else-if="product" :code="product" @in="take" />
     <ComeIn v-else :token="token" @in="take" />
   </main>
 </template>

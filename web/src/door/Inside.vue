@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { ref } from 'vue';
+import { defineAsyncComponent, ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import SignFlow from './SignFlow.vue';
 
@@ -9,6 +9,8 @@ const emit = defineEmits<{ change: [view: DoorView]; leave: [] }>();
 const problem = ref('');
 const sending = ref('');
 const signing = ref(false);
+const filling = ref(false);
+const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
 const day = (time: string): string => new Date(time).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' });
 
@@ -38,6 +40,7 @@ function take(next: DoorView): void {
 
 <template>
   <SignFlow v-if="signing && view.signing?.state === 'yours'" :view="view" @change="take" @back="signing = false" />
+  <OwnDetails v-else-if="filling && view.details" :view="view" :details="view.details" @change="take" @back="filling = false" />
   <div v-else class="stack">
     <p class="soft">
       {{ view.product }} · file
@@ -75,6 +78,17 @@ function take(next: DoorView): void {
       <a v-if="view.signing.state === 'signed'" class="button" href="/api/door/agreement" target="_blank" rel="noopener">Open the agreement</a>
     </section>
 
+    <section v-if="view.details" class="card">
+      <h2>Your details</h2>
+      <p>
+        {{
+          view.details.missing.length === 0
+            ? 'You have given everything that we need now.'
+            : `${view.details.missing.length} ${view.details.missing.length === 1 ? 'thing is' : 'things are'} still missing.`
+        }}
+      </p>
+      <button type="button" class="strong" @click="filling = true">Fill in my details</button>
+    </section>
     <section v-if="view.tasks.length > 0" class="stack">
       <h2>What we need from you</h2>
       <article v-for="task in view.tasks" :key="task.key" class="card">
@@ -97,7 +111,7 @@ function take(next: DoorView): void {
         </label>
       </article>
     </section>
-    <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours'" class="good">We need nothing from you at the moment.</p>
+    <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details" class="good">We need nothing from you at the moment.</p>
 
     <section class="card">
       <h2>Where it stands</h2>

@@ -1,8 +1,22 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import { formatDate, formatMoney, parseDate, parseMoney, type Entity, type Minor } from '@cavren/core';
-import { computed, ref, watch } from 'vue';
+import {
+  dateInWords,
+  formatDate,
+  formatMoney,
+  parseMoney,
+  PART_OF,
+  splitAddress,
+  splitName,
+  writePhone,
+  type Entity,
+  type IsoDate,
+  type Minor,
+} from '@cavren/core';
+import { computed, nextTick, ref, watch } from 'vue';
+import { showTime } from '../files/words';
 import { useDesk } from '../session/store';
+import { possibleDates } from './dates';
 import { subjectOf, useEditing } from './editing';
 
 /** One field of a file: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
@@ -11,11 +25,12 @@ const props = defineProps<{
   id?: string | null;
   field: string;
   label: string;
-  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'hidden';
+  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'hidden' | 'phone';
+  /** What an empty choice stands for. */
+  empty?: string;
   options?: { value: string; label: string }[];
   bare?: boolean;
   hint?: string;
-  needed?: boolean;
   locked?: boolean;
 }>();
 const editing = useEditing();
@@ -27,16 +42,24 @@ const subject = computed(() => subjectOf({ op: 'set', entity: props.entity, id: 
 const problem = computed(() => editing.problems.get(subject.value) ?? '');
 const disabled = computed(() => props.locked || !desk.may('details.write'));
 
-const PARTS = { person: 'people', home: 'homes', income: 'incomes', livingCost: 'livingCosts', debt: 'debts', asset: 'assets' } as const;
+const needed = computed(() => editing.needed.value.has(anchor.value));
 const stored = computed<unknown>(() => {
   const { file } = editing;
   if (!file.value) return null;
-  const row = props.entity === 'request' ? file.value.request : file.value[PARTS[props.entity]].find(({ id }) => id === props.id);
-  return (row as unknown as Record<string, unknown> | undefined)?.[props.field] ?? null;
+  return rowOf(props.id ?? null)?.[props.field] ?? null;
 });
+function rowOf(id: string | null): Record<string, unknown> | undefined {
+  const file = editing.file.value;
+  if (!file || props.entity === 'request') return file?.request as unknown as Record<string, unknown> | undefined;
+  const rows: readonly { id: string }[] = file[PART_OF[props.entity]];
+  return rows.find((row) => row.id === id) as Record<string, unknown> | undefined;
+}
 const shown = computed(() => show(stored.value));
 const text = ref(shown.value);
 const focused = ref(false);
+/** The days that were meant, where that has to be asked. */
+const asked = ref<IsoDate[]>([]);
+const which = ref<HTMLElement | null>(null);
 watch(shown, (value) => {
   if (!focused.value && !problem.value) text.value = value;
 });
@@ -45,6 +68,7 @@ function show(value: unknown): string {
   if (value === null || value === undefined) return '';
   if (kind.value === 'money') return formatMoney(value as Minor);
   if (kind.value === 'date') return formatDate(value as string, editing.file.value?.pack.dateOrder ?? 'mdy');
+  if (kind.value === 'phone') return writePhone(value as string, editing.file.value?.pack.phoneRegion ?? 'US');
   if (kind.value === 'hidden') return `•••• ${(value as { tail: string }).tail}`;
   return typeof value === 'string' ? value : JSON.stringify(value);
 }
@@ -59,18 +83,33 @@ function read(raw: string): Reading {
       return amount === null ? { problem: 'Give an amount like 1,250.00' } : { value: amount };
     }
     case 'date': {
-      const { file, view } = editing;
-      const date = file.value && view.value ? parseDate(trimmed, file.value.pack.dateOrder, view.value.today) : null;
-      return date === null ? { problem: 'Give a date like 4/30/1990' } : { value: date };
+      const [date = null] = datesIn(trimmed);
+      return date === null ? { problem: `Give a date like ${formatDate('1990-04-30', order.value)} or 30 Apr 1990` } : { value: date };
     }
     case 'whole':
       return /^\d{1,6}$/.test(trimmed) ? { value: Number(trimmed) } : { problem: 'Give a whole number' };
     case 'decimal':
-      return /^\d{1,5}(\.\d{1,2})?$/.test(trimmed) ? { value: Number(trimmed) } : { problem: 'Give a number like 37.5' };
+      return /^\d{1,6}(\.\d{1,2})?$/.test(trimmed) ? { value: Number(trimmed) } : { problem: 'Give a number like 37.5' };
     default:
       return { value: trimmed };
   }
 }
+
+const order = computed(() => editing.file.value?.pack.dateOrder ?? 'mdy');
+function datesIn(text: string): IsoDate[] {
+  const { view } = editing;
+  return view.value ? possibleDates(text, order.value, view.value.today) : [];
+}
+/** What a typed date is read as, while it is typed. */
+const reading = computed(() => {
+  if (kind.value !== 'date' || !focused.value || text.value === shownBefore.value) return '';
+  const dates = datesIn(text.value);
+  return dates.map(dateInWords).join(' or ');
+});
+const saidBy = computed(() => {
+  const known = editing.stated.value[subject.value] ?? (props.id ? editing.stated.value[`${props.entity}/${props.id}`] : undefined);
+  return known && stored.value !== null ? `${known.applicant ? 'said at the front door by' : 'keyed by'} ${known.by}, ${showTime(known.at)}` : '';
+});
 
 function typed(): void {
   const reading = read(text.value);
@@ -79,10 +118,11 @@ function typed(): void {
 
 function left(): void {
   focused.value = false;
-  if (text.value === shownBefore) {
+  if (text.value === shownBefore.value) {
     editing.forget(props.entity, rowId.value, props.field);
     return;
   }
+  if (kind.value === 'date' && datesIn(text.value).length > 1) return ask();
   const reading = read(text.value);
   if ('problem' in reading) {
     editing.refuse(props.entity, rowId.value, props.field, reading.problem);
@@ -92,13 +132,69 @@ function left(): void {
   if (kind.value !== 'hidden') text.value = show(reading.value);
 }
 
-let shownBefore = '';
+/** Day and month may be exchanged: which day is meant is asked, and nothing is saved before it was said. */
+function ask(): void {
+  asked.value = datesIn(text.value);
+  editing.forget(props.entity, rowId.value, props.field);
+  void nextTick(() => which.value?.querySelector('button')?.focus());
+}
+function say(date: IsoDate): void {
+  asked.value = [];
+  editing.leave(props.entity, rowId.value, props.field, date);
+  text.value = show(date);
+}
+
+/** “Same as”: the value of the row before, or of the applicant for a person; for a street the whole address. */
+function sameAsBefore(event: KeyboardEvent): void {
+  const file = editing.file.value;
+  if (!(event.ctrlKey && event.key === '=') || !file || props.entity === 'request' || kind.value === 'hidden') return;
+  event.preventDefault();
+  const rows = file[PART_OF[props.entity]] as unknown as Record<string, unknown>[];
+  const at = rows.findIndex((row) => row['id'] === props.id);
+  const fields = props.entity === 'home' && ADDRESS.includes(props.field) ? ADDRESS : [props.field];
+  const source = [...rows.slice(0, at).reverse(), ...rows.slice(at + 1)].find((row) => row[props.field] !== null && row[props.field] !== undefined);
+  if (!source) return;
+  asked.value = [];
+  editing.change(
+    'same as',
+    fields.map((field) => ({ op: 'set', entity: props.entity, id: rowId.value, field, value: (source[field] ?? null) as FieldValue })),
+  );
+  text.value = show(source[props.field]);
+  shownBefore.value = text.value;
+}
+const ADDRESS = ['line', 'town', 'region', 'postalCode'];
+
+/** A whole address or a name in one string is split where it is pasted. */
+function pasted(event: ClipboardEvent): void {
+  const raw = event.clipboardData?.getData('text/plain') ?? '';
+  const put = (values: Record<string, string | null>): void => {
+    event.preventDefault();
+    editing.change(
+      'pasted',
+      Object.entries(values)
+        .filter(([, value]) => value !== null)
+        .map(([field, value]) => ({ op: 'set', entity: props.entity, id: rowId.value, field, value })),
+    );
+    text.value = values[props.field] ?? '';
+    shownBefore.value = text.value;
+  };
+  if (props.entity === 'home' && props.field === 'line') {
+    const address = splitAddress(raw, editing.file.value?.pack.phoneRegion ?? 'US');
+    if (address) put({ ...address });
+  } else if (props.entity === 'person' && props.field === 'fullName') {
+    const { fullName, knownAs } = splitName(raw);
+    if (fullName !== raw.trim() || knownAs) put({ fullName, knownAs });
+  }
+}
+
+const shownBefore = ref('');
 function entered(event: FocusEvent): void {
   focused.value = true;
-  shownBefore = problem.value ? '\u0000' : text.value;
+  asked.value = [];
+  shownBefore.value = problem.value ? '\u0000' : text.value;
   if (kind.value === 'hidden' && text.value.startsWith('••••')) {
     text.value = '';
-    shownBefore = '';
+    shownBefore.value = '';
   }
   if (event.target instanceof HTMLInputElement && kind.value !== 'hidden') event.target.select();
 }
@@ -120,14 +216,14 @@ function ticked(event: Event): void {
 
 async function reveal(): Promise<void> {
   const { api } = await import('../api/index');
-  const answer = await api.post<{ number: string }>(`${editing.url}/reveal`, { entity: props.entity, id: rowId.value });
+  const answer = await api.post<{ number: string }>(`${editing.url}/reveal`, { entity: props.entity, id: rowId.value, field: props.field });
   text.value = answer.number;
   await editing.load();
 }
 </script>
 
 <template>
-  <div class="field" :class="{ bare }">
+  <div class="field" :class="{ bare, due: bare && needed && stored === null }">
     <label v-if="!bare" :for="`f-${anchor}`">
       {{ label }}
       <span v-if="needed && stored === null" class="needed">needed now</span>
@@ -143,8 +239,9 @@ async function reveal(): Promise<void> {
       :disabled="disabled"
       :value="stored ?? ''"
       @change="chosen"
+      @keydown="sameAsBefore"
     >
-      <option value="" />
+      <option value="">{{ empty }}</option>
       <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
     </select>
     <span v-else-if="kind === 'yesNo'" class="tick">
@@ -172,16 +269,27 @@ async function reveal(): Promise<void> {
         :disabled="disabled"
         autocomplete="off"
         :inputmode="kind === 'money' || kind === 'decimal' ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
-        :placeholder="focused ? (kind === 'date' ? 'month/day/year' : kind === 'hidden' ? shown : '') : ''"
+        :placeholder="
+          focused ? (kind === 'date' ? { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' }[order] : kind === 'hidden' ? shown : '') : ''
+        "
         @focus="entered"
+        :data-typed="focused && text !== shownBefore ? 'yes' : 'no'"
         @input="typed"
         @blur="kind === 'hidden' ? leftHidden() : left()"
+        @keydown="sameAsBefore"
+        @paste="pasted"
       />
       <button v-if="kind === 'hidden' && stored !== null && text.startsWith('•') && desk.may('number.reveal')" type="button" class="reveal" @click="reveal">
         Show
       </button>
     </span>
-    <span v-if="problem" :id="`p-${anchor}`" class="problem" role="alert">{{ problem }}</span>
+    <span v-if="asked.length > 0" ref="which" class="which" role="group" :aria-label="`Which day is meant by ${text}?`">
+      <button v-for="date in asked" :key="date" type="button" @click="say(date)">{{ dateInWords(date) }}</button>
+      <span>which?</span>
+    </span>
+    <span v-else-if="problem" :id="`p-${anchor}`" class="problem" role="alert">{{ problem }}</span>
+    <span v-else-if="reading" class="hint" role="status">{{ reading }}</span>
+    <span v-else-if="focused && saidBy && !bare" class="hint">{{ saidBy }}</span>
     <span v-else-if="hint" class="hint">{{ hint }}</span>
   </div>
 </template>
@@ -205,6 +313,25 @@ label {
   font-size: 0.75rem;
   color: var(--ember);
   background: var(--ember-soft);
+}
+.due .field-input {
+  border-left: 4px solid var(--ember);
+}
+.which {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  align-items: center;
+  font-size: 0.82rem;
+}
+.which button {
+  border: 1px solid var(--teal);
+  border-radius: 3px;
+  background: var(--teal-soft);
+  color: var(--ink);
+  font: 600 0.82rem var(--text);
+  padding: 2px 6px;
+  cursor: pointer;
 }
 .problem {
   color: var(--ember);

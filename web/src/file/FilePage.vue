@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
-import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import FiguresStrip from '../affordability/FiguresStrip.vue';
 import { showDate } from '../files/words';
@@ -16,7 +16,7 @@ const router = useRouter();
 const desk = useDesk();
 const editing = openEditing(String(route.params['reference']));
 provideEditing(editing);
-const { file, path, view, loadError, saving, news } = editing;
+const { file, path, view, loadError, saving, news, present } = editing;
 
 const CHAPTER_VIEW: Record<Chapter, ReturnType<typeof defineAsyncComponent>> = {
   request: defineAsyncComponent(() => import('../request/RequestChapter.vue')),
@@ -25,6 +25,7 @@ const CHAPTER_VIEW: Record<Chapter, ReturnType<typeof defineAsyncComponent>> = {
   income: defineAsyncComponent(() => import('../income/IncomeChapter.vue')),
   commitments: defineAsyncComponent(() => import('../commitments/CommitmentsChapter.vue')),
   worth: defineAsyncComponent(() => import('../worth/WorthChapter.vue')),
+  declarations: defineAsyncComponent(() => import('../declarations/DeclarationsChapter.vue')),
   checks: defineAsyncComponent(() => import('../checks/ChecksChapter.vue')),
   conditions: defineAsyncComponent(() => import('../conditions/ConditionsChapter.vue')),
   papers: defineAsyncComponent(() => import('../conditions/ConditionsChapter.vue')),
@@ -36,6 +37,14 @@ const chapter = computed<Chapter>(() => {
   const wanted = route.params['chapter'] as Chapter;
   return file.value?.product.chapters.includes(wanted) ? wanted : 'request';
 });
+watch(
+  chapter,
+  (now) => {
+    editing.listen(now);
+    void editing.loadStated();
+  },
+  { immediate: true },
+);
 const center = ref<HTMLElement | null>(null);
 const strip = ref<{ open: (measure: Measure) => void } | null>(null);
 const folded = ref(localStorage.getItem('cavren-path') === 'folded');
@@ -88,6 +97,38 @@ watch(
   { immediate: true },
 );
 
+/** Keys of the open file; they need Alt, so that they never get in the way of typing. */
+async function onFileKey(event: KeyboardEvent): Promise<void> {
+  if (!event.altKey || event.ctrlKey || event.metaKey || !file.value || !path.value) return;
+  const number = /^Digit([1-9])$/.exec(event.code)?.[1];
+  const name = number ? file.value.product.chapters[Number(number) - 1] : undefined;
+  if (name) {
+    event.preventDefault();
+    await router.push(`/files/${editing.reference}/${name}`);
+  } else if (event.code === 'KeyP' && !locked.value && desk.may('details.write')) {
+    event.preventDefault();
+    await router.replace({ path: `/files/${editing.reference}/people`, hash: '' });
+    await router.push({ path: `/files/${editing.reference}/people`, hash: '#add-person' });
+  } else if (event.code === 'KeyN') {
+    const [first] = path.value.now;
+    event.preventDefault();
+    if (first) await go(first);
+  }
+}
+const fileKey = (event: KeyboardEvent): void => void onFileKey(event);
+onMounted(() => window.addEventListener('keydown', fileKey));
+onBeforeUnmount(() => window.removeEventListener('keydown', fileKey));
+
+/** Ctrl+Z takes the last change back, unless a field that was typed in can do so itself. */
+function onUndo(event: KeyboardEvent): void {
+  if (!event.ctrlKey || event.key !== 'z' || event.shiftKey) return;
+  const field = event.target as HTMLInputElement;
+  if (field instanceof HTMLInputElement && field.dataset['typed'] === 'yes') return;
+  event.preventDefault();
+  editing.undo();
+}
+const PLACE_WORD = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
+
 /** Enter goes to the next field of the chapter. */
 function onEnter(event: KeyboardEvent): void {
   const from = event.target as HTMLElement;
@@ -131,7 +172,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         </v-btn>
       </div>
     </nav>
-    <section ref="center" class="center" @keydown="onEnter">
+    <section ref="center" class="center" @keydown="onEnter" @keydown.capture="onUndo">
       <header class="head">
         <div class="title">
           <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
@@ -139,13 +180,24 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
             <span class="mono">{{ file.reference }}</span>
             · {{ file.product.name }} ·
             <b>{{ STAGE_LABEL[file.stage] }}</b>
-            · received {{ showDate(file.receivedOn) }} · {{ view.owner }}
+            · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} · {{ view.owner }}
+          </p>
+          <p v-if="file.withApplicant" class="note iris with">
+            The applicant was asked to go on at the front door.
+            <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
           </p>
         </div>
         <div class="moves">
+          <span v-for="other in present" :key="other.staffId" class="present" role="status">
+            <span class="dot" aria-hidden="true" />
+            {{ other.name }} is here{{ PLACE_WORD(other.place) }}
+          </span>
           <span class="saving" :class="saving" role="status">
             <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
             {{ SAVING_WORD[saving] }}
+            <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
+              Take back
+            </v-btn>
           </span>
           <v-btn
             v-if="movesByHand && path.next && desk.may('file.move')"
@@ -170,7 +222,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
       <component :is="CHAPTER_VIEW[chapter]" :file="file" :path="path" :locked="locked" />
     </section>
     <PathPanel :path="path" :today="view.today" :narrow="folded" @go="go" @fold="fold" />
-    <div class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>
+    <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
   </main>
@@ -282,6 +334,24 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
   align-content: start;
   gap: 3px;
   text-align: right;
+}
+.present {
+  font-size: 0.82rem;
+  font-weight: 600;
+  color: var(--teal);
+}
+.dot {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border-radius: 50%;
+  background: var(--teal);
+}
+.with {
+  display: inline-block;
+  margin-top: 4px;
+  padding: 3px 8px;
+  font-size: 0.88rem;
 }
 .saving {
   font-size: 0.82rem;

@@ -1,5 +1,5 @@
-import type { DetailChange, FieldValue, FileView } from '@cavren/contract';
-import { computePath, type Entity, type FileState, type Path } from '@cavren/core';
+import type { DetailChange, FieldValue, FileView, StatedBy } from '@cavren/contract';
+import { computePath, isIsoDate, moveBoundary, PART_OF, type Entity, type FileState, type Path, type Stretch } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { computed, inject, onScopeDispose, provide, reactive, ref, type ComputedRef, type InjectionKey } from 'vue';
 import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
@@ -15,15 +15,21 @@ export interface Conflict {
 
 export type Saving = 'saved' | 'saving' | 'offline';
 
-const PART: Record<RowEntity, keyof FileState> = {
-  person: 'people',
-  home: 'homes',
-  income: 'incomes',
-  livingCost: 'livingCosts',
-  debt: 'debts',
-  asset: 'assets',
-};
 const RETRY_MS = 3000;
+const MOST_UNDO = 50;
+
+/** Another officer who has the file open. */
+export interface Present {
+  staffId: string;
+  name: string;
+  place: string | null;
+}
+
+/** What takes a change back, and what it was in words. */
+interface Undo {
+  label: string;
+  changes: DetailChange[];
+}
 
 /** The subject that the history gives a change, as the server writes it. */
 export function subjectOf(change: DetailChange): string {
@@ -46,6 +52,9 @@ export function openEditing(reference: string) {
   const conflict = ref<Conflict | null>(null);
   const saving = ref<Saving>('saved');
   const news = ref('');
+  const present = ref<Present[]>([]);
+  const stated = ref<StatedBy['stated']>({});
+  const undos = ref<Undo[]>([]);
   let sending = false;
   let retry = 0;
 
@@ -56,11 +65,18 @@ export function openEditing(reference: string) {
     return copy;
   });
   const path: ComputedRef<Path | null> = computed(() => (file.value && view.value ? computePath(file.value, view.value.today) : null));
+  /** Places that the next gate waits for. */
+  const needed = computed(() => new Set(path.value?.now.map(({ place }) => place.anchor) ?? []));
 
   function take(next: FileView): void {
     if (view.value && next.version < view.value.version) return;
     view.value = next;
     loadError.value = '';
+  }
+
+  /** Who stated each value last; asked for when somebody looks at one. */
+  async function loadStated(): Promise<void> {
+    stated.value = (await api.get<StatedBy>(`${url}/stated-by`).catch(() => ({ stated: stated.value }))).stated;
   }
 
   async function load(): Promise<void> {
@@ -69,6 +85,25 @@ export function openEditing(reference: string) {
     } catch (error) {
       loadError.value = messageOf(error);
     }
+  }
+
+  /** Puts changes into the queue, and what takes them back on the pile. */
+  function change(label: string, changes: DetailChange[]): void {
+    const before = file.value;
+    const inverse = before ? changes.map((wish) => inverseOf(before, wish)).reverse() : [];
+    if (inverse.length > 0 && inverse.every((wish) => wish !== null)) undos.value = [...undos.value, { label, changes: inverse }].slice(-MOST_UNDO);
+    enqueue(...changes);
+  }
+
+  function undo(): void {
+    const last = undos.value.at(-1);
+    if (!last) {
+      news.value = 'There is nothing to take back here.';
+      return;
+    }
+    undos.value = undos.value.slice(0, -1);
+    news.value = '';
+    enqueue(...last.changes);
   }
 
   function enqueue(...changes: DetailChange[]): void {
@@ -179,17 +214,25 @@ export function openEditing(reference: string) {
     for (let turn = 0; turn < 100 && (queue.value.length > 0 || sending); turn += 1) await new Promise((resolve) => setTimeout(resolve, 50));
   }
 
-  const events = new EventSource(`${url}/events`);
-  events.addEventListener('version', (event) => {
-    const { version } = JSON.parse((event as MessageEvent<string>).data) as { version: number };
-    if (view.value && version > view.value.version && !sending) void load();
-  });
+  let events: EventSource | null = null;
+  /** Listens for what others do; tells them which chapter is looked at here. */
+  function listen(chapter: string): void {
+    events?.close();
+    events = new EventSource(`${url}/events?chapter=${encodeURIComponent(chapter)}`);
+    events.addEventListener('version', (event) => {
+      const { version } = JSON.parse((event as MessageEvent<string>).data) as { version: number };
+      if (view.value && version > view.value.version && !sending) void load();
+    });
+    events.addEventListener('present', (event) => {
+      present.value = (JSON.parse((event as MessageEvent<string>).data) as { people: Present[] }).people;
+    });
+  }
   const warn = (event: BeforeUnloadEvent): void => {
     if (queue.value.length > 0 && saving.value === 'offline') event.preventDefault();
   };
   window.addEventListener('beforeunload', warn);
   onScopeDispose(() => {
-    events.close();
+    events?.close();
     window.clearTimeout(retry);
     window.removeEventListener('beforeunload', warn);
   });
@@ -207,6 +250,14 @@ export function openEditing(reference: string) {
     conflict,
     saving,
     news,
+    present,
+    stated,
+    needed,
+    undos,
+    undo,
+    listen,
+    loadStated,
+    change,
     load,
     act,
     settleConflict,
@@ -218,10 +269,10 @@ export function openEditing(reference: string) {
     },
     /** When a field is left: its value is saved. */
     leave(entity: Entity, id: string | null, field: string, value: FieldValue): void {
-      const change = { op: 'set' as const, entity, id, field, value };
-      typing.delete(subjectOf(change));
-      problems.delete(subjectOf(change));
-      enqueue(change);
+      const wish = { op: 'set' as const, entity, id, field, value };
+      typing.delete(subjectOf(wish));
+      problems.delete(subjectOf(wish));
+      change(field, file.value ? withNeighbour(file.value, wish) : [wish]);
     },
     /** When what was typed can't be a value at all: said at the field, kept in it, not sent. */
     refuse(entity: Entity, id: string | null, field: string, message: string): void {
@@ -234,11 +285,12 @@ export function openEditing(reference: string) {
     },
     add(entity: RowEntity, values: Record<string, FieldValue>): string {
       const id = nanoid();
-      enqueue({ op: 'add', entity, id, values });
+      change('added row', [{ op: 'add', entity, id, values }]);
       return id;
     },
     remove(entity: RowEntity, id: string): void {
-      enqueue({ op: 'remove', entity, id });
+      const hanging = entity === 'person' && file.value ? whatHangsOn(file.value, id) : [];
+      change('removed row', [...hanging, { op: 'remove', entity, id }]);
     },
   };
 }
@@ -268,7 +320,7 @@ export function applyChange(file: FileState, change: DetailChange): void {
     put(file.request as unknown as Record<string, unknown>, change.field, change.value);
     return;
   }
-  const rows = file[PART[change.entity as RowEntity]] as unknown as Record<string, unknown>[];
+  const rows = file[PART_OF[change.entity as RowEntity]] as unknown as Record<string, unknown>[];
   const at = rows.findIndex((row) => row['id'] === change.id);
   if (change.op === 'remove') {
     if (at >= 0) rows.splice(at, 1);
@@ -279,20 +331,103 @@ export function applyChange(file: FileState, change: DetailChange): void {
   }
 }
 
+const HIDDEN = ['idNumber', 'taxNumber', 'payoutAccount'];
+
 /** Hidden numbers show their tail only, whatever was typed. */
 function put(row: Record<string, unknown>, field: string, value: FieldValue): void {
-  const hidden = field === 'idNumber' || field === 'payoutAccount';
+  const hidden = HIDDEN.includes(field);
   row[field] = hidden && typeof value === 'string' ? { tail: value.replace(/\D/g, '').slice(-4) } : value;
 }
 
 const EMPTY: Record<RowEntity, Record<string, unknown>> = {
-  person: { personId: null, role: 'dependant', relationship: null, fullName: null, knownAs: null, birthDate: null, idNumber: null, phone: null, email: null },
+  person: {
+    personId: null,
+    kind: 'person',
+    role: 'dependant',
+    alsoRoles: null,
+    fullName: null,
+    knownAs: null,
+    birthDate: null,
+    idKind: null,
+    idNumber: null,
+    taxKind: null,
+    taxNumber: null,
+    phone: null,
+    email: null,
+    noEmail: false,
+    language: null,
+    contactBy: null,
+    contactTimes: null,
+    accessibility: null,
+    studies: null,
+    familyStatus: null,
+    otherParent: null,
+    livesWith: null,
+    organisation: null,
+    share: null,
+    detailsFrom: null,
+    detailsConfirmed: null,
+  },
+  relation: { personId: '', toId: '', kind: 'other' },
+  work: { personId: '', kind: null, employer: null, position: null, phone: null, since: null, until: null },
+  pet: { kind: null, breed: null, weight: null, serviceAnimal: false },
+  vehicle: { make: null, model: null, year: null, plate: null },
+  answer: { personId: '', question: '', value: null, explanation: null },
   home: { personId: '', line: null, town: null, region: null, postalCode: null, since: null, until: null, tenure: null, monthlyCost: null },
   income: { personId: '', kind: null, source: null, amount: null, frequency: null, hoursPerWeek: null, since: null },
   livingCost: { category: null, monthly: null },
   debt: { lender: null, kind: null, payment: null, balance: null, cleared: false },
   asset: { kind: null, description: null, value: null, downPaymentPart: null },
 };
+
+/** What takes a change back; null when that can't be known, as for a hidden number. */
+export function inverseOf(file: FileState, change: DetailChange): DetailChange | null {
+  if (change.op === 'add') return { op: 'remove', entity: change.entity, id: change.id };
+  const rows =
+    change.entity === 'request' ? [file.request as unknown as Record<string, unknown>] : (file[PART_OF[change.entity]] as unknown as Record<string, unknown>[]);
+  const row = change.entity === 'request' ? rows[0] : rows.find(({ id }) => id === change.id);
+  if (!row) return null;
+  if (change.op === 'set') {
+    if (HIDDEN.includes(change.field)) return null;
+    return { ...change, value: (row[change.field] ?? null) as FieldValue };
+  }
+  const values = Object.fromEntries(
+    Object.keys(EMPTY[change.entity])
+      .filter((field) => row[field] !== null && !NOT_GIVEN.includes(field))
+      .map((field) => [field, row[field] as FieldValue]),
+  );
+  return Object.values(values).some((value) => typeof value === 'object') ? null : { op: 'add', entity: change.entity, id: change.id, values };
+}
+/** Fields that only the server gives. */
+const NOT_GIVEN = ['detailsFrom'];
+
+/** A boundary of a history takes its touching neighbour along. */
+function withNeighbour(file: FileState, wish: Extract<DetailChange, { op: 'set' }>): DetailChange[] {
+  const { entity, field, id, value } = wish;
+  if ((entity !== 'home' && entity !== 'work') || (field !== 'since' && field !== 'until') || id === null || typeof value !== 'string' || !isIsoDate(value))
+    return [wish];
+  const rows: readonly (Stretch & { personId: string })[] = entity === 'home' ? file.homes : file.works;
+  const owner = rows.find((row) => row.id === id)?.personId;
+  return moveBoundary(
+    rows.filter(({ personId }) => personId === owner),
+    id,
+    field,
+    value,
+  ).map((move) => ({ op: 'set', entity, id: move.id, field: move.field, value: move.value }));
+}
+
+/** Relations and answers go with the person whom they are about, so that taking that back brings them back. */
+function whatHangsOn(file: FileState, personId: string): DetailChange[] {
+  return [
+    ...file.relations
+      .filter((row) => row.personId === personId || row.toId === personId)
+      .map(({ id }) => ({ op: 'remove' as const, entity: 'relation' as const, id })),
+    ...file.answers.filter((row) => row.personId === personId).map(({ id }) => ({ op: 'remove' as const, entity: 'answer' as const, id })),
+    ...file.people
+      .filter(({ livesWith }) => livesWith === personId)
+      .map(({ id }) => ({ op: 'set' as const, entity: 'person' as const, id, field: 'livesWith', value: null })),
+  ];
+}
 
 function readQueue(store: string): DetailChange[] {
   try {

@@ -1,10 +1,18 @@
 <script setup lang="ts">
-import { TENURE_LABEL } from '@cavren/contract';
+import { PET_KIND_LABEL, TENURE_LABEL, type DetailChange } from '@cavren/contract';
+import { homeNow, personName, plays, type FilePerson } from '@cavren/core';
+import { mdiContentDuplicate } from '@mdi/js';
+import { nanoid } from 'nanoid';
 import { computed } from 'vue';
+import { useEditing } from '../file/editing';
+import HistoryBand from '../file/HistoryBand.vue';
 import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
+import { useDesk } from '../session/store';
 
 const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
 const columns = computed<Column[]>(() => [
   { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '14%' },
   { field: 'line', label: 'Street address', width: '21%' },
@@ -15,19 +23,93 @@ const columns = computed<Column[]>(() => [
   { field: 'tenure', label: 'Owned or rented', kind: 'choice', options: optionsOf(TENURE_LABEL), width: '13%' },
   { field: 'monthlyCost', label: 'A month', kind: 'money', width: '11%' },
 ]);
-const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
+const pets: Column[] = [
+  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(PET_KIND_LABEL), width: '18%' },
+  { field: 'breed', label: 'Breed', width: '30%' },
+  { field: 'weight', label: 'Weight in kg', kind: 'decimal', width: '16%' },
+  { field: 'serviceAnimal', label: 'Service animal', kind: 'yesNo', width: '18%' },
+];
+const vehicles: Column[] = [
+  { field: 'make', label: 'Make', width: '25%' },
+  { field: 'model', label: 'Model', width: '25%' },
+  { field: 'year', label: 'Year', kind: 'whole', width: '15%' },
+  { field: 'plate', label: 'Plate', width: '20%' },
+];
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
+const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
+/** New addresses are first of whoever of the applying people has none. */
+const fresh = computed(() => {
+  const applying = props.file.people.filter((person) => plays(person, ['applicant', 'coApplicant']));
+  const without = applying.find(({ id }) => !props.file.homes.some(({ personId }) => personId === id));
+  return { personId: (without ?? applicant.value)?.id ?? '' };
+});
+/** People who owe and have no address of their own yet, beside one who has. */
+const copies = computed(() => {
+  const source = props.file.people.find(({ id }) => props.file.homes.some(({ personId }) => personId === id));
+  if (!source) return [];
+  return props.file.people
+    .filter((person) => plays(person, ['applicant', 'coApplicant', 'guarantor']) && !props.file.homes.some(({ personId }) => personId === person.id))
+    .map((person) => ({ person, source }));
+});
+/** The same addresses as somebody else's: the cost stays with the one who stated it, so that it counts once. */
+function copyAll(person: FilePerson, source: FilePerson): void {
+  editing.change(
+    'same addresses',
+    props.file.homes
+      .filter(({ personId }) => personId === source.id)
+      .map<DetailChange>(({ line, town, region, postalCode, since, until, tenure }) => ({
+        op: 'add',
+        entity: 'home',
+        id: nanoid(),
+        values: { personId: person.id, line, town, region, postalCode, since, until, tenure, monthlyCost: until === null ? 0 : null },
+      })),
+  );
+}
+const elsewhere = computed(() =>
+  props.file.people.filter((person) => plays(person, ['householdMember', 'dependant'])).map((person) => ({ person, home: homeNow(props.file, person.id) })),
+);
 </script>
 
 <template>
-  <section>
-    <h2>Where they live, and lived before</h2>
-    <p class="soft gap">An address without an end is where somebody lives now; its cost counts as an obligation.</p>
-    <Rows entity="home" :rows="file.homes" :columns="columns" :fresh="fresh" add-label="Address" :locked="locked" empty="No address yet." />
-  </section>
+  <div>
+    <section class="block">
+      <h2>Where they live, and lived before</h2>
+      <HistoryBand :file="file" :rule="file.product.histories.home" entity="home" :today="today" :rows="file.homes" :label-of="labelOf" />
+      <Rows
+        entity="home"
+        :rows="file.homes"
+        :columns="columns"
+        :fresh="fresh"
+        add-label="Address"
+        :locked="locked"
+        empty="No address yet. An address without an end is where somebody lives now; its cost counts as an obligation. A whole address can be pasted into the street field."
+      >
+        <template #more>
+          <template v-if="!locked && desk.may('details.write')">
+            <v-btn v-for="{ person, source } in copies" :key="person.id" size="small" :prepend-icon="mdiContentDuplicate" @click="copyAll(person, source)">
+              {{ personName(person) }}: same as {{ personName(source) }}
+            </v-btn>
+          </template>
+        </template>
+      </Rows>
+      <p v-for="{ person, home } in elsewhere" :key="person.id" class="soft lives">
+        {{ personName(person) }} {{ home ? `lives at ${home.line}` : 'has no address yet: say in People with whom they live' }}.
+      </p>
+    </section>
+    <section v-if="file.product.asks.includes('pet')" class="block">
+      <h2>Pets</h2>
+      <Rows entity="pet" :rows="file.pets" :columns="pets" :fresh="{}" add-label="Pet" :locked="locked" empty="No pets." />
+    </section>
+    <section v-if="file.product.asks.includes('vehicle')" class="block">
+      <h2>Vehicles</h2>
+      <Rows entity="vehicle" :rows="file.vehicles" :columns="vehicles" :fresh="{}" add-label="Vehicle" :locked="locked" empty="No vehicles." />
+    </section>
+  </div>
 </template>
 
 <style scoped>
-.gap {
-  margin-bottom: 10px;
+.lives {
+  margin-top: 6px;
 }
 </style>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { countedIncome, evidencedAmount, formatMoney, FREQUENCY_LABEL, INCOME_KIND_LABEL, type Income } from '@cavren/core';
+import { countedIncome, evidencedAmount, formatMoney, householdOf, FREQUENCY_LABEL, INCOME_KIND_LABEL, type Income } from '@cavren/core';
 import { computed } from 'vue';
+import { useEditing } from '../file/editing';
 import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
+import WorkHistory from '../work/WorkHistory.vue';
 
 const props = defineProps<ChapterProps>();
 const columns = computed<Column[]>(() => [
@@ -17,8 +19,12 @@ const columns = computed<Column[]>(() => [
 ]);
 const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
 const money = (value: number): string => formatMoney(value as Parameters<typeof formatMoney>[0]);
+const editing = useEditing();
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const household = computed(() => householdOf(props.file, today.value));
+const leftOut = (row: { id: string }): string => household.value.leftOut.find(({ incomeId }) => incomeId === row.id)?.why ?? '';
 const counted = (row: { id: string }): string => {
-  const term = countedIncome(props.file, row as Income);
+  const term = countedIncome(props.file, row as Income, today.value);
   return term ? money(term.value) : '—';
 };
 const questions = computed(() => props.path.now.filter(({ key }) => key.startsWith('evidence:')));
@@ -26,6 +32,7 @@ const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
 </script>
 
 <template>
+  <WorkHistory :file="file" :path="path" :locked="locked" />
   <section>
     <h2>Income</h2>
     <p class="soft gap">What is stated counts until a paper is accepted; then what the paper shows is relied on.</p>
@@ -40,6 +47,7 @@ const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
             <Mark kind="settled" />
             evidenced
           </span>
+          <span v-else-if="leftOut(row)" class="soft" :title="leftOut(row)">left out</span>
           <span v-else class="soft">stated</span>
         </td>
       </template>

@@ -1,103 +1,380 @@
 <script setup lang="ts">
-import { RELATIONSHIP_LABEL } from '@cavren/contract';
-import { personName, ROLE_LABEL, type Role } from '@cavren/core';
-import { mdiPlus, mdiTrashCanOutline } from '@mdi/js';
-import { computed } from 'vue';
+import { CONTACT_WAY_LABEL, FAMILY_STATUS_LABEL, STUDIES_LABEL } from '@cavren/contract';
+import {
+  NUMBER_KINDS,
+  numberKindOf,
+  personName,
+  plays,
+  ROLE_LABEL,
+  rolesOf,
+  rolesToAdd,
+  signersOf,
+  type Duplicate,
+  type FilePerson,
+  type Role,
+} from '@cavren/core';
+import { mdiAccountPlusOutline, mdiTrashCanOutline } from '@mdi/js';
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
 import { optionsOf, type ChapterProps } from '../file/options';
+import { showDate } from '../files/words';
+import HouseholdPicture from '../household/HouseholdPicture.vue';
+import Relations from '../household/Relations.vue';
+import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import AddPerson from './AddPerson.vue';
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
-const needed = computed(() => new Set(props.path.now.filter(({ place }) => place.chapter === 'people').map(({ place }) => place.anchor)));
-const addable: Role[] = ['coApplicant', 'guarantor', 'dependant'];
-const isNeeded = (id: string, field: string): boolean => needed.value.has(`${id}.${field}`);
+const route = useRoute();
+const chosen = ref(props.file.people[0]?.id ?? '');
+const adding = ref(false);
+const reasons = ref<Record<string, string>>({});
+const person = computed<FilePerson | undefined>(() => props.file.people.find(({ id }) => id === chosen.value) ?? props.file.people[0]);
+const free = computed(() => !props.locked && desk.may('details.write'));
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const withGaps = computed(
+  () => new Set(props.path.now.filter(({ place, personId }) => place.chapter === 'people' && personId !== null).map(({ personId }) => personId ?? '')),
+);
+const signs = computed(() => person.value !== undefined && signersOf(props.file).some(({ id }) => id === person.value?.id));
+const numberKinds = (use: 'identity' | 'tax') =>
+  props.file.pack.numbers
+    .filter((number) => number.use === use && number.of === person.value?.kind)
+    .map(({ kind }) => ({ value: kind, label: NUMBER_KINDS[kind].label }));
+const idLabel = computed(() => (person.value ? NUMBER_KINDS[numberKindOf(props.file.pack, person.value, 'identity')].label : ''));
+const others = computed(() => props.file.people.filter(({ id }) => id !== person.value?.id).map((other) => ({ value: other.id, label: personName(other) })));
+const languages = computed(() => props.file.pack.languages.map(({ code, label }) => ({ value: code, label })));
+const roleChoices = computed(() => props.file.product.roles.map((role) => ({ value: role, label: ROLE_LABEL[role] })));
+const more = computed(() => (person.value ? rolesToAdd(props.file, person.value) : []));
+const duplicates = computed(() => props.file.duplicates.filter(({ state }) => state === 'open' || state === 'different'));
+const isOrganisation = computed(() => person.value?.kind === 'organisation');
+const owes = computed(() => person.value !== undefined && plays(person.value, ['applicant', 'coApplicant', 'guarantor']));
+const helps = computed(() => person.value !== undefined && plays(person.value, ['contact', 'emergencyContact', 'referee']));
+
+/** A place that the Path names is on somebody's sheet: theirs is opened first. */
+watch(
+  () => route.hash,
+  (hash) => {
+    const anchor = decodeURIComponent(hash.slice(1));
+    const [head = '', id = ''] = anchor.split('.');
+    const relation = props.file.relations.find((row) => row.id === id);
+    const duplicate = props.file.duplicates.find((row) => row.id === id);
+    const wanted = [head, id, relation?.personId, duplicate?.personId].find((candidate) => props.file.people.some((someone) => someone.id === candidate));
+    if (wanted) chosen.value = wanted;
+    if (anchor === 'add-person' && free.value) adding.value = true;
+  },
+  { immediate: true },
+);
+function setRoles(roles: Role[]): void {
+  if (person.value) editing.leave('person', person.value.id, 'alsoRoles', roles.slice(1).join(' ') || null);
+}
+function addRole(event: Event): void {
+  const select = event.target as HTMLSelectElement;
+  if (person.value && select.value) setRoles([...rolesOf(person.value), select.value as Role]);
+  select.value = '';
+}
+function confirmDetails(): void {
+  if (person.value) editing.leave('person', person.value.id, 'detailsConfirmed', today.value);
+}
+const matchOf = (duplicate: Duplicate): string => `${duplicate.matchName} (${duplicate.reasons.join(', ')})`;
+const say = (duplicate: Duplicate, body: object, path = '') => editing.act(`/duplicates/${duplicate.id}${path}`, body).catch(() => undefined);
+const nameOf = (id: string): string => {
+  const someone = props.file.people.find((candidate) => candidate.id === id);
+  return someone ? personName(someone) : '';
+};
 </script>
 
 <template>
-  <div>
-    <section v-for="person in file.people" :key="person.id" class="block sheet person">
+  <div v-if="person">
+    <div v-for="duplicate in duplicates" :key="duplicate.id" class="note ember block ask">
+      <p>
+        <template v-if="duplicate.state === 'open'">
+          Is <b>{{ nameOf(duplicate.personId) }}</b> the {{ matchOf(duplicate) }} whom we know?
+        </template>
+        <template v-else>
+          <b>{{ nameOf(duplicate.personId) }}</b> was entered beside {{ matchOf(duplicate) }}. {{ duplicate.by }}: “{{ duplicate.reason }}”
+        </template>
+      </p>
+      <form v-if="duplicate.state === 'open' && desk.may('duplicate.say')" class="row-actions" @submit.prevent>
+        <v-btn size="small" variant="flat" :data-anchor="`duplicate.${duplicate.id}`" @click="say(duplicate, { verdict: 'same' })">Yes, the same</v-btn>
+        <input
+          v-model="reasons[duplicate.id]"
+          class="field-input why"
+          placeholder="Why it is somebody else"
+          :aria-label="`Why ${nameOf(duplicate.personId)} is somebody else`"
+        />
+        <v-btn
+          size="small"
+          :disabled="(reasons[duplicate.id] ?? '').trim().length < 3"
+          @click="say(duplicate, { verdict: 'different', reason: reasons[duplicate.id] })"
+        >
+          Somebody else
+        </v-btn>
+        <span v-if="(reasons[duplicate.id] ?? '').trim().length < 3" class="soft">waits for a reason</span>
+      </form>
+      <p v-else-if="duplicate.state === 'different' && desk.may('duplicate.review')" class="row-actions">
+        <v-btn size="small" :data-anchor="`duplicate.${duplicate.id}`" @click="say(duplicate, { verdict: 'confirmed' }, '/review')">Two persons</v-btn>
+        <v-btn size="small" @click="say(duplicate, { verdict: 'same' }, '/review')">One person: merge them</v-btn>
+      </p>
+      <p v-else class="soft" tabindex="-1" :data-anchor="`duplicate.${duplicate.id}`">
+        {{ duplicate.state === 'open' ? 'The officer says who this is.' : 'A compliance reviewer looks at it before checking ends.' }}
+      </p>
+    </div>
+
+    <HouseholdPicture :file="file" :today="today" :chosen="person.id" :open="withGaps" class="block" @choose="(id) => (chosen = id)" />
+
+    <section :key="person.id" class="sheet person">
       <header class="chapter-head">
         <h2>
-          {{ ROLE_LABEL[person.role] }}
-          <span class="soft">{{ person.fullName ? ` · ${personName(person)}` : '' }}</span>
+          {{ personName(person) }}
+          <span class="soft">{{
+            rolesOf(person)
+              .map((role) => ROLE_LABEL[role].toLowerCase())
+              .join(', ')
+          }}</span>
         </h2>
-        <v-btn
-          v-if="person.role !== 'applicant' && !locked && desk.may('details.write')"
-          size="small"
-          variant="text"
-          :prepend-icon="mdiTrashCanOutline"
-          @click="editing.remove('person', person.id)"
-        >
-          Remove
-        </v-btn>
+        <span class="row-actions">
+          <v-btn
+            v-if="signs && desk.may('file.invite') && file.stage === 'details' && !file.withApplicant"
+            size="small"
+            variant="text"
+            :disabled="person.phone === null"
+            :title="person.phone === null ? 'waits for a phone number' : 'Sends a link: they fill in their details on their phone'"
+            @click="editing.act('/invite', { personId: person.id }).catch(() => undefined)"
+          >
+            Let them fill it in
+          </v-btn>
+          <v-btn
+            v-if="free && person.role !== 'applicant'"
+            size="small"
+            variant="text"
+            :prepend-icon="mdiTrashCanOutline"
+            @click="editing.remove('person', person.id)"
+          >
+            Remove
+          </v-btn>
+          <v-btn v-if="free" size="small" variant="flat" :prepend-icon="mdiAccountPlusOutline" title="Alt+P" @click="adding = true">Person</v-btn>
+        </span>
       </header>
       <p v-if="editing.problems.get(`person/${person.id}`)" class="note ember">{{ editing.problems.get(`person/${person.id}`) }}</p>
-      <div class="fields">
-        <Field
-          :id="person.id"
-          class="two"
-          entity="person"
-          field="fullName"
-          label="Full name, as on the identity paper"
-          :needed="isNeeded(person.id, 'fullName')"
-          :locked="locked"
-        />
-        <Field :id="person.id" entity="person" field="knownAs" label="Known as" :locked="locked" />
-        <Field :id="person.id" entity="person" field="birthDate" label="Birth date" kind="date" :needed="isNeeded(person.id, 'birthDate')" :locked="locked" />
-        <template v-if="person.role !== 'dependant'">
+      <p v-if="person.detailsFrom && !person.detailsConfirmed" class="note from">
+        Details as of {{ showDate(person.detailsFrom) }}, taken over.
+        <v-btn v-if="free" size="x-small" :data-anchor="`confirm.${person.id}`" @click="confirmDetails">They still hold</v-btn>
+      </p>
+      <div class="columns">
+        <div class="fields">
           <Field
+            :id="person.id"
+            class="two"
+            entity="person"
+            field="fullName"
+            :label="isOrganisation ? 'Name, as registered' : 'Name, exactly as on the identity paper'"
+            :locked="locked"
+          />
+          <Field :id="person.id" entity="person" field="knownAs" label="Known as" :locked="locked" />
+          <Field :id="person.id" entity="person" field="birthDate" :label="isOrganisation ? 'Founded on' : 'Birth date'" kind="date" :locked="locked" />
+          <Field
+            v-if="numberKinds('identity').length > 1"
+            :id="person.id"
+            entity="person"
+            field="idKind"
+            label="Kind of number"
+            kind="choice"
+            :empty="idLabel"
+            :options="numberKinds('identity')"
+            :locked="locked"
+          />
+          <Field
+            v-if="!plays(person, ['referee', 'contact', 'emergencyContact']) || owes"
             :id="person.id"
             entity="person"
             field="idNumber"
-            :label="file.pack.identityNumber.label"
+            :label="idLabel"
             kind="hidden"
-            :needed="isNeeded(person.id, 'idNumber')"
             :locked="locked"
           />
-          <Field :id="person.id" entity="person" field="phone" label="Phone" :needed="isNeeded(person.id, 'phone')" :locked="locked" />
-          <Field :id="person.id" entity="person" field="email" label="E-mail" :locked="locked" hint="may be left empty" />
-        </template>
-        <Field
-          v-if="person.role !== 'applicant'"
-          :id="person.id"
-          entity="person"
-          field="relationship"
-          label="To the applicant"
-          kind="choice"
-          :options="optionsOf(RELATIONSHIP_LABEL)"
-          :needed="isNeeded(person.id, 'relationship')"
-          :locked="locked"
-        />
+          <Field :id="person.id" entity="person" field="phone" label="Phone" kind="phone" :locked="locked" />
+          <Field :id="person.id" :class="{ two: person.noEmail === false }" entity="person" field="email" label="E-mail" :locked="locked || person.noEmail" />
+          <Field v-if="!person.email" :id="person.id" entity="person" field="noEmail" label="Has no e-mail" kind="yesNo" :locked="locked" />
+          <template v-if="person.role !== 'applicant'">
+            <Field :id="person.id" entity="person" field="role" label="Role" kind="choice" :options="roleChoices" :locked="locked" />
+            <Field :id="person.id" entity="person" field="livesWith" label="Lives with" kind="choice" :options="others" :locked="locked" />
+          </template>
+          <div class="field">
+            <span class="label">Also</span>
+            <span class="roles">
+              <span v-for="role in rolesOf(person).slice(1)" :key="role" class="chip">
+                {{ ROLE_LABEL[role] }}
+                <button
+                  v-if="free"
+                  type="button"
+                  :aria-label="`Not ${ROLE_LABEL[role]} any more`"
+                  @click="setRoles(rolesOf(person!).filter((other) => other !== role))"
+                >
+                  ×
+                </button>
+              </span>
+              <select v-if="free" class="field-input" aria-label="Add a role" @change="addRole">
+                <option value="">add a role</option>
+                <option v-for="{ role, bar } in more" :key="role" :value="role" :disabled="bar !== null">
+                  {{ ROLE_LABEL[role] }}{{ bar ? ` — ${bar}` : '' }}
+                </option>
+              </select>
+            </span>
+            <span v-if="editing.problems.get(`person/${person.id}/alsoRoles`)" class="wrong">{{ editing.problems.get(`person/${person.id}/alsoRoles`) }}</span>
+          </div>
+          <Field
+            v-if="plays(person, ['beneficialOwner', 'beneficiary'])"
+            :id="person.id"
+            entity="person"
+            field="share"
+            label="Share in %"
+            kind="decimal"
+            :locked="locked"
+          />
+          <Field v-if="helps" :id="person.id" class="two" entity="person" field="organisation" label="Organisation" :locked="locked" />
+        </div>
+        <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
       </div>
+      <details v-if="!isOrganisation" class="further" :open="owes">
+        <summary>Contact, household, tax</summary>
+        <div class="fields five">
+          <Field :id="person.id" entity="person" field="language" label="Language" kind="choice" :options="languages" :locked="locked" />
+          <Field
+            :id="person.id"
+            entity="person"
+            field="contactBy"
+            label="Reach them by"
+            kind="choice"
+            :options="optionsOf(CONTACT_WAY_LABEL)"
+            :locked="locked"
+          />
+          <Field :id="person.id" entity="person" field="contactTimes" label="At what times" :locked="locked" />
+          <Field :id="person.id" class="two" entity="person" field="accessibility" label="What helps them (large print, an interpreter …)" :locked="locked" />
+          <Field
+            :id="person.id"
+            entity="person"
+            field="familyStatus"
+            label="Family status"
+            kind="choice"
+            :options="optionsOf(FAMILY_STATUS_LABEL)"
+            :locked="locked"
+          />
+          <Field
+            v-if="person.familyStatus === 'singleParent'"
+            :id="person.id"
+            entity="person"
+            field="otherParent"
+            label="Other parent’s name"
+            :locked="locked"
+          />
+          <Field :id="person.id" entity="person" field="studies" label="Studies" kind="choice" :options="optionsOf(STUDIES_LABEL)" :locked="locked" />
+          <Field
+            :id="person.id"
+            entity="person"
+            field="taxKind"
+            label="Further tax number: kind"
+            kind="choice"
+            :options="numberKinds('tax')"
+            :locked="locked"
+          />
+          <Field
+            v-if="person.taxKind"
+            :id="person.id"
+            entity="person"
+            field="taxNumber"
+            :label="NUMBER_KINDS[person.taxKind].label"
+            kind="hidden"
+            :locked="locked"
+          />
+        </div>
+      </details>
+      <p v-else class="soft"><Mark kind="none" /> Owners, contacts and whom they are related to are people of the file.</p>
     </section>
-    <p v-if="!locked && desk.may('details.write')" class="row-actions">
-      <v-btn
-        v-for="role in addable"
-        :key="role"
-        size="small"
-        :prepend-icon="mdiPlus"
-        :data-anchor="role === 'dependant' ? 'add-person' : undefined"
-        @click="editing.add('person', { role })"
-      >
-        {{ ROLE_LABEL[role] }}
-      </v-btn>
-    </p>
+    <AddPerson v-model="adding" :file="file" @added="(id) => (chosen = id)" />
   </div>
 </template>
 
 <style scoped>
 .person {
-  padding: 12px 14px;
+  padding: 10px 14px 12px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 250px;
+  gap: 16px;
 }
 .fields {
   display: grid;
   grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 10px 14px;
+  gap: 8px 12px;
+  align-content: start;
+}
+.fields.five {
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+  margin-top: 8px;
 }
 .two {
   grid-column: span 2;
+}
+.side {
+  border-left: 1px solid var(--rule);
+  padding-left: 14px;
+}
+.further {
+  margin-top: 10px;
+  border-top: 1px solid var(--rule);
+  padding-top: 6px;
+}
+summary {
+  font-weight: 600;
+  cursor: pointer;
+}
+.label {
+  font-size: 0.85rem;
+  font-weight: 600;
+}
+.field {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  min-width: 0;
+}
+.roles {
+  display: grid;
+  gap: 3px;
+}
+.chip {
+  display: flex;
+  justify-content: space-between;
+  padding: 2px 2px 2px 7px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  font-size: 0.85rem;
+}
+.chip button {
+  width: 24px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  cursor: pointer;
+}
+.wrong {
+  color: var(--ember);
+  font-weight: 600;
+  font-size: 0.82rem;
+}
+.ask {
+  display: grid;
+  gap: 6px;
+}
+.why {
+  width: 260px;
+}
+.from {
+  margin-bottom: 8px;
 }
 </style>

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import type { Found } from '@cavren/contract';
+import { CHAPTER_LABEL, CHAPTERS, STAGE_LABEL, type Stage } from '@cavren/core';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../api/index';
+import { useDesk } from '../session/store';
+
+/** Goes anywhere and does anything from the keyboard: people, files, chapters of the open file, actions. */
+const shown = defineModel<boolean>({ required: true });
+const emit = defineEmits<{ help: [] }>();
+const desk = useDesk();
+const route = useRoute();
+const router = useRouter();
+const text = ref('');
+const at = ref(0);
+const found = ref<Found>({ persons: [], files: [] });
+const searching = ref(false);
+const input = ref<HTMLInputElement | null>(null);
+let asked = 0;
+
+interface Entry {
+  group: string;
+  label: string;
+  detail: string;
+  go: () => unknown;
+}
+const reference = computed(() => (route.path.startsWith('/files/') ? String(route.params['reference'] ?? '') : ''));
+const own = computed<Entry[]>(() => {
+  const entries: Entry[] = [
+    ...(reference.value
+      ? CHAPTERS.filter((chapter) => chapter !== 'papers').map((chapter) => ({
+          group: 'Chapter',
+          label: CHAPTER_LABEL[chapter],
+          detail: 'of this file',
+          go: () => router.push(`/files/${reference.value}/${chapter}`),
+        }))
+      : []),
+    ...(reference.value && desk.may('details.write')
+      ? [
+          {
+            group: 'Action',
+            label: 'Add a person',
+            detail: 'to this file',
+            go: () => router.push({ path: `/files/${reference.value}/people`, hash: '#add-person' }),
+          },
+        ]
+      : []),
+    ...(desk.may('file.open') ? [{ group: 'Action', label: 'Open a file', detail: 'find the person first', go: () => router.push('/open') }] : []),
+    { group: 'Place', label: 'Today', detail: 'what needs me now', go: () => router.push('/today') },
+    { group: 'Place', label: 'Files', detail: 'search and filter', go: () => router.push('/files') },
+    ...(desk.may('person.search') ? [{ group: 'Place', label: 'People', detail: 'the register', go: () => router.push('/people') }] : []),
+    ...(desk.may('outbox.read') ? [{ group: 'Place', label: 'Outbox', detail: 'messages sent', go: () => router.push('/outbox') }] : []),
+    ...(desk.may('certificate.read') ? [{ group: 'Place', label: 'Certificates', detail: 'who may offer what', go: () => router.push('/certificates') }] : []),
+    { group: 'Action', label: 'Light or dark colours', detail: '', go: () => desk.switchTheme() },
+    { group: 'Action', label: 'Keyboard shortcuts', detail: '?', go: () => emit('help') },
+  ];
+  const wanted = text.value.trim().toLowerCase();
+  return wanted === '' ? entries : entries.filter(({ label, group }) => `${label} ${group}`.toLowerCase().includes(wanted));
+});
+const entries = computed<Entry[]>(() => [
+  ...found.value.persons.map(({ id, name, born, reason }) => ({
+    group: 'Person',
+    label: name,
+    detail: [born ? `born ${born}` : '', reason].filter(Boolean).join(' · '),
+    go: () => router.push(`/people/${id}`),
+  })),
+  ...found.value.files.map(({ reference: of, applicant, stage }) => ({
+    group: 'File',
+    label: applicant ?? 'New file',
+    detail: `${of} · ${STAGE_LABEL[stage as Stage].toLowerCase()}`,
+    go: () => router.push(`/files/${of}`),
+  })),
+  ...own.value,
+]);
+watch(shown, async (open) => {
+  if (!open) return;
+  text.value = '';
+  found.value = { persons: [], files: [] };
+  at.value = 0;
+  await nextTick();
+  input.value?.focus();
+});
+watch(text, async (wanted) => {
+  at.value = 0;
+  const own_ = (asked += 1);
+  if (wanted.trim().length < 2) {
+    found.value = { persons: [], files: [] };
+    return;
+  }
+  searching.value = true;
+  await new Promise((resolve) => setTimeout(resolve, 120));
+  if (own_ !== asked) return;
+  const answer = await api.get<Found>(`/api/find?text=${encodeURIComponent(wanted.trim())}`).catch(() => ({ persons: [], files: [] }));
+  if (own_ !== asked) return;
+  found.value = answer;
+  searching.value = false;
+});
+function choose(entry: Entry | undefined): void {
+  if (!entry) return;
+  shown.value = false;
+  entry.go();
+}
+function onKey(event: KeyboardEvent): void {
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (step) {
+    event.preventDefault();
+    at.value = (at.value + step + entries.value.length) % Math.max(1, entries.value.length);
+    void nextTick(() => document.getElementById(`command-${at.value}`)?.scrollIntoView({ block: 'nearest' }));
+  } else if (event.key === 'Enter') {
+    event.preventDefault();
+    choose(entries.value[at.value]);
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="shown" width="600" location="top" aria-label="Find or do">
+    <div class="sheet box">
+      <input
+        ref="input"
+        v-model="text"
+        class="field-input"
+        role="combobox"
+        aria-label="Find a person or file, or do something"
+        aria-expanded="true"
+        aria-controls="command-list"
+        :aria-activedescendant="entries.length > 0 ? `command-${at}` : undefined"
+        placeholder="Name, birth date, number, reference, chapter or action"
+        autocomplete="off"
+        @keydown="onKey"
+      />
+      <ul id="command-list" role="listbox" aria-label="What was found">
+        <li
+          v-for="(entry, place) in entries"
+          :id="`command-${place}`"
+          :key="entry.group + entry.label + entry.detail"
+          role="option"
+          :aria-selected="place === at"
+          :class="{ on: place === at }"
+          @mousemove="at = place"
+          @click="choose(entry)"
+        >
+          <span class="group">{{ entry.group }}</span>
+          <b>{{ entry.label }}</b>
+          <span class="soft">{{ entry.detail }}</span>
+        </li>
+      </ul>
+      <p v-if="entries.length === 0" class="soft none" role="status">{{ searching ? 'Looking …' : 'Nothing of that name.' }}</p>
+      <p class="keys soft"><kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go <kbd>Esc</kbd> close</p>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.box {
+  padding: 10px;
+  margin-top: 40px;
+}
+.box > input {
+  height: 38px;
+  font-size: 1.02rem;
+}
+ul {
+  list-style: none;
+  margin: 8px 0 4px;
+  padding: 0;
+  max-height: 360px;
+  overflow-y: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 70px auto 1fr;
+  gap: 10px;
+  align-items: baseline;
+  padding: 5px 8px;
+  border-left: 4px solid transparent;
+  cursor: pointer;
+}
+li.on {
+  background: var(--teal-soft);
+  border-left-color: var(--teal);
+}
+.group {
+  font-size: 0.8rem;
+  color: var(--ink-soft);
+}
+li .soft {
+  font-size: 0.86rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.none {
+  padding: 8px;
+}
+.keys {
+  padding: 4px 8px 0;
+  font-size: 0.82rem;
+}
+</style>

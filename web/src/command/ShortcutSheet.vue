@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** All keys on one sheet; each also stands where it acts. */
+const shown = defineModel<boolean>({ required: true });
+const GROUPS: { title: string; keys: [string, string][] }[] = [
+  {
+    title: 'Everywhere',
+    keys: [
+      ['Ctrl+K', 'find a person, a file, a chapter, an action'],
+      ['?', 'this sheet'],
+      ['Esc', 'close what is open'],
+    ],
+  },
+  {
+    title: 'In a field',
+    keys: [
+      ['Enter', 'next field; a date, amount or choice is saved as it is left'],
+      ['Ctrl+=', 'same as the row before, or as the applicant; in a street the whole address'],
+      ['Ctrl+Z', 'take the last change back'],
+      ['Ctrl+V', 'a whole address or a name in one string is split into its fields'],
+    ],
+  },
+  {
+    title: 'In a grid',
+    keys: [
+      ['Enter', 'in the last field: a new row'],
+      ['Ctrl+D', 'copy the row'],
+      ['Ctrl+Delete', 'remove the row'],
+    ],
+  },
+  {
+    title: 'In a file',
+    keys: [
+      ['Alt+1 … Alt+9', 'chapters, from the top'],
+      ['Alt+P', 'add a person'],
+      ['Alt+N', 'the first thing on the Path'],
+      ['Y, N', 'answer a question'],
+    ],
+  },
+];
+</script>
+
+<template>
+  <v-dialog v-model="shown" width="720" aria-label="Keyboard shortcuts">
+    <section class="sheet box">
+      <h2>Keyboard shortcuts</h2>
+      <div class="groups">
+        <div v-for="group in GROUPS" :key="group.title">
+          <h3>{{ group.title }}</h3>
+          <dl>
+            <template v-for="[key, what] in group.keys" :key="key + what">
+              <dt>
+                <kbd>{{ key }}</kbd>
+              </dt>
+              <dd>{{ what }}</dd>
+            </template>
+          </dl>
+        </div>
+      </div>
+      <p class="soft">Dates can be typed in any usual way: 4/30/1990, 30.4.90, 30 Apr 1990, 1990-04-30.</p>
+      <v-btn autofocus variant="text" @click="shown = false">Close</v-btn>
+    </section>
+  </v-dialog>
+</template>
+
+<style scoped>
+.box {
+  padding: 18px 20px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+.groups {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px 28px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 10px;
+  margin: 4px 0 0;
+}
+dd {
+  margin: 0;
+}
+dt {
+  white-space: nowrap;
+}
+</style>

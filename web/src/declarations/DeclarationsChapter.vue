@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { CONSENT_WAY_LABEL, CONSENT_WAYS, type MonitoringView } from '@cavren/contract';
+import { askedOf, consentOf, personName, plays, type ConsentText, type FilePerson } from '@cavren/core';
+import { computed, onMounted, reactive, ref } from 'vue';
+import { api, messageOf } from '../api/index';
+import { useEditing } from '../file/editing';
+import type { ChapterProps } from '../file/options';
+import { showTime } from '../files/words';
+import Mark from '../look/Mark.vue';
+import { useDesk } from '../session/store';
+import QuestionRow from './QuestionRow.vue';
+
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const asked = computed(() => askedOf(props.file).filter(({ question }) => question.phase === 'declaration'));
+const people = computed(() => props.file.people.filter((person) => asked.value.some((entry) => entry.person.id === person.id)));
+const signing = computed(() => props.file.people.filter((person) => props.file.product.consents.some(({ roles }) => plays(person, roles))));
+const ways = CONSENT_WAYS.filter((way) => way !== 'frontDoor');
+const how = reactive<Record<string, (typeof CONSENT_WAYS)[number]>>({});
+const language = reactive<Record<string, string>>({});
+const shown = ref('');
+const busy = ref('');
+const problem = ref('');
+/** Consent to the use of data → Use of data. */
+function shortLabel(label: string): string {
+  const short = label.replace(/^Consent to (the )?/, '');
+  return short.charAt(0).toUpperCase() + short.slice(1);
+}
+for (const person of signing.value) {
+  how[person.id] = 'inPerson';
+  language[person.id] = person.language ?? 'en';
+}
+const keyOf = (person: FilePerson, kind: string): string => `${kind}.${person.id}`;
+const languageOf = (person: FilePerson, consent: ConsentText): string => {
+  const wanted = language[person.id] ?? person.language ?? 'en';
+  return consent.text[wanted] === undefined ? 'en' : wanted;
+};
+const readOut = computed(() => props.file.product.consents.find(({ kind }) => kind === shown.value.split('.')[0]));
+const readTo = computed(() => props.file.people.find(({ id }) => id === shown.value.split('.')[1]));
+const withdrawn = (person: FilePerson, kind: string) =>
+  props.file.consents.filter((row) => row.personId === person.id && row.kind === kind && row.withdrawnAt !== null).at(-1);
+
+async function run(key: string, work: () => Promise<unknown>): Promise<void> {
+  busy.value = key;
+  problem.value = '';
+  try {
+    await work();
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = '';
+  }
+}
+const give = (person: FilePerson, consent: ConsentText) =>
+  run(keyOf(person, consent.kind), () =>
+    editing.act('/consents', { personId: person.id, kind: consent.kind, language: languageOf(person, consent), how: how[person.id] ?? 'inPerson' }),
+  );
+const takeBack = (person: FilePerson, kind: string) => {
+  const consent = consentOf(props.file, person.id, kind);
+  return consent ? run(keyOf(person, kind), () => editing.act(`/consents/${consent.id}/withdraw`, { how: how[person.id] ?? 'inPerson' })) : undefined;
+};
+
+const monitoring = ref<MonitoringView | null>(null);
+const asksMonitoring = computed(() => props.file.product.monitoring.length > 0 && desk.may('monitoring.keep'));
+onMounted(async () => {
+  if (asksMonitoring.value) monitoring.value = await api.get<MonitoringView>(`${editing.url}/monitoring`).catch(() => null);
+});
+async function keep(personId: string, question: string, value: string): Promise<void> {
+  const declined = value === 'declined';
+  if (value === '') return;
+  await run(question, async () => {
+    monitoring.value = await api.post<MonitoringView>(`${editing.url}/monitoring`, { personId, question, value: declined ? null : value, declined });
+  });
+}
+</script>
+
+<template>
+  <div>
+    <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
+    <section class="block">
+      <h2>Consents</h2>
+      <p class="soft gap">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>
+      <table class="grid-table">
+        <thead>
+          <tr>
+            <th scope="col">Who</th>
+            <th v-for="consent in file.product.consents" :key="consent.kind" scope="col">{{ shortLabel(consent.label) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="person in signing" :key="person.id">
+            <td class="who">
+              <b>{{ personName(person) }}</b>
+              <span v-if="desk.may('consent.record') && path.next" class="given">
+                <select v-model="how[person.id]" class="field-input" :aria-label="`How ${personName(person)} says it`">
+                  <option v-for="way in ways" :key="way" :value="way">{{ CONSENT_WAY_LABEL[way] }}</option>
+                </select>
+                <select v-model="language[person.id]" class="field-input" :aria-label="`Language of ${personName(person)}`">
+                  <option v-for="{ code, label } in file.pack.languages" :key="code" :value="code">{{ label }}</option>
+                </select>
+              </span>
+            </td>
+            <td v-for="consent in file.product.consents" :key="consent.kind" class="cell">
+              <template v-if="!plays(person, consent.roles)">–</template>
+              <template v-else-if="consentOf(file, person.id, consent.kind)">
+                <span>
+                  <Mark kind="settled" /> {{ CONSENT_WAY_LABEL[consentOf(file, person.id, consent.kind)?.how as (typeof CONSENT_WAYS)[number]]?.toLowerCase() }}
+                </span>
+                <span class="soft small">
+                  {{ showTime(consentOf(file, person.id, consent.kind)?.givenAt ?? null) }}, text {{ consentOf(file, person.id, consent.kind)?.version }},
+                  {{ consentOf(file, person.id, consent.kind)?.language }}
+                </span>
+                <v-btn
+                  v-if="desk.may('consent.record') && path.next"
+                  size="x-small"
+                  variant="text"
+                  :loading="busy === keyOf(person, consent.kind)"
+                  @click="takeBack(person, consent.kind)"
+                >
+                  Withdraw
+                </v-btn>
+              </template>
+              <template v-else>
+                <span v-if="withdrawn(person, consent.kind)" class="ember"
+                  ><Mark kind="blocked" /> withdrawn {{ showTime(withdrawn(person, consent.kind)?.withdrawnAt ?? null) }}</span
+                >
+                <span v-else :class="consent.before ? 'ember' : 'soft'"
+                  ><Mark :kind="consent.before ? 'blocked' : 'none'" /> {{ consent.before ? 'not yet' : 'free to give' }}</span
+                >
+                <span v-if="desk.may('consent.record') && path.next" class="acts">
+                  <v-btn size="x-small" variant="text" :aria-label="`Show the text of ${consent.label}`" @click="shown = keyOf(person, consent.kind)"
+                    >Text</v-btn
+                  >
+                  <v-btn
+                    size="small"
+                    variant="flat"
+                    :data-anchor="`consent.${keyOf(person, consent.kind)}`"
+                    :loading="busy === keyOf(person, consent.kind)"
+                    :aria-label="`${personName(person)} agrees: ${consent.label}`"
+                    @click="give(person, consent)"
+                  >
+                    Agrees
+                  </v-btn>
+                </span>
+              </template>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <blockquote v-if="readOut && readTo" class="note text">
+        <b>{{ readOut.label }}, {{ readOut.version }}</b> {{ readOut.text[languageOf(readTo, readOut)] }}
+        <span class="soft">To {{ readOut.to }}.</span>
+      </blockquote>
+    </section>
+
+    <section v-if="asked.length > 0" class="block">
+      <h2>Declarations</h2>
+      <p class="soft gap">Answer with <kbd>Y</kbd> or <kbd>N</kbd>; a yes may need a few words.</p>
+      <article v-for="person in people" :key="person.id" class="sheet person">
+        <h3>{{ personName(person) }}</h3>
+        <QuestionRow
+          v-for="entry in asked.filter((one) => one.person.id === person.id)"
+          :key="entry.question.code"
+          :asked="entry"
+          :locked="locked || !desk.may('details.write')"
+          :named="false"
+        />
+      </article>
+    </section>
+
+    <section v-if="asksMonitoring && monitoring" class="block">
+      <h2>Asked for fair treatment only</h2>
+      <p class="soft gap">Everybody may decline. The answers are kept apart from this file: nobody who decides sees them, and they play no part.</p>
+      <table class="grid-table">
+        <thead>
+          <tr>
+            <th scope="col">Who</th>
+            <th v-for="{ code, text } in file.product.monitoring" :key="code" scope="col">{{ text }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in monitoring.people" :key="row.personId">
+            <td>{{ row.name }}</td>
+            <td v-for="answer in row.answers" :key="answer.question">
+              <select
+                class="field-input"
+                :aria-label="`${answer.text} of ${row.name}`"
+                :value="answer.declined ? 'declined' : (answer.value ?? '')"
+                @change="keep(row.personId, answer.question, ($event.target as HTMLSelectElement).value)"
+              >
+                <option value="">not asked yet</option>
+                <option value="declined">declined to answer</option>
+                <option v-for="option in answer.options" :key="option" :value="option">{{ option }}</option>
+              </select>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.gap {
+  margin-bottom: 6px;
+}
+.who {
+  width: 170px;
+}
+.given {
+  display: grid;
+  gap: 3px;
+}
+.given .field-input {
+  height: 26px;
+  font-size: 0.82rem;
+}
+.cell {
+  vertical-align: top !important;
+  font-size: 0.88rem;
+}
+.cell > span {
+  display: block;
+}
+.cell .mark {
+  width: 14px;
+  height: 14px;
+  vertical-align: -2px;
+}
+.small {
+  font-size: 0.78rem;
+}
+.acts {
+  margin-top: 3px;
+}
+.ember {
+  color: var(--ember);
+  font-weight: 600;
+}
+.text {
+  margin: 8px 0 0;
+}
+.person {
+  padding: 8px 14px;
+  margin-bottom: 8px;
+}
+</style>

@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import type { FieldValue } from '@cavren/contract';
+import { personName, type Asked } from '@cavren/core';
+import { computed, ref, watch } from 'vue';
+import { useEditing } from '../file/editing';
+
+/** One question to one person: answered with Y, N or a value, explained where the answer calls for it. */
+const props = defineProps<{ asked: Asked; locked: boolean; named: boolean }>();
+const editing = useEditing();
+const text = ref(props.asked.answer?.value ?? '');
+const words = ref(props.asked.answer?.explanation ?? '');
+watch(
+  () => props.asked.answer,
+  (answer) => {
+    text.value = answer?.value ?? '';
+    words.value = answer?.explanation ?? '';
+  },
+);
+const anchor = computed(() => `answer.${props.asked.person.id}.${props.asked.question.code}`);
+const problem = computed(() => editing.problems.get(`answer/${props.asked.answer?.id ?? ''}/value`) ?? '');
+
+function put(field: 'value' | 'explanation', value: string | null): void {
+  const { answer, question, person } = props.asked;
+  if (answer) {
+    if (answer[field] !== value) editing.leave('answer', answer.id, field, value);
+    return;
+  }
+  const values: Record<string, FieldValue> = { personId: person.id, question: question.code, [field]: value };
+  if (value !== null) editing.add('answer', values);
+}
+function onKey(event: KeyboardEvent): void {
+  const value = { y: 'yes', n: 'no' }[event.key.toLowerCase()];
+  if (!value || event.ctrlKey || event.metaKey || event.altKey || props.locked) return;
+  event.preventDefault();
+  put('value', value);
+  next(event.currentTarget as HTMLElement);
+}
+/** After an answer by key, the next question is in hand. */
+function next(from: HTMLElement): void {
+  const all = [...document.querySelectorAll<HTMLElement>('[data-question]')];
+  requestAnimationFrame(() => all[all.indexOf(from) + 1]?.querySelector<HTMLElement>('button, input, select')?.focus());
+}
+</script>
+
+<template>
+  <div class="question" :class="{ ends: asked.ends }" data-question @keydown="asked.question.answer === 'yesNo' ? onKey($event) : undefined">
+    <p :id="`q-${anchor}`" class="text">
+      <span v-if="named" class="soft">{{ personName(asked.person) }}:</span>
+      {{ asked.question.text }}
+    </p>
+    <div class="answer" role="group" :aria-labelledby="`q-${anchor}`">
+      <template v-if="asked.question.answer === 'yesNo'">
+        <button
+          v-for="(value, at) in ['yes', 'no']"
+          :key="value"
+          type="button"
+          class="choice"
+          :class="{ on: asked.answer?.value === value }"
+          :aria-pressed="asked.answer?.value === value"
+          :disabled="locked"
+          :data-anchor="at === 0 ? anchor : undefined"
+          @click="put('value', value)"
+        >
+          {{ value }}
+        </button>
+      </template>
+      <select
+        v-else-if="asked.question.answer === 'choice'"
+        class="field-input"
+        :data-anchor="anchor"
+        :aria-label="asked.question.text"
+        :disabled="locked"
+        :value="asked.answer?.value ?? ''"
+        @change="put('value', ($event.target as HTMLSelectElement).value || null)"
+      >
+        <option value="" />
+        <option v-for="option in asked.question.options" :key="option" :value="option">{{ option }}</option>
+      </select>
+      <input
+        v-else
+        v-model="text"
+        class="field-input figure"
+        inputmode="decimal"
+        :data-anchor="anchor"
+        :aria-label="asked.question.text"
+        :disabled="locked"
+        @blur="put('value', text.trim() || null)"
+      />
+    </div>
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+    <p v-if="asked.ends" class="note ember" role="status">{{ asked.ends.charAt(0).toUpperCase() + asked.ends.slice(1) }}</p>
+    <label v-if="asked.unexplained || asked.answer?.explanation" class="explain">
+      <span>If yes, explain</span>
+      <input
+        v-model="words"
+        class="field-input"
+        :data-anchor="`explain.${asked.person.id}.${asked.question.code}`"
+        :disabled="locked"
+        @blur="put('explanation', words.trim() || null)"
+      />
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.question {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 150px;
+  gap: 4px 14px;
+  align-items: center;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.answer {
+  display: flex;
+  gap: 4px;
+}
+.choice {
+  flex: 1;
+  height: 30px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.choice.on {
+  background: var(--teal);
+  color: var(--on-teal);
+  border-color: var(--teal);
+  font-weight: 700;
+}
+.choice:disabled {
+  cursor: default;
+  opacity: 0.75;
+}
+.note,
+.explain,
+.wrong {
+  grid-column: 1 / -1;
+}
+.wrong {
+  color: var(--ember);
+  font-weight: 600;
+}
+.explain {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  align-items: center;
+  font-size: 0.9rem;
+}
+</style>

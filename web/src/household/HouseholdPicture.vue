@@ -1,0 +1,238 @@
+<script setup lang="ts">
+import {
+  householdOf,
+  personName,
+  RELATION_LABEL,
+  relationBetween,
+  ROLE_LABEL,
+  rolesOf,
+  yearsBetween,
+  type FilePerson,
+  type FileState,
+  type IsoDate,
+} from '@cavren/core';
+import { computed } from 'vue';
+import Mark from '../look/Mark.vue';
+import { NODE, pictureOf, type Line } from './layout';
+
+/** The people of a file as they live and are related; choosing one shows and edits them below. */
+const props = defineProps<{ file: FileState; today: IsoDate; chosen: string; open: Set<string> }>();
+const emit = defineEmits<{ choose: [id: string] }>();
+const picture = computed(() => pictureOf(props.file));
+const household = computed(() => householdOf(props.file, props.today));
+const person = (id: string): FilePerson | undefined => props.file.people.find((candidate) => candidate.id === id);
+const counts = (id: string): boolean => household.value.members.some(({ personId, counts: counted }) => personId === id && counted);
+const age = (someone: FilePerson): string => (someone.birthDate ? `${yearsBetween(someone.birthDate, props.today)}` : 'age ?');
+const middle = (line: Line) => ({ x: (line.from.x + line.to.x + NODE.width) / 2, y: (line.from.y + line.to.y + NODE.height) / 2 });
+/** Between neighbours in a row a line runs from side to side; else from the lower edge of one to the upper edge of the other. */
+function pathOf({ from, to }: Line): string {
+  if (from.y === to.y) {
+    const [left, right] = from.x < to.x ? [from, to] : [to, from];
+    const y = left.y + NODE.height / 2;
+    if (right.x - left.x <= NODE.width + 60) return `M${left.x + NODE.width} ${y} H${right.x}`;
+    const top = left.y + NODE.height + 11;
+    return `M${left.x + NODE.width / 2} ${left.y + NODE.height} V${top} H${right.x + NODE.width / 2} V${right.y + NODE.height}`;
+  }
+  const [upper, lower] = from.y < to.y ? [from, to] : [to, from];
+  return `M${upper.x + NODE.width / 2} ${upper.y + NODE.height} L${lower.x + NODE.width / 2} ${lower.y}`;
+}
+const toChosen = (id: string): string => {
+  const kind = id === props.chosen ? null : relationBetween(props.file.relations, id, props.chosen);
+  return kind ? RELATION_LABEL[kind].toLowerCase() : '';
+};
+const chosenName = computed(() => {
+  const someone = person(props.chosen);
+  return someone ? personName(someone) : '';
+});
+const describe = (id: string): string => {
+  const someone = person(id);
+  if (!someone) return '';
+  const relation = toChosen(id);
+  return [
+    personName(someone),
+    rolesOf(someone)
+      .map((role) => ROLE_LABEL[role].toLowerCase())
+      .join(' and '),
+    someone.kind === 'person' ? age(someone) : 'organisation',
+    counts(id) ? 'counts in the household' : 'doesn’t count in the household',
+    relation && `${relation} of ${chosenName.value}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+};
+</script>
+
+<template>
+  <section aria-label="Household">
+    <div class="frame">
+      <div class="picture" :style="{ width: `${picture.width}px`, height: `${picture.height}px` }">
+        <div
+          v-for="house in picture.houses"
+          :key="`${house.label}${house.x}`"
+          class="house"
+          :style="{ left: `${house.x}px`, width: `${house.width}px`, height: `${house.height}px` }"
+        >
+          {{ house.label }}
+        </div>
+        <svg :width="picture.width" :height="picture.height" aria-hidden="true">
+          <path
+            v-for="line in picture.lines"
+            :key="line.id"
+            :d="pathOf(line)"
+            :class="{ strong: line.from.personId === chosen || line.to.personId === chosen }"
+          />
+        </svg>
+        <button
+          v-for="node in picture.nodes"
+          :key="node.personId"
+          type="button"
+          class="node"
+          :class="{ on: node.personId === chosen, counts: counts(node.personId) }"
+          :style="{ left: `${node.x}px`, top: `${node.y}px` }"
+          :aria-pressed="node.personId === chosen"
+          :aria-label="describe(node.personId)"
+          :data-person="node.personId"
+          @click="emit('choose', node.personId)"
+        >
+          <span class="name">
+            <Mark v-if="open.has(node.personId)" kind="blocked" />
+            {{ personName(person(node.personId)!) }}
+          </span>
+          <span class="role">
+            {{ ROLE_LABEL[person(node.personId)!.role]
+            }}{{ rolesOf(person(node.personId)!).length > 1 ? ` +${rolesOf(person(node.personId)!).length - 1}` : '' }} ·
+            {{ person(node.personId)!.kind === 'person' ? age(person(node.personId)!) : 'org.' }}
+          </span>
+        </button>
+        <span
+          v-for="line in picture.lines.filter(({ from, to }) => from.personId === chosen || to.personId === chosen)"
+          :key="`l${line.id}`"
+          class="tag"
+          :style="{ left: `${middle(line).x}px`, top: `${middle(line).y}px` }"
+          aria-hidden="true"
+        >
+          {{ toChosen(line.from.personId === chosen ? line.to.personId : line.from.personId) }}
+        </span>
+      </div>
+    </div>
+    <p class="sum">
+      <b>Household of {{ household.size }}</b>
+      <span class="soft">
+        {{
+          household.members
+            .filter(({ counts: counted }) => !counted)
+            .map(({ personId, why }) => `${personName(person(personId)!)} ${why}`)
+            .join('; ') || 'everybody counts'
+        }}
+      </span>
+      <span v-for="left in household.leftOut" :key="left.incomeId" class="left">
+        <Mark kind="partly" />
+        {{ file.incomes.find(({ id }) => id === left.incomeId)?.source ?? 'Income' }} of
+        {{ person(left.personId) ? personName(person(left.personId)!) : '' }} is left out:
+        {{ left.why.charAt(0).toLowerCase() + left.why.slice(1) }}
+      </span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.frame {
+  overflow-x: auto;
+  padding: 2px;
+}
+.picture {
+  position: relative;
+}
+.house {
+  position: absolute;
+  top: 0;
+  padding: 2px 10px;
+  border: 1px dashed var(--rule-strong);
+  border-radius: 4px;
+  background: var(--sheet);
+  font-size: 0.8rem;
+  color: var(--ink-soft);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.picture > svg {
+  position: absolute;
+  inset: 0;
+}
+path {
+  fill: none;
+  stroke: var(--rule-strong);
+  stroke-width: 1.5;
+}
+path.strong {
+  stroke: var(--teal);
+  stroke-width: 2.5;
+}
+.node {
+  position: absolute;
+  width: 152px;
+  height: 44px;
+  padding: 2px 8px;
+  display: grid;
+  align-content: center;
+  text-align: left;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  background: var(--sunk);
+  color: var(--ink);
+  font: inherit;
+  line-height: 1.2;
+  cursor: pointer;
+}
+.node.counts {
+  background: var(--paper);
+  border-left: 5px solid var(--lichen);
+}
+.node.on {
+  outline: 2px solid var(--teal);
+  background: var(--teal-soft);
+}
+.name {
+  font-weight: 600;
+  font-size: 0.88rem;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.name .mark {
+  width: 13px;
+  height: 13px;
+  vertical-align: -2px;
+}
+.role {
+  font-size: 0.76rem;
+  color: var(--ink-soft);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.tag {
+  position: absolute;
+  transform: translate(-50%, -50%);
+  padding: 0 5px;
+  border-radius: 3px;
+  background: var(--teal);
+  color: var(--on-teal);
+  font-size: 0.74rem;
+  white-space: nowrap;
+  pointer-events: none;
+}
+.sum {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  margin-top: 6px;
+  font-size: 0.88rem;
+}
+.left .mark {
+  width: 14px;
+  height: 14px;
+  vertical-align: -2px;
+}
+</style>

@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import type { CertificatePage } from '@cavren/contract';
+import { LINE_LABEL, parseDate, type IsoDate } from '@cavren/core';
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, reactive, ref } from 'vue';
+import { api, ApiProblem, messageOf } from '../api/index';
+import { localToday, showDate } from '../files/words';
+import Mark from '../look/Mark.vue';
+import { useDesk } from '../session/store';
+
+/** Who is certified to offer which line, where and when. Without one, a product isn't offered by that officer. */
+const desk = useDesk();
+const client = useQueryClient();
+const query = useQuery({ queryKey: ['certificates'], queryFn: () => api.get<CertificatePage>('/api/certificates') });
+const today = localToday();
+const draft = reactive({ staffId: '', number: '', line: 'lending', places: [] as string[], from: '', until: '' });
+const problems = ref<Record<string, string>>({});
+const editing = ref(false);
+const state = (from: string, until: string | null) => (from > today ? 'later' : until !== null && until < today ? 'past' : 'now');
+const placeNames = computed(() => Object.fromEntries((query.data.value?.places ?? []).map(({ code, name }) => [code, name])));
+function edit(certificate?: CertificatePage['certificates'][number]): void {
+  problems.value = {};
+  Object.assign(draft, {
+    staffId: certificate?.staffId ?? query.data.value?.staff[0]?.id ?? '',
+    number: certificate?.number ?? '',
+    line: certificate?.line ?? 'lending',
+    places: [...(certificate?.places ?? [])],
+    from: showDate(certificate?.from ?? today),
+    until: showDate(certificate?.until ?? null),
+  });
+  editing.value = true;
+}
+async function keep(): Promise<void> {
+  problems.value = {};
+  const read = (text: string): IsoDate | null => parseDate(text, 'mdy', today as IsoDate);
+  const from = read(draft.from);
+  const until = draft.until.trim() ? read(draft.until) : null;
+  if (!from) return void (problems.value = { from: 'Give the date as month/day/year.' });
+  if (draft.until.trim() && !until) return void (problems.value = { until: 'Give the date as month/day/year, or leave it empty.' });
+  try {
+    await api.post('/api/certificates', { ...draft, from, until });
+    editing.value = false;
+    await client.invalidateQueries({ queryKey: ['certificates'] });
+  } catch (error) {
+    const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
+    problems.value = errors.length > 0 ? Object.fromEntries(errors.map(({ path, message }) => [path, message])) : { form: messageOf(error) };
+  }
+}
+</script>
+
+<template>
+  <main class="page">
+    <header class="chapter-head">
+      <div>
+        <h1>Certificates</h1>
+        <p class="soft">An officer offers a product only with a certificate for its line and place that holds on the day.</p>
+      </div>
+      <v-btn v-if="desk.may('certificate.write')" variant="flat" @click="edit()">New certificate</v-btn>
+    </header>
+    <p v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</p>
+    <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
+    <form v-if="editing" class="sheet form" @submit.prevent="keep">
+      <label>
+        Officer
+        <select v-model="draft.staffId" class="field-input" name="staffId">
+          <option v-for="{ id, name } in query.data.value?.staff" :key="id" :value="id">{{ name }}</option>
+        </select>
+      </label>
+      <label>
+        Number
+        <input v-model="draft.number" class="field-input mono" name="number" autocomplete="off" />
+        <span v-if="problems['number']" class="wrong" role="alert">{{ problems['number'] }}</span>
+      </label>
+      <label>
+        Line
+        <select v-model="draft.line" class="field-input" name="line">
+          <option v-for="(label, line) in LINE_LABEL" :key="line" :value="line">{{ label }}</option>
+        </select>
+      </label>
+      <fieldset>
+        <legend>Places</legend>
+        <label v-for="{ code, name } in query.data.value?.places" :key="code" class="tick">
+          <input v-model="draft.places" type="checkbox" :value="code" />
+          {{ name }}
+        </label>
+        <span v-if="problems['places']" class="wrong" role="alert">{{ problems['places'] }}</span>
+      </fieldset>
+      <label>
+        From
+        <input v-model="draft.from" class="field-input" name="from" autocomplete="off" />
+        <span v-if="problems['from']" class="wrong" role="alert">{{ problems['from'] }}</span>
+      </label>
+      <label>
+        To
+        <input v-model="draft.until" class="field-input" name="until" autocomplete="off" placeholder="no end" />
+        <span v-if="problems['until']" class="wrong" role="alert">{{ problems['until'] }}</span>
+      </label>
+      <p class="row-actions whole">
+        <v-btn type="submit" variant="flat">Keep it</v-btn>
+        <v-btn variant="text" @click="editing = false">Cancel</v-btn>
+        <span v-if="problems['form']" class="wrong" role="alert">{{ problems['form'] }}</span>
+      </p>
+    </form>
+    <p v-if="query.data.value?.certificates.length === 0" class="note">Nobody is certified yet, so nothing can be offered.</p>
+    <table v-else-if="query.data.value" class="grid-table list-table sheet">
+      <thead>
+        <tr>
+          <th scope="col">Number</th>
+          <th scope="col">Officer</th>
+          <th scope="col">Line</th>
+          <th scope="col">Places</th>
+          <th scope="col">From</th>
+          <th scope="col">To</th>
+          <th scope="col">Today</th>
+          <th v-if="desk.may('certificate.write')" scope="col"><span class="unseen">Change</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="certificate in query.data.value.certificates" :key="certificate.id">
+          <td class="mono">{{ certificate.number }}</td>
+          <td>{{ certificate.staffName }}</td>
+          <td>{{ LINE_LABEL[certificate.line] }}</td>
+          <td>{{ certificate.places.map((code) => placeNames[code] ?? code).join(', ') }}</td>
+          <td>{{ showDate(certificate.from) }}</td>
+          <td>{{ showDate(certificate.until) || 'no end' }}</td>
+          <td>
+            <Mark :kind="state(certificate.from, certificate.until) === 'now' ? 'settled' : 'blocked'" />
+            {{ { now: 'holds', past: 'has run out', later: 'not yet' }[state(certificate.from, certificate.until)] }}
+          </td>
+          <td v-if="desk.may('certificate.write')"><v-btn size="x-small" variant="text" @click="edit(certificate)">Change</v-btn></td>
+        </tr>
+      </tbody>
+    </table>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  padding: 18px 24px;
+  max-width: 1100px;
+  margin: 0 auto;
+  display: grid;
+  gap: 12px;
+}
+.form {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 12px 14px;
+  padding: 14px 16px;
+}
+label {
+  display: grid;
+  gap: 3px;
+  font-weight: 600;
+  align-content: start;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+legend {
+  font-weight: 600;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-weight: 400;
+}
+.tick input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--teal);
+}
+.whole {
+  grid-column: 1 / -1;
+}
+.wrong {
+  color: var(--ember);
+  font-weight: 600;
+  font-size: 0.85rem;
+}
+.list-table tbody tr {
+  cursor: default;
+}
+</style>

@@ -1,0 +1,213 @@
+<script setup lang="ts">
+import type { FieldValue, PersonMatch, PersonMatches } from '@cavren/contract';
+import { personName, RELATION_KINDS, RELATION_LABEL, ROLE_LABEL, type FileState, type IsoDate, type RelationKind, type Role } from '@cavren/core';
+import { computed, nextTick, ref, watch } from 'vue';
+import { api, messageOf } from '../api/index';
+import { possibleDates } from '../file/dates';
+import { useEditing } from '../file/editing';
+import { showDate } from '../files/words';
+
+/** Adds somebody to a file: first it is looked whether they are known, so that nobody is keyed twice. */
+const props = defineProps<{ file: FileState }>();
+const shown = defineModel<boolean>({ required: true });
+const emit = defineEmits<{ added: [id: string] }>();
+const editing = useEditing();
+const name = ref('');
+const born = ref('');
+const role = ref<Role>('coApplicant');
+const kind = ref<'person' | 'organisation'>('person');
+const relation = ref<RelationKind | ''>('');
+const together = ref(true);
+const matches = ref<PersonMatch[] | null>(null);
+const problem = ref('');
+const busy = ref(false);
+const list = ref<HTMLElement | null>(null);
+const applicant = computed(() => props.file.people.find((person) => person.role === 'applicant'));
+const roles = computed(() => props.file.product.roles.filter((candidate) => candidate !== 'applicant'));
+const USUAL: Partial<Record<Role, RelationKind>> = { coApplicant: 'spouse', dependant: 'child', householdMember: 'child' };
+const LIVES: readonly Role[] = ['coApplicant', 'dependant', 'householdMember'];
+
+watch(shown, (open) => {
+  if (!open) return;
+  name.value = '';
+  born.value = '';
+  kind.value = 'person';
+  matches.value = null;
+  problem.value = '';
+  role.value =
+    roles.value.includes('coApplicant') && !props.file.people.some((person) => person.role === 'coApplicant')
+      ? 'coApplicant'
+      : (roles.value.find((candidate) => candidate === 'dependant') ?? roles.value[0] ?? 'dependant');
+});
+watch(
+  role,
+  (next) => {
+    relation.value = USUAL[next] ?? '';
+    together.value = LIVES.includes(next);
+  },
+  { immediate: true },
+);
+watch([name, born], () => (matches.value = null));
+
+function birthDate(): IsoDate | null {
+  const view = editing.view.value;
+  return born.value.trim() && view ? (possibleDates(born.value, props.file.pack.dateOrder, view.today)[0] ?? null) : null;
+}
+async function look(): Promise<void> {
+  problem.value = '';
+  const date = birthDate();
+  if (!name.value.trim()) return void (problem.value = 'Give a name.');
+  if (born.value.trim() && !date) return void (problem.value = `There is no date ${born.value}.`);
+  busy.value = true;
+  try {
+    const found = await api.post<PersonMatches>('/api/persons/search', { name: name.value.trim(), ...(date ? { birthDate: date } : {}) });
+    matches.value = found.matches.filter(({ strength, kind: found_ }) => strength !== 'weak' && found_ === kind.value);
+    if (matches.value.length === 0) return add(null);
+    await nextTick();
+    list.value?.querySelector<HTMLElement>('button')?.focus();
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+/** A known person comes with their name, birth date and how to reach them; what is hidden stays in the register until it is linked. */
+function add(match: PersonMatch | null): void {
+  const id = crypto.randomUUID().replaceAll('-', '');
+  const values: Record<string, FieldValue> = {
+    role: role.value,
+    kind: kind.value,
+    fullName: match?.fullName ?? name.value.trim(),
+    birthDate: match ? match.birthDate : birthDate(),
+    ...(match ? { personId: match.id, phone: match.phone, email: match.email, knownAs: match.knownAs } : {}),
+    ...(together.value && applicant.value && LIVES.includes(role.value) ? { livesWith: applicant.value.id } : {}),
+  };
+  editing.change('added person', [
+    { op: 'add', entity: 'person', id, values },
+    ...(relation.value && applicant.value && kind.value === 'person'
+      ? [
+          {
+            op: 'add' as const,
+            entity: 'relation' as const,
+            id: crypto.randomUUID().replaceAll('-', ''),
+            values: { personId: id, toId: applicant.value.id, kind: relation.value },
+          },
+        ]
+      : []),
+  ]);
+  shown.value = false;
+  emit('added', id);
+}
+</script>
+
+<template>
+  <v-dialog v-model="shown" width="620" aria-label="Add a person">
+    <form class="sheet box" @submit.prevent="look">
+      <h2>Add a person</h2>
+      <div class="fields">
+        <label>
+          Role
+          <select v-model="role" class="field-input" name="addRole" autofocus>
+            <option v-for="choice in roles" :key="choice" :value="choice">{{ ROLE_LABEL[choice] }}</option>
+          </select>
+        </label>
+        <label v-if="role === 'guarantor' || role === 'beneficialOwner' || role === 'beneficiary'">
+          Kind
+          <select v-model="kind" class="field-input" name="addKind">
+            <option value="person">Person</option>
+            <option value="organisation">Organisation</option>
+          </select>
+        </label>
+        <label class="two">
+          Full name
+          <input v-model="name" class="field-input" name="addName" autocomplete="off" />
+        </label>
+        <label>
+          {{ kind === 'person' ? 'Birth date' : 'Founded on' }}
+          <input
+            v-model="born"
+            class="field-input"
+            name="addBorn"
+            autocomplete="off"
+            :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+          />
+        </label>
+        <label v-if="kind === 'person'">
+          To {{ applicant ? personName(applicant) : 'the applicant' }}
+          <select v-model="relation" class="field-input" name="addRelation">
+            <option value="">not related</option>
+            <option v-for="choice in RELATION_KINDS" :key="choice" :value="choice">{{ RELATION_LABEL[choice] }}</option>
+          </select>
+        </label>
+        <label v-if="LIVES.includes(role)" class="tick">
+          <input v-model="together" type="checkbox" name="addTogether" />
+          lives with {{ applicant ? personName(applicant) : 'the applicant' }}
+        </label>
+      </div>
+      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <div v-if="matches && matches.length > 0" ref="list" class="matches">
+        <p><b>Who may be meant</b></p>
+        <p v-for="match in matches" :key="match.id" class="match">
+          <span>
+            <b>{{ match.fullName }}</b>, born {{ showDate(match.birthDate) || 'unknown' }}
+            <span class="soft">{{ match.reasons.join(', ') }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
+          </span>
+          <v-btn size="small" variant="flat" @click="add(match)">Use these details</v-btn>
+        </p>
+        <p class="match">
+          <span>Somebody new: {{ name }}</span>
+          <v-btn size="small" @click="add(null)">Somebody new</v-btn>
+        </p>
+      </div>
+      <p class="row-actions">
+        <v-btn v-if="!matches?.length" type="submit" variant="flat" :loading="busy">Look up and add</v-btn>
+        <v-btn variant="text" @click="shown = false">Cancel</v-btn>
+      </p>
+    </form>
+  </v-dialog>
+</template>
+
+<style scoped>
+.box {
+  padding: 16px 18px;
+  display: grid;
+  gap: 12px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px 12px;
+}
+.two {
+  grid-column: span 2;
+}
+label {
+  display: grid;
+  gap: 3px;
+  font-weight: 600;
+  font-size: 0.9rem;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-weight: 400;
+}
+.tick input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--teal);
+}
+.match {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 0;
+  border-top: 1px solid var(--rule);
+}
+.match .soft {
+  display: block;
+  font-size: 0.85rem;
+}
+</style>

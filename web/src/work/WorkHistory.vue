@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { WORK_KIND_LABEL } from '@cavren/contract';
+import { plays } from '@cavren/core';
+import { mdiCashPlus } from '@mdi/js';
+import { computed } from 'vue';
+import { useEditing } from '../file/editing';
+import HistoryBand from '../file/HistoryBand.vue';
+import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
+import Rows, { type Column } from '../file/Rows.vue';
+import { useDesk } from '../session/store';
+
+/** What somebody did for a living through the asked years; an income is taken from a job with one key, not keyed again. */
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const columns = computed<Column[]>(() => [
+  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '15%' },
+  { field: 'kind', label: 'What', kind: 'choice', options: optionsOf(WORK_KIND_LABEL), width: '14%' },
+  { field: 'employer', label: 'Employer', width: '20%' },
+  { field: 'position', label: 'As', width: '13%' },
+  { field: 'phone', label: 'Their phone', width: '13%' },
+  { field: 'since', label: 'Since', kind: 'date', width: '12%' },
+  { field: 'until', label: 'Until', kind: 'date', width: '12%' },
+]);
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const labelOf = (id: string): string => {
+  const row = props.file.works.find((work) => work.id === id);
+  return row?.employer ?? WORK_KIND_LABEL[row?.kind as keyof typeof WORK_KIND_LABEL] ?? 'Work';
+};
+const fresh = computed(() => {
+  const applying = props.file.people.filter((person) => plays(person, ['applicant', 'coApplicant']));
+  const without = applying.find(({ id }) => !props.file.works.some(({ personId }) => personId === id));
+  return { personId: (without ?? applying[0])?.id ?? '', kind: 'employed' };
+});
+/** Jobs of now from which no income was taken yet. */
+const unpaid = computed(() =>
+  props.file.works.filter(
+    ({ until, kind, employer, personId }) =>
+      until === null &&
+      employer !== null &&
+      (kind === 'employed' || kind === 'selfEmployed') &&
+      !props.file.incomes.some((income) => income.personId === personId && income.source === employer),
+  ),
+);
+function take(id: string): void {
+  const work = props.file.works.find((row) => row.id === id);
+  if (work)
+    editing.add('income', { personId: work.personId, kind: work.kind === 'selfEmployed' ? 'selfEmployed' : 'wage', source: work.employer, since: work.since });
+}
+</script>
+
+<template>
+  <section class="block">
+    <h2>Work</h2>
+    <HistoryBand :file="file" :rule="file.product.histories.work" entity="work" :today="today" :rows="file.works" :label-of="labelOf" />
+    <Rows
+      entity="work"
+      :rows="file.works"
+      :columns="columns"
+      :fresh="fresh"
+      add-label="Work"
+      :locked="locked"
+      empty="No work yet; a time without work is entered too."
+    >
+      <template #more>
+        <template v-if="!locked && desk.may('details.write')">
+          <v-btn v-for="work in unpaid" :key="work.id" size="small" :prepend-icon="mdiCashPlus" @click="take(work.id)">Income from {{ work.employer }}</v-btn>
+        </template>
+      </template>
+    </Rows>
+  </section>
+</template>
