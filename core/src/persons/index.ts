@@ -65,6 +65,8 @@ export interface Fit {
 
 const LIKE = 0.8;
 const VERY_LIKE = 0.92;
+/** What a birth date that is one figure off adds: more than none, less than the right one. */
+const NEAR_DATE = 0.2;
 
 /**
  * How well a person fits what is looked for, with the reasons in words. Cavren's own weights over the published name
@@ -90,16 +92,23 @@ export function fitOf(wish: PersonWish, known: Known, sameNumber: boolean): Fit 
     ['e-mail', wish.email, known.email?.toLowerCase() ?? null, 0.5, 0],
   ];
   let agreeing = 0;
+  let otherDate = false;
   for (const [label, wanted, found, plus, minus] of facts) {
     if (wanted === null || found === null) continue;
     const same = wanted === found;
     if (same) agreeing += 1;
     score += same ? plus : minus;
     if (same) reasons.push(`same ${label}`);
-    else if (label === 'birth date') reasons.push(slipsBetween(wanted, found) === 1 ? 'birth date one figure off' : 'another birth date');
+    else if (label === 'birth date') {
+      const near = slipsBetween(wanted, found) === 1;
+      if (near) score += NEAR_DATE - minus;
+      otherDate = !near;
+      reasons.push(near ? 'birth date one figure off' : 'another birth date');
+    }
   }
-  if (score < LIKE && !(wish.name === null && agreeing > 0)) return null;
-  const alike = name !== null && name.score >= VERY_LIKE;
+  const named = name !== null && name.score >= LIKE;
+  if (!sameNumber && !named && !(wish.name === null && agreeing > 0)) return null;
+  const alike = name !== null && name.score >= VERY_LIKE && !otherDate;
   const strong = sameNumber || (alike && agreeing > 0);
   return { score: Math.round(score * 1000) / 1000, strength: strong ? 'strong' : alike || agreeing > 0 ? 'likely' : 'weak', reasons };
 }

@@ -121,6 +121,7 @@ export function filesService({ files, store, details, persons, register, duplica
 
   async function open(wish: OpenFile, actor: Actor, ownerId = actor.id): Promise<{ reference: string; fileId: string; applicantId: string }> {
     const atDesk = actor.kind === 'staff';
+    if (atDesk && wish.channel === 'frontDoor') throw invalid([{ path: 'channel', message: 'Only applicants begin at the front door.' }]);
     const product = await offered(wish.product, wish.channel, atDesk ? await certificatesOf(actor.id) : null);
     const wrong = datesProblem({ signedOn: wish.signedOn, receivedOn: wish.receivedOn, keyedOn: today() });
     if (wrong) throw invalid([{ path: wrong.field, message: wrong.message }]);
