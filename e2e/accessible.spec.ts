@@ -30,7 +30,20 @@ for (const theme of ['light', 'dark'] as const) {
       expect([place, await violations(page)]).toEqual([place, []]);
     }
     const reference = await openDemoFile(page, 'Solvane');
-    for (const chapter of ['request', 'people', 'home', 'income', 'commitments', 'worth', 'declarations', 'checks', 'conditions', 'signing', 'decision', 'history']) {
+    for (const chapter of [
+      'request',
+      'people',
+      'home',
+      'income',
+      'commitments',
+      'worth',
+      'declarations',
+      'checks',
+      'conditions',
+      'signing',
+      'decision',
+      'history',
+    ]) {
       await page.goto(`/files/${reference}/${chapter}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();

@@ -84,7 +84,10 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
   const reference = /\/files\/([^/]+)\//.exec(wren.url())?.[1] ?? '';
 
   await test.step('the quick questions first, from the keyboard', async () => {
-    await wren.getByRole('group', { name: /Do you live here/ }).getByRole('button', { name: 'yes' }).focus();
+    await wren
+      .getByRole('group', { name: /Do you live here/ })
+      .getByRole('button', { name: 'yes' })
+      .focus();
     for (let at = 0; at < 3; at += 1) {
       await wren.keyboard.press('y');
       await expect(wren.locator('[data-question] .choice.on')).toHaveCount(at + 1);

@@ -4,7 +4,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { nanoid } from 'nanoid';
 import { QueryTypes } from 'sequelize';
+import { inTransaction } from '../../server/src/db/index';
 import { buildApp, readConfig } from '../../server/src/index';
+import { makePersons, randomFrom, withSlip } from '../../server/test/register';
 import { sampleFile, TODAY } from '../../core/test/sample';
 import { inRoot } from '../setup/place.mjs';
 
@@ -117,6 +119,7 @@ async function lists(): Promise<void> {
         'counter',
         '2026-01-05',
         new Date(),
+        new Date(),
         'staff-wren',
         'staff-wren',
         `${first} ${last}`,
@@ -129,7 +132,7 @@ async function lists(): Promise<void> {
       words.push([first.toLowerCase(), id], [last, id]);
     }
     await db.query(
-      'INSERT INTO file (id, reference, product_id, product_code, version, stage, stage_since, is_open, channel, received_on, opened_at, opened_by, owner_id, applicant, amount, open_now, next_what, next_holder, next_due) VALUES :files',
+      'INSERT INTO file (id, reference, product_id, product_code, version, stage, stage_since, is_open, channel, received_on, active_at, opened_at, opened_by, owner_id, applicant, amount, open_now, next_what, next_holder, next_due) VALUES :files',
       { replacements: { files } },
     );
     await db.query('INSERT INTO file_word (word, file_id) VALUES :words', { replacements: { words } });
@@ -159,6 +162,41 @@ async function lists(): Promise<void> {
   await app.close();
 }
 
+const PERSONS = 1_000_000;
+
+/** The register with a million made-up persons: how often a name with one slip is found first, and how long a search takes. */
+async function register(): Promise<void> {
+  const { app, db, stores, services } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
+  await app.ready();
+  const random = randomFrom(7);
+  let entered: ReturnType<typeof makePersons> = [];
+  async function searchAll(label: string, turns: number, withBirthDate: boolean): Promise<void> {
+    const times: number[] = [];
+    let first = 0;
+    for (let turn = 0; turn < turns; turn += 1) {
+      const person = entered[random(entered.length)];
+      const wish = { name: withSlip(person?.fullName ?? '', random), ...(withBirthDate && person?.birthDate ? { birthDate: person.birthDate } : {}) };
+      const from = performance.now();
+      const { matches } = await services.persons.search(wish);
+      times.push(performance.now() - from);
+      if (matches[0]?.id === person?.id) first += 1;
+    }
+    const { median, p95 } = spread(times);
+    say(`${label.padEnd(62)} found first ${((first / turns) * 100).toFixed(1)} of 100   median ${median.toFixed(1)} ms   95 % ${p95.toFixed(1)} ms`);
+  }
+  for (let from = 0, seed = 1; from < PERSONS; seed += 1) {
+    const batch = makePersons(10_000, seed);
+    await inTransaction(db, (tx) => stores.persons.insertMany(batch, tx));
+    entered = entered.length < 20_000 ? [...entered, ...batch] : entered;
+    from += batch.length;
+    if (from === 10_000) await searchAll('Register of 10,000: a name with one slip', 400, false);
+  }
+  await db.query('ANALYZE TABLE person, person_word, name_slip', { type: QueryTypes.SELECT });
+  await searchAll('Register of 1,000,000: a name with one slip', 100, false);
+  await searchAll('Register of 1,000,000: name with one slip, and birth date', 100, true);
+  await app.close();
+}
+
 /** What a browser loads before an entry is there: its page's scripts and styles, with all that they import at once, compressed. */
 function firstLoad(page: string): void {
   const dist = inRoot('web', 'dist');
@@ -182,3 +220,4 @@ core();
 firstLoad('door');
 firstLoad('index');
 await lists();
+await register();

@@ -228,7 +228,7 @@ function gapEntries(
 }
 
 /** Somebody's stretches of a history. Nobody lived anywhere before they were born, so that time is not missing. */
-export function historyOf<T extends Stretch & { personId: string }>(rows: readonly T[], person: Pick<FilePerson, 'id' | 'birthDate'>): Stretch[] {
+export function historyOf(rows: readonly (Stretch & { personId: string })[], person: Pick<FilePerson, 'id' | 'birthDate'>): Stretch[] {
   const own = rows.filter(({ personId }) => personId === person.id);
   return person.birthDate ? [...own, { id: 'before-birth', since: '1900-01-01' as IsoDate, until: person.birthDate }] : own;
 }

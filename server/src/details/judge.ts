@@ -60,9 +60,8 @@ const number =
 const kind =
   (use: 'identity' | 'tax'): Rule =>
   ({ file }, value) => {
-    if (value !== null && !file.pack.numbers.some((taken) => taken.kind === (value as IdentityNumberKind) && taken.use === use))
-      return 'This kind of number is not taken here';
-    return null;
+    const taken = file.pack.numbers.some((number) => number.kind === (value as IdentityNumberKind) && number.use === use);
+    return taken ? null : 'This kind of number is not taken here';
   };
 
 const RULES: Record<string, Rule | undefined> = {

@@ -84,7 +84,10 @@ export function duplicatesService({ files, store, persons, register, details }: 
     if (!person?.fullName) return;
     const known = person.birthDate !== null || person.idNumberHash !== null || person.kind === 'organisation';
     if (!known) return;
-    if (person.personId) return void (await persons.enter(person, now, tx));
+    if (person.personId) {
+      await persons.enter(person, now, tx);
+      return;
+    }
     const matches = await persons.strongMatches(person, tx);
     const there = await store.of(change.row.id, id, tx);
     for (const idle of there.filter(({ state, matchId }) => state === 'open' && !matches.some(({ row }) => row.id === matchId)))

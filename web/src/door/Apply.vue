@@ -14,7 +14,7 @@ const phone = ref('');
 const email = ref('');
 const agrees = ref(false);
 const reference = ref('');
-const code = ref('');
+const typedCode = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
 const codeInput = ref<HTMLInputElement | null>(null);
@@ -59,8 +59,11 @@ const apply = () =>
     codeInput.value?.focus();
   });
 const enter = () =>
-  run(async () => emit('in', await api.post<DoorView>('/api/door/return/enter', { reference: reference.value, phone: phone.value, code: code.value })));
-const again = () => run(async () => void (await api.post('/api/door/return', { reference: reference.value, phone: phone.value })));
+  run(async () => emit('in', await api.post<DoorView>('/api/door/return/enter', { reference: reference.value, phone: phone.value, code: typedCode.value })));
+const again = () =>
+  run(async () => {
+    await api.post('/api/door/return', { reference: reference.value, phone: phone.value });
+  });
 </script>
 
 <template>
@@ -117,10 +120,10 @@ const again = () => run(async () => void (await api.post('/api/door/return', { r
       <form class="stack" @submit.prevent="enter">
         <label>
           Six-digit code that we texted you
-          <input ref="codeInput" v-model="code" class="code" name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="6" required />
+          <input ref="codeInput" v-model="typedCode" class="code" name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="6" required />
           <span v-if="problems['code']" class="problem" role="alert">{{ problems['code'] }}</span>
         </label>
-        <button type="submit" class="strong" :disabled="busy || code.length !== 6">Go on</button>
+        <button type="submit" class="strong" :disabled="busy || typedCode.length !== 6">Go on</button>
         <button type="button" class="plain" :disabled="busy" @click="again">Send another code</button>
       </form>
     </template>

@@ -52,7 +52,8 @@ function rowOf(id: string | null): Record<string, unknown> | undefined {
   const file = editing.file.value;
   if (!file || props.entity === 'request') return file?.request as unknown as Record<string, unknown> | undefined;
   const rows: readonly { id: string }[] = file[PART_OF[props.entity]];
-  return rows.find((row) => row.id === id) as Record<string, unknown> | undefined;
+  const found = rows.find((row) => row.id === id);
+  return found && { ...found };
 }
 const shown = computed(() => show(stored.value));
 const text = ref(shown.value);
@@ -61,7 +62,7 @@ const focused = ref(false);
 const asked = ref<IsoDate[]>([]);
 const which = ref<HTMLElement | null>(null);
 watch(shown, (value) => {
-  if (!focused.value && !problem.value) text.value = value;
+  if (!focused.value && !problem.value && asked.value.length === 0) text.value = value;
 });
 
 function show(value: unknown): string {
@@ -272,8 +273,8 @@ async function reveal(): Promise<void> {
         :placeholder="
           focused ? (kind === 'date' ? { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' }[order] : kind === 'hidden' ? shown : '') : ''
         "
-        @focus="entered"
         :data-typed="focused && text !== shownBefore ? 'yes' : 'no'"
+        @focus="entered"
         @input="typed"
         @blur="kind === 'hidden' ? leftHidden() : left()"
         @keydown="sameAsBefore"

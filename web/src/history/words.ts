@@ -7,7 +7,18 @@ const ACT: Record<string, string> = {
   'details.add': 'added',
   'details.remove': 'removed',
   'number.reveal': 'looked at the hidden number of',
+  'file.invite': 'asked the applicant to go on at the front door',
+  'file.takeBack': 'took the keying back',
+  'file.handBack': 'handed the details back',
+  'file.end': 'closed the file by the product’s rule',
+  'file.warn': 'warned that the file lapses',
+  'file.lapse': 'let the file lapse',
+  'duplicate.same': 'said who this is in the register:',
+  'duplicate.different': 'said that this is somebody else than',
+  'duplicate.review': 'looked at two entries of the register:',
   'consent.record': 'recorded a consent of',
+  'consent.withdraw': 'recorded that a consent was withdrawn by',
+  'check.cancel': 'took a check back',
   'check.ask': 'asked for a check',
   'check.answer': 'got an answer to a check',
   'finding.resolve': 'settled a difference',
@@ -44,10 +55,17 @@ const WORD: Record<string, string> = {
   livingCost: 'living cost',
   debt: 'debt',
   asset: 'asset',
+  relation: 'relation',
+  work: 'work',
+  pet: 'pet',
+  vehicle: 'vehicle',
+  answer: 'answer',
   request: 'request',
   condition: 'condition',
   figure: 'figure',
 };
+
+const ROWS = ['person', 'home', 'income', 'livingCost', 'debt', 'asset', 'relation', 'work', 'pet', 'vehicle', 'answer'];
 
 /** Field names in words: termMonths → term months. */
 const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase();
@@ -68,9 +86,12 @@ export function subjectWords(subject: string, file: FileState): string {
   const [kind = '', id, field] = subject.split('/');
   const person =
     file.people.find((candidate) => candidate.id === id) ??
-    file.people.find((candidate) => candidate.id === [...file.incomes, ...file.homes].find((row) => row.id === id)?.personId);
+    file.people.find(
+      (candidate) =>
+        candidate.id === [...file.incomes, ...file.homes, ...file.works, ...file.answers, ...file.relations].find((row) => row.id === id)?.personId,
+    );
   if (kind === 'request') return `request: ${spaced(id ?? '')}`;
-  if (kind in WORD && id && ['person', 'home', 'income', 'livingCost', 'debt', 'asset'].includes(kind))
+  if (kind in WORD && id && ROWS.includes(kind))
     return [WORD[kind], person ? `of ${personName(person)}` : '', field ? `: ${spaced(field)}` : ''].filter(Boolean).join(' ').replace(' :', ':');
   return WORD[kind.split(':')[0] ?? ''] ?? '';
 }

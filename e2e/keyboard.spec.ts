@@ -1,0 +1,173 @@
+import type { Page } from '@playwright/test';
+import { expect, saved, signIn, test } from './people';
+
+/**
+ * Seconds per key of an average typist and per moment of thinking before a field: the keystroke-level model of Card, Moran
+ * and Newell, CACM 23 (1980), from memory.
+ */
+const KEY_SECONDS = 0.28;
+const THINK_SECONDS = 1.35;
+
+/** Keys pressed and fields begun; nothing here can touch the mouse. */
+class Hands {
+  keys = 0;
+  thoughts = 0;
+  constructor(private readonly page: Page) {}
+  async press(...names: string[]): Promise<void> {
+    for (const name of names) {
+      this.keys += name.split('+').length;
+      await this.page.keyboard.press(name);
+      await this.page.waitForTimeout(30);
+    }
+  }
+  async type(text: string): Promise<void> {
+    this.keys += text.length;
+    this.thoughts += 1;
+    await this.page.keyboard.type(text);
+  }
+  /** A value, and on to the next field. */
+  async field(text: string): Promise<void> {
+    if (text) await this.type(text);
+    await this.press('Enter');
+  }
+  get seconds(): number {
+    return this.keys * KEY_SECONDS + this.thoughts * THINK_SECONDS;
+  }
+}
+
+test('a couple with a child, two addresses and two jobs, from the keyboard alone, in under six minutes of an officer’s hands', async ({ page }, info) => {
+  test.setTimeout(150_000);
+  await signIn(page, 'wren');
+  const hands = new Hands(page);
+  const focused = (label: string | RegExp) => expect(page.getByLabel(label).and(page.locator(':focus'))).toBeVisible();
+
+  await hands.press('Control+k');
+  await hands.type('open');
+  await expect(page.getByRole('option', { name: /Open a file/ })).toBeVisible();
+  await hands.press('Enter');
+  await focused('Full name');
+  await hands.type('Jenifry Pascoe');
+  await hands.press('Tab');
+  await hands.type('14 Feb 1990');
+  await hands.press('Enter');
+  await focused('How it came in');
+  await hands.press('Tab', 'Tab', 'Tab', 'Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Jenifry Pascoe' })).toBeVisible();
+  await saved(page);
+
+  // The first thing on the Path is a question; each answer brings the next into hand.
+  await hands.press('Alt+n');
+  for (let at = 1; at <= 3; at += 1) {
+    await hands.press('y');
+    await expect(page.locator('[data-question] .choice.on')).toHaveCount(at);
+  }
+
+  await hands.press('Alt+p');
+  await focused('Role');
+  await hands.press('Tab');
+  await hands.type('Denzil Pascoe');
+  await hands.press('Tab');
+  await hands.type('3.9.1988');
+  await hands.press('Enter');
+  await expect(page.getByRole('heading', { level: 2, name: /^Denzil Pascoe/ })).toBeVisible();
+  await hands.press('Alt+p');
+  await focused('Role');
+  await hands.press('Tab');
+  await hands.type('Merryn Pascoe');
+  await hands.press('Tab');
+  await hands.type('2019-05-20');
+  await hands.press('Enter');
+  await expect(page.getByRole('button', { name: /^Merryn Pascoe, dependant, 7, counts in the household/ })).toBeVisible();
+  await expect(page.getByText('Household of 3')).toBeVisible();
+  await saved(page);
+
+  // Addresses: hers now and before, his the same by one key.
+  await hands.press('Alt+3');
+  await expect(page.getByRole('heading', { name: 'Where they live, and lived before' })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(async () => {
+    if (!(await page.getByRole('button', { name: 'Address', exact: true }).evaluate((button) => button === document.activeElement))) await hands.press('Tab');
+    expect(await page.getByRole('button', { name: 'Address', exact: true }).evaluate((button) => button === document.activeElement)).toBe(true);
+  }).toPass();
+  await hands.press('Enter');
+  await focused('Street address');
+  await hands.field('7 Lamplight Steps');
+  await hands.field('Quillhaven');
+  await hands.field('00412');
+  await hands.field('6/1/2024');
+  await hands.field('');
+  await hands.type('r');
+  await hands.press('Enter');
+  await hands.field('850');
+  const rows = page.locator('[data-anchor-row]');
+  await expect(rows).toHaveCount(2);
+  await focused('Street address');
+  await hands.press('Control+=');
+  await hands.press('Enter', 'Enter', 'Enter');
+  await focused('Since');
+  await hands.press('Control+=', 'Enter', 'Enter', 'Control+=', 'Enter');
+  await hands.field('0');
+  await expect(rows).toHaveCount(3);
+  await focused('Street address');
+  await hands.field('2 Herring Quay');
+  await hands.field('Quillhaven');
+  await hands.field('00412');
+  await hands.field('1/1/2019');
+  await hands.field('5/31/2024');
+  await saved(page);
+  await expect(page.locator('.band').getByText('3 years without a gap')).toHaveCount(1);
+
+  // Jobs, and the income from each.
+  await hands.press('Alt+4');
+  await expect(page.getByRole('heading', { name: 'Work', exact: true })).toBeVisible();
+  const work = page.getByRole('button', { name: 'Work', exact: true });
+  await page.keyboard.press('Tab');
+  await expect(async () => {
+    if (!(await work.evaluate((button) => button === document.activeElement))) await hands.press('Tab');
+    expect(await work.evaluate((button) => button === document.activeElement)).toBe(true);
+  }).toPass();
+  await hands.press('Enter');
+  await focused('Employer');
+  await hands.field('Petrel Ferries');
+  await hands.field('Purser');
+  await hands.field('');
+  await hands.field('4/1/2018');
+  await hands.field('');
+  await expect(rows).toHaveCount(2);
+  await focused('Employer');
+  await hands.field('Tidewrack Boatyard');
+  await hands.field('Rigger');
+  await hands.field('');
+  await hands.field('9/1/2016');
+  await saved(page);
+  for (const [employer, amount, often] of [
+    ['Petrel Ferries', '2100', 'every 2 w'],
+    ['Tidewrack Boatyard', '3950', 'a month'],
+  ] as const) {
+    const take = page.getByRole('button', { name: `Income from ${employer}` });
+    await expect(async () => {
+      if (!(await take.evaluate((button) => button === document.activeElement))) await hands.press('Tab');
+      expect(await take.evaluate((button) => button === document.activeElement)).toBe(true);
+    }).toPass();
+    await hands.press('Enter');
+    const row = page.locator('section:last-of-type [data-anchor-row]').last();
+    await expect(row.getByLabel('Employer or source')).toHaveValue(employer);
+    await expect(async () => {
+      if (!(await row.getByLabel('Stated').evaluate((field) => field === document.activeElement))) await hands.press('Tab');
+      expect(await row.getByLabel('Stated').evaluate((field) => field === document.activeElement)).toBe(true);
+    }).toPass();
+    await hands.field(amount);
+    await hands.type(often);
+    await hands.press('Shift+Tab');
+    await expect(row.getByLabel('How often')).not.toHaveValue('');
+    await saved(page);
+  }
+  await expect(page.getByText(/Income that counts: 8,500\.00 a month/)).toBeVisible();
+
+  info.annotations.push({
+    type: 'measured',
+    description: `${hands.keys} keys, ${hands.thoughts} fields: ${Math.round(hands.seconds)} s by the keystroke-level model`,
+  });
+  process.stdout.write(`keyboard alone: ${hands.keys} keys, ${hands.thoughts} fields, ${Math.round(hands.seconds)} s by the keystroke-level model\n`);
+  expect(hands.seconds).toBeLessThan(360);
+});
