@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect, saved, signIn, test } from './people';
 
 /**
@@ -30,6 +30,15 @@ class Hands {
     if (text) await this.type(text);
     await this.press('Enter');
   }
+  /** Tabs on to something. */
+  async reach(target: Locator): Promise<void> {
+    await expect(target).toBeVisible();
+    for (let turn = 0; turn < 60; turn += 1) {
+      if (await target.evaluate((element) => element === document.activeElement)) return;
+      await this.press('Tab');
+    }
+    throw new Error('Tab never came there');
+  }
   get seconds(): number {
     return this.keys * KEY_SECONDS + this.thoughts * THINK_SECONDS;
   }
@@ -37,6 +46,9 @@ class Hands {
 
 test('a couple with a child, two addresses and two jobs, from the keyboard alone, in under six minutes of an officer’s hands', async ({ page }, info) => {
   test.setTimeout(150_000);
+  // A name that nobody in the register has, however often this runs.
+  const word = () => Array.from({ length: 7 }, () => 'aeiourlnstbdgkmpvz'[Math.floor(Math.random() * 18)]).join('');
+  const [family, mother, father, child] = [`P${word()}`, `J${word()}`, `D${word()}`, `M${word()}`];
   await signIn(page, 'wren');
   const hands = new Hands(page);
   const focused = (label: string | RegExp) => expect(page.getByLabel(label).and(page.locator(':focus'))).toBeVisible();
@@ -46,13 +58,13 @@ test('a couple with a child, two addresses and two jobs, from the keyboard alone
   await expect(page.getByRole('option', { name: /Open a file/ })).toBeVisible();
   await hands.press('Enter');
   await focused('Full name');
-  await hands.type('Jenifry Pascoe');
+  await hands.type(`${mother} ${family}`);
   await hands.press('Tab');
   await hands.type('14 Feb 1990');
   await hands.press('Enter');
   await focused('How it came in');
   await hands.press('Tab', 'Tab', 'Tab', 'Enter');
-  await expect(page.getByRole('heading', { level: 1, name: 'Jenifry Pascoe' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: `${mother} ${family}` })).toBeVisible();
   await saved(page);
 
   // The first thing on the Path is a question; each answer brings the next into hand.
@@ -65,30 +77,26 @@ test('a couple with a child, two addresses and two jobs, from the keyboard alone
   await hands.press('Alt+p');
   await focused('Role');
   await hands.press('Tab');
-  await hands.type('Denzil Pascoe');
+  await hands.type(`${father} ${family}`);
   await hands.press('Tab');
   await hands.type('3.9.1988');
   await hands.press('Enter');
-  await expect(page.getByRole('heading', { level: 2, name: /^Denzil Pascoe/ })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 2, name: new RegExp(`^${father} ${family}`) })).toBeVisible();
   await hands.press('Alt+p');
   await focused('Role');
   await hands.press('Tab');
-  await hands.type('Merryn Pascoe');
+  await hands.type(`${child} ${family}`);
   await hands.press('Tab');
   await hands.type('2019-05-20');
   await hands.press('Enter');
-  await expect(page.getByRole('button', { name: /^Merryn Pascoe, dependant, 7, counts in the household/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: new RegExp(`^${child} ${family}, dependant, 7, counts in the household`) })).toBeVisible();
   await expect(page.getByText('Household of 3')).toBeVisible();
   await saved(page);
 
   // Addresses: hers now and before, his the same by one key.
   await hands.press('Alt+3');
   await expect(page.getByRole('heading', { name: 'Where they live, and lived before' })).toBeVisible();
-  await page.keyboard.press('Tab');
-  await expect(async () => {
-    if (!(await page.getByRole('button', { name: 'Address', exact: true }).evaluate((button) => button === document.activeElement))) await hands.press('Tab');
-    expect(await page.getByRole('button', { name: 'Address', exact: true }).evaluate((button) => button === document.activeElement)).toBe(true);
-  }).toPass();
+  await hands.reach(page.getByRole('button', { name: 'Address', exact: true }));
   await hands.press('Enter');
   await focused('Street address');
   await hands.field('7 Lamplight Steps');
@@ -121,11 +129,7 @@ test('a couple with a child, two addresses and two jobs, from the keyboard alone
   await hands.press('Alt+4');
   await expect(page.getByRole('heading', { name: 'Work', exact: true })).toBeVisible();
   const work = page.getByRole('button', { name: 'Work', exact: true });
-  await page.keyboard.press('Tab');
-  await expect(async () => {
-    if (!(await work.evaluate((button) => button === document.activeElement))) await hands.press('Tab');
-    expect(await work.evaluate((button) => button === document.activeElement)).toBe(true);
-  }).toPass();
+  await hands.reach(work);
   await hands.press('Enter');
   await focused('Employer');
   await hands.field('Petrel Ferries');
@@ -140,28 +144,17 @@ test('a couple with a child, two addresses and two jobs, from the keyboard alone
   await hands.field('');
   await hands.field('9/1/2016');
   await saved(page);
-  for (const [employer, amount, often] of [
-    ['Petrel Ferries', '2100', 'every 2 w'],
-    ['Tidewrack Boatyard', '3950', 'a month'],
-  ] as const) {
-    const take = page.getByRole('button', { name: `Income from ${employer}` });
-    await expect(async () => {
-      if (!(await take.evaluate((button) => button === document.activeElement))) await hands.press('Tab');
-      expect(await take.evaluate((button) => button === document.activeElement)).toBe(true);
-    }).toPass();
-    await hands.press('Enter');
-    const row = page.locator('section:last-of-type [data-anchor-row]').last();
-    await expect(row.getByLabel('Employer or source')).toHaveValue(employer);
-    await expect(async () => {
-      if (!(await row.getByLabel('Stated').evaluate((field) => field === document.activeElement))) await hands.press('Tab');
-      expect(await row.getByLabel('Stated').evaluate((field) => field === document.activeElement)).toBe(true);
-    }).toPass();
-    await hands.field(amount);
-    await hands.type(often);
-    await hands.press('Shift+Tab');
-    await expect(row.getByLabel('How often')).not.toHaveValue('');
-    await saved(page);
-  }
+  await hands.reach(page.getByRole('button', { name: 'Income from each job' }));
+  await hands.press('Enter');
+  await focused('Stated');
+  await hands.field('2100');
+  await hands.type('every 2 w');
+  await hands.press('Enter', 'Enter', 'Enter', 'Enter', 'Enter', 'Enter');
+  await focused('Stated');
+  await hands.field('3950');
+  await hands.type('a month');
+  await hands.press('Enter');
+  await saved(page);
   await expect(page.getByText(/Income that counts: 8,500\.00 a month/)).toBeVisible();
 
   info.annotations.push({

@@ -96,10 +96,12 @@ watch(text, async (wanted) => {
   found.value = answer;
   searching.value = false;
 });
-function choose(entry: Entry | undefined): void {
+/** Closes first, so that the place that is gone to has the keys. */
+async function choose(entry: Entry | undefined): Promise<void> {
   if (!entry) return;
   shown.value = false;
-  entry.go();
+  await nextTick();
+  await entry.go();
 }
 function onKey(event: KeyboardEvent): void {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -109,7 +111,7 @@ function onKey(event: KeyboardEvent): void {
     void nextTick(() => document.getElementById(`command-${at.value}`)?.scrollIntoView({ block: 'nearest' }));
   } else if (event.key === 'Enter') {
     event.preventDefault();
-    choose(entries.value[at.value]);
+    void choose(entries.value[at.value]);
   }
 }
 </script>

@@ -105,6 +105,7 @@ async function onFileKey(event: KeyboardEvent): Promise<void> {
   if (name) {
     event.preventDefault();
     await router.push(`/files/${editing.reference}/${name}`);
+    center.value?.focus();
   } else if (event.code === 'KeyP' && !locked.value && desk.may('details.write')) {
     event.preventDefault();
     await router.replace({ path: `/files/${editing.reference}/people`, hash: '' });
@@ -172,7 +173,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         </v-btn>
       </div>
     </nav>
-    <section ref="center" class="center" @keydown="onEnter" @keydown.capture="onUndo">
+    <section ref="center" class="center" tabindex="-1" @keydown="onEnter" @keydown.capture="onUndo">
       <header class="head">
         <div class="title">
           <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
@@ -317,6 +318,9 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 .route li.here::before {
   background: var(--teal);
   border-color: var(--teal);
+}
+.center:focus {
+  outline: none;
 }
 .center {
   overflow-y: auto;

@@ -22,23 +22,29 @@ const matches = ref<PersonMatch[] | null>(null);
 const problem = ref('');
 const busy = ref(false);
 const list = ref<HTMLElement | null>(null);
+const first = ref<HTMLSelectElement | null>(null);
 const applicant = computed(() => props.file.people.find((person) => person.role === 'applicant'));
 const roles = computed(() => props.file.product.roles.filter((candidate) => candidate !== 'applicant'));
 const USUAL: Partial<Record<Role, RelationKind>> = { coApplicant: 'spouse', dependant: 'child', householdMember: 'child' };
 const LIVES: readonly Role[] = ['coApplicant', 'dependant', 'householdMember'];
 
-watch(shown, (open) => {
-  if (!open) return;
-  name.value = '';
-  born.value = '';
-  kind.value = 'person';
-  matches.value = null;
-  problem.value = '';
-  role.value =
-    roles.value.includes('coApplicant') && !props.file.people.some((person) => person.role === 'coApplicant')
-      ? 'coApplicant'
-      : (roles.value.find((candidate) => candidate === 'dependant') ?? roles.value[0] ?? 'dependant');
-});
+watch(
+  shown,
+  (open) => {
+    if (!open) return;
+    setTimeout(() => first.value?.focus(), 150);
+    name.value = '';
+    born.value = '';
+    kind.value = 'person';
+    matches.value = null;
+    problem.value = '';
+    role.value =
+      roles.value.includes('coApplicant') && !props.file.people.some((person) => person.role === 'coApplicant')
+        ? 'coApplicant'
+        : (roles.value.find((candidate) => candidate === 'dependant') ?? roles.value[0] ?? 'dependant');
+  },
+  { immediate: true },
+);
 watch(
   role,
   (next) => {
@@ -107,7 +113,7 @@ function add(match: PersonMatch | null): void {
       <div class="fields">
         <label>
           Role
-          <select v-model="role" class="field-input" name="addRole" autofocus>
+          <select ref="first" v-model="role" class="field-input" name="addRole">
             <option v-for="choice in roles" :key="choice" :value="choice">{{ ROLE_LABEL[choice] }}</option>
           </select>
         </label>

@@ -2,7 +2,8 @@
 import { WORK_KIND_LABEL } from '@cavren/contract';
 import { plays } from '@cavren/core';
 import { mdiCashPlus } from '@mdi/js';
-import { computed } from 'vue';
+import { nanoid } from 'nanoid';
+import { computed, nextTick } from 'vue';
 import { useEditing } from '../file/editing';
 import HistoryBand from '../file/HistoryBand.vue';
 import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
@@ -43,10 +44,17 @@ const unpaid = computed(() =>
       !props.file.incomes.some((income) => income.personId === personId && income.source === employer),
   ),
 );
-function take(id: string): void {
-  const work = props.file.works.find((row) => row.id === id);
-  if (work)
-    editing.add('income', { personId: work.personId, kind: work.kind === 'selfEmployed' ? 'selfEmployed' : 'wage', source: work.employer, since: work.since });
+/** An income for each job that has none yet; the first amount is in hand. */
+async function takeAll(): Promise<void> {
+  const rows = unpaid.value.map(({ personId, kind, employer, since }) => ({
+    op: 'add' as const,
+    entity: 'income' as const,
+    id: nanoid(),
+    values: { personId, kind: kind === 'selfEmployed' ? 'selfEmployed' : 'wage', source: employer, since },
+  }));
+  editing.change('income from work', rows);
+  await nextTick();
+  document.querySelector<HTMLElement>(`[data-anchor="${rows[0]?.id ?? ''}.amount"]`)?.focus();
 }
 </script>
 
@@ -65,7 +73,9 @@ function take(id: string): void {
     >
       <template #more>
         <template v-if="!locked && desk.may('details.write')">
-          <v-btn v-for="work in unpaid" :key="work.id" size="small" :prepend-icon="mdiCashPlus" @click="take(work.id)">Income from {{ work.employer }}</v-btn>
+          <v-btn v-if="unpaid.length > 0" size="small" :prepend-icon="mdiCashPlus" @click="takeAll">
+            Income from {{ unpaid.length === 1 ? unpaid[0]?.employer : 'each job' }}
+          </v-btn>
         </template>
       </template>
     </Rows>
