@@ -59,6 +59,19 @@ async function desk(browser, url) {
   await shoot(wren, 'today');
   await wren.goto('/files');
   await shoot(wren, 'files');
+  await wren.goto('/open');
+  await wren.getByLabel('Full name').fill('Marit Solvan');
+  await wren.getByLabel('Birth date').fill('5/17/1988');
+  await wren.getByRole('button', { name: 'Look up' }).click();
+  await wren.getByLabel(/^Marit Solvane/).check();
+  await shoot(wren, 'open');
+  await wren.goto('/people');
+  await shoot(wren, 'register');
+  const round = await referenceOf(wren, 'Dunmallow');
+  for (const chapter of ['people', 'home', 'declarations']) {
+    await wren.goto(`/files/${round}/${chapter}`);
+    await shoot(wren, chapter);
+  }
   const couple = await referenceOf(wren, 'Solvane');
   await wren.goto(`/files/${couple}/request`);
   await shoot(wren, 'request');
@@ -85,6 +98,11 @@ async function desk(browser, url) {
 /** @param {import('@playwright/test').Browser} browser @param {string} url */
 async function phone(browser, url) {
   const wren = await deskOf(browser, url, 'wren');
+  const door = await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, isMobile: true, hasTouch: true });
+  const alone = await door.newPage();
+  await alone.goto('/door/apply/workboat-refit');
+  await alone.getByLabel('Mobile phone').waitFor();
+  await shoot(alone, 'phone-apply');
   const reference = await referenceOf(wren, 'Fenwarden');
   const outbox = async () => (await (await wren.request.get(`/api/outbox?reference=${reference}`)).json()).items;
   const [invitation] = (await outbox()).filter((/** @type {{ body: string }} */ { body }) => body.includes('Dear Oskar'));

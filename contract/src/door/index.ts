@@ -61,7 +61,9 @@ const DoorDetailsView = z.object({
       value: z.union([z.string(), z.number(), z.null()]),
     }),
   ),
-  homes: z.array(z.object({ id: Id, line: text, town: text, region: text, postalCode: text, since: text, until: text })),
+  homes: z.array(
+    z.object({ id: Id, line: text, town: text, region: text, postalCode: text, since: text, until: text, tenure: text, monthlyCost: z.number().nullable() }),
+  ),
   works: z.array(z.object({ id: Id, kind: text, employer: text, position: text, since: text, until: text })),
   incomes: z.array(z.object({ id: Id, kind: text, source: text, amount: z.number().nullable(), frequency: text })),
   questions: z.array(

@@ -65,7 +65,8 @@ export function computePath(file: FileState, today: IsoDate): Path {
   };
 }
 
-const APPLICANTS_CHAPTERS: readonly Chapter[] = ['request', 'people', 'home', 'income', 'commitments', 'worth', 'declarations'];
+/** What can be given at the front door; living costs, debts and assets are asked by the officer. */
+const APPLICANTS_CHAPTERS: readonly Chapter[] = ['request', 'people', 'home', 'income', 'declarations'];
 
 /** While the applicant was asked to go on at the front door, what the details lack is theirs to give. */
 function heldBy(file: FileState, entry: PathEntry): PathEntry {

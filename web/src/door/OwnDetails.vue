@@ -21,6 +21,7 @@ const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
 const problems = ref<Record<string, string>>({});
 const saving = ref(false);
 const chain = ref<Promise<void>>(Promise.resolve());
+const TENURES = { owned: 'Owned outright', mortgaged: 'Owned with a mortgage', rented: 'Rented', withFamily: 'With family' };
 const WORKS = {
   employed: 'Employed',
   selfEmployed: 'Self-employed',
@@ -254,6 +255,24 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           <input :value="shownDate(home.until)" @change="putDate(valueOf($event), `${home.id}.until`, (date) => setRow('home', home.id, 'until', date))" />
           <span v-if="problems[`${home.id}.until`]" class="problem" role="alert">{{ problems[`${home.id}.until`] }}</span>
         </label>
+        <template v-if="home.until === null">
+          <label>
+            Owned or rented
+            <select :value="home.tenure ?? ''" @change="setRow('home', home.id, 'tenure', valueOf($event) || null)">
+              <option value="" />
+              <option v-for="(label, tenure) in TENURES" :key="tenure" :value="tenure">{{ label }}</option>
+            </select>
+          </label>
+          <label>
+            What it costs a month
+            <input
+              :value="home.monthlyCost === null ? '' : formatMoney(home.monthlyCost as Minor)"
+              inputmode="decimal"
+              @change="putMoney(valueOf($event), `${home.id}.cost`, (amount) => setRow('home', home.id, 'monthlyCost', amount))"
+            />
+            <span v-if="problems[`${home.id}.cost`]" class="problem" role="alert">{{ problems[`${home.id}.cost`] }}</span>
+          </label>
+        </template>
         <button type="button" class="plain" @click="removeRow('home', home.id)">Take this address away</button>
       </fieldset>
       <button type="button" @click="addRow('home')">Add an address</button>

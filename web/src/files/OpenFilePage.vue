@@ -311,6 +311,9 @@ label {
 .match span span {
   display: block;
 }
+.match input {
+  accent-color: var(--teal);
+}
 .match.on {
   border-color: var(--teal);
   background: var(--teal-soft);
