@@ -67,7 +67,7 @@ test('same as by one key, an address and a name pasted whole, and a day that mus
   await row.getByLabel('Street address').focus();
   await page.keyboard.press('Control+=');
   await expect(row.getByLabel('Street address')).toHaveValue('31 Old Ropewalk');
-  await expect(row.getByLabel('Postal')).toHaveValue('00414');
+  await expect(row.getByLabel('Postal')).toHaveValue('00412');
   await page.evaluate(() => navigator.clipboard.writeText('12 Gannet Steps\nQuillhaven, QH 00499'));
   await row.getByLabel('Street address').focus();
   await page.keyboard.press('Control+v');
@@ -287,4 +287,46 @@ test('declarations: a yes asks for its reason, a consent is taken back, monitori
   await ansel.goto(`/files/${reference}/declarations`);
   await expect(ansel.getByRole('heading', { name: 'Consents' })).toBeVisible();
   await expect(ansel.getByText('Asked for fair treatment only')).toHaveCount(0);
+});
+
+test('a paper that was read stands beside what was typed; a postal code of two districts asks which', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Trevelgue');
+  await chapter(page, 'People');
+  await page.getByRole('button', { name: 'Read a paper' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Fill in from a paper' });
+  const scan = dialog.getByLabel(/What the reader types/);
+  await expect(scan).toBeFocused();
+  await scan.fill('not a paper');
+  await dialog.getByRole('button', { name: 'Read' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('neither the two or three lines');
+  await scan.fill(
+    [
+      '@',
+      'ANSI 636000100102DL00410278ZV03190008DLDAQT64235789',
+      'DCSTREVELGUE',
+      'DACPIRAN',
+      'DADJOHN',
+      'DBB05171985',
+      'DBA12102020',
+      'DAG8 NETMENDERS YARD',
+      'DAIQUILLHAVEN',
+      'DAJQH',
+      'DAK004140000',
+      'DCGUSA',
+    ].join('\n'),
+  );
+  await dialog.getByRole('button', { name: 'Read' }).click();
+  await expect(dialog.getByText('This paper ran out on 10 Dec 2020: ask for one that holds.')).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /Name Piran Trevelgue Piran John Trevelgue/ })).toBeVisible();
+  await dialog.getByLabel('Take over: Birth date').uncheck();
+  await dialog.getByRole('button', { name: 'Take over what is ticked' }).click();
+  await expect(field(page, /^Name, exactly/)).toHaveValue('Piran John Trevelgue');
+  await saved(page);
+  const path = page.getByRole('complementary', { name: 'Path' });
+  await path.getByRole('button', { name: /Which district: 8 Netmenders Yard/ }).click();
+  await expect(page.getByLabel('District')).toBeFocused();
+  await page.getByLabel('District').selectOption('Netmenders Ward');
+  await saved(page);
+  await expect(path.getByRole('button', { name: /Which district/ })).toHaveCount(0);
 });

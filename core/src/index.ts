@@ -20,4 +20,5 @@ export * from './product/index';
 export * from './questions/index';
 export * from './reference/index';
 export * from './roles/index';
+export * from './scan/index';
 export * from './timeline/index';

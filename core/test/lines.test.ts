@@ -29,6 +29,7 @@ const home = (monthlyCost: number): Home => ({
   town: 'Q',
   region: null,
   postalCode: null,
+  district: null,
   since: isoDate('2020-01-01'),
   until: null,
   tenure: 'rented',

@@ -75,6 +75,7 @@ const home = (personId: string, values: Partial<Home> = {}): Home => ({
   town: 'Quillhaven',
   region: null,
   postalCode: '00412',
+  district: null,
   since: null,
   until: null,
   tenure: null,
@@ -481,6 +482,15 @@ describe('the household', () => {
     const file = couple({ product: withProduct({ household: { ...product.household, adultsMustApply: true } }) });
     expect(adultsWhoMustApply(file, TODAY).map(({ id }) => id)).toEqual(['lin']);
     expect(computePath(file, TODAY).now.map(({ key }) => key)).toContain('adult:lin');
+  });
+  it('a postal code that lies in two districts asks which, of where somebody lives now', () => {
+    const open = (values: Partial<Home>) =>
+      computePath(couple({ homes: [home('person-a', { postalCode: '00414', ...values })] }), TODAY).now.some(({ key }) => key.startsWith('district:'));
+    expect(open({})).toBe(true);
+    expect(open({ district: 'Ropewalk Ward' })).toBe(false);
+    expect(open({ district: 'Another Ward' })).toBe(true);
+    expect(open({ postalCode: '00412' })).toBe(false);
+    expect(open({ until: isoDate('2025-01-01') })).toBe(false);
   });
   it('counts the cost of one home once, however many live there', () => {
     const file = couple({

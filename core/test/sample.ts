@@ -20,6 +20,7 @@ export const pack: PlacePack = {
     { code: 'es', label: 'Spanish' },
   ],
   phoneRegion: 'US',
+  districts: { '00414': ['Ropewalk Ward', 'Netmenders Ward'] },
   holidays: [],
   sources: ['test'],
 };

@@ -537,6 +537,14 @@ describe('people and household', () => {
     expect(await refusal(change.set('person', 'odo-rell', 'livesWith', 'odo-rell'))).toMatch(/nobody lives with themselves/);
     expect(await refusal(change.set('person', 'odo-rell', 'share', 101))).toMatch(/At most the whole/);
   });
+  it('a district is one of those in which the postal code lies', async () => {
+    await walk.details([change.add('home', { personId: 'odo-rell', line: '1 Quay', postalCode: '00414' }, 'home-odo-0')]);
+    expect(pathKeys(walk)).toContain('district:home-odo-0');
+    expect(await refusal(change.set('home', 'home-odo-0', 'district', 'Harbour Ward'))).toBe('Choose one of the districts: Ropewalk Ward, Netmenders Ward');
+    await walk.details([change.set('home', 'home-odo-0', 'district', 'Netmenders Ward')]);
+    expect(pathKeys(walk)).not.toContain('district:home-odo-0');
+    await walk.details([change.remove('home', 'home-odo-0')]);
+  });
   it('a stretch can’t end before it begins', async () => {
     await walk.details([change.add('home', { personId: 'odo-rell', line: '1 Quay', since: '2022-05-01' }, 'home-odo-1')]);
     expect(await refusal(change.set('home', 'home-odo-1', 'until', '2021-01-01'))).toMatch(/before it begins/);

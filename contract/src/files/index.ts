@@ -147,6 +147,7 @@ export const FileState = z.object({
       town: text,
       region: text,
       postalCode: text,
+      district: text,
       since: date,
       until: date,
       tenure: text,

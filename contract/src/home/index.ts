@@ -1,13 +1,8 @@
+import { TENURE_LABEL } from '@cavren/core';
 import { z } from 'zod';
 import { CalendarDate, Id, line, Money } from '../values/index';
 
-export const TENURES = ['owned', 'mortgaged', 'rented', 'withFamily'] as const;
-export const TENURE_LABEL: Record<(typeof TENURES)[number], string> = {
-  owned: 'Owned outright',
-  mortgaged: 'Owned with a mortgage',
-  rented: 'Rented',
-  withFamily: 'With family',
-};
+const TENURES = Object.keys(TENURE_LABEL) as [keyof typeof TENURE_LABEL, ...(keyof typeof TENURE_LABEL)[]];
 
 export const PET_KIND_LABEL = { dog: 'Dog', cat: 'Cat', bird: 'Bird', other: 'Other' } as const;
 
@@ -32,6 +27,7 @@ export const homeFields = {
   town: line(80).nullable(),
   region: line(40).nullable(),
   postalCode: line(16).nullable(),
+  district: line(60).nullable(),
   since: CalendarDate.nullable(),
   until: CalendarDate.nullable(),
   tenure: z.enum(TENURES).nullable(),

@@ -142,6 +142,7 @@ export const PlacePack = z.strictObject({
   numbers: z.array(z.strictObject({ kind: NumberKindName, use: z.enum(['identity', 'tax']), of: z.enum(['person', 'organisation']) })),
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   phoneRegion: z.string().length(2),
+  districts: z.record(z.string(), z.array(z.string()).min(2)),
   holidays: z.array(z.iso.date()),
   sources: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CorePlacePack>;

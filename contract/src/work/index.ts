@@ -1,14 +1,6 @@
+import { WORK_KIND_LABEL } from '@cavren/core';
 import { z } from 'zod';
 import { CalendarDate, Id, line } from '../values/index';
-
-export const WORK_KIND_LABEL = {
-  employed: 'Employed',
-  selfEmployed: 'Self-employed',
-  studying: 'Studying',
-  caring: 'Caring at home',
-  unemployed: 'Without work',
-  retired: 'Retired',
-} as const;
 
 export const workFields = {
   personId: Id,

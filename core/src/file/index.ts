@@ -115,6 +115,8 @@ export interface Home extends Row {
   town: string | null;
   region: string | null;
   postalCode: string | null;
+  /** Which of the districts, where the postal code lies in several. */
+  district: string | null;
   since: IsoDate | null;
   until: IsoDate | null;
   tenure: string | null;
@@ -338,6 +340,28 @@ export interface FileState {
   /** Ids of everyone who prepared the file: they may not decide it. */
   preparedBy: string[];
 }
+
+export const WORK_KIND_LABEL = {
+  employed: 'Employed',
+  selfEmployed: 'Self-employed',
+  studying: 'Studying',
+  caring: 'Caring at home',
+  unemployed: 'Without work',
+  retired: 'Retired',
+} as const;
+
+export const TENURE_LABEL = { owned: 'Owned outright', mortgaged: 'Owned with a mortgage', rented: 'Rented', withFamily: 'With family' } as const;
+
+/** What the fields of a request hold. */
+export const REQUEST_FIELD_KIND: Record<string, 'choice' | 'money' | 'whole' | 'date'> = {
+  purpose: 'choice',
+  price: 'money',
+  downPayment: 'money',
+  amount: 'money',
+  termMonths: 'whole',
+  advanceOn: 'date',
+  firstPaymentOn: 'date',
+};
 
 /** The part of a file's state that holds the rows of a kind. */
 export const PART_OF = {

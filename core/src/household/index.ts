@@ -8,12 +8,12 @@ export const RELATION_LABEL: Record<RelationKind, string> = {
   partner: 'Partner',
   child: 'Child',
   parent: 'Parent',
-  sibling: 'Brother or sister',
+  sibling: 'Sibling',
   grandparent: 'Grandparent',
   grandchild: 'Grandchild',
   guardian: 'Guardian',
   ward: 'Ward',
-  other: 'Other relation',
+  other: 'Other',
 };
 
 const INVERSE: Record<RelationKind, RelationKind> = {

@@ -18,6 +18,7 @@ export function peopleEntries(file: FileState, today: IsoDate): Draft[] {
     ...roleEntries(file),
     ...householdEntries(file, today),
     ...historyEntries(file, today),
+    ...districtEntries(file),
     ...questionEntries(file),
     ...consentEntries(file),
   ];
@@ -196,6 +197,26 @@ function householdEntries(file: FileState, today: IsoDate): Draft[] {
 function historyEntries(file: FileState, today: IsoDate): Draft[] {
   const { home, work } = file.product.histories;
   return [...gapEntries(file, home, file.homes, today, 'Address history', 'home'), ...gapEntries(file, work, file.works, today, 'Employment history', 'work')];
+}
+
+/** Where one postal code lies in several districts, which of them somebody lives in now. */
+function districtEntries(file: FileState): Draft[] {
+  return file.homes.flatMap<Draft>((home) => {
+    const choices = home.postalCode === null ? undefined : file.pack.districts[home.postalCode];
+    if (!choices || home.until !== null || (home.district !== null && choices.includes(home.district))) return [];
+    return [
+      {
+        key: `district:${home.id}`,
+        gate: 'details',
+        what: `Which district: ${home.line ?? 'this address'} may lie in ${choices.join(' or ')}`,
+        why: `The postal code ${home.postalCode ?? ''} lies in more than one district.`,
+        holder: 'officer',
+        personId: home.personId,
+        since: home.createdAt,
+        place: { chapter: 'home', anchor: `${home.id}.district` },
+      },
+    ];
+  });
 }
 
 function gapEntries(

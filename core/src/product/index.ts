@@ -278,6 +278,8 @@ export interface PlacePack {
   numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
   languages: { code: string; label: string }[];
   phoneRegion: string;
+  /** Districts of postal codes that lie in more than one. */
+  districts: Record<string, string[]>;
   holidays: string[];
   sources: string[];
 }

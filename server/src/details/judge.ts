@@ -91,6 +91,10 @@ const RULES: Record<string, Rule | undefined> = {
   'relation.kind': (judging, value) => possible(judging, value),
   'home.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'home.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
+  'home.district': ({ file, row }, value) => {
+    const choices = file.pack.districts[row['postalCode'] as string];
+    return choices?.includes(value) ? null : `Choose one of the districts${choices ? `: ${choices.join(', ')}` : ' of a postal code that has several'}`;
+  },
   'home.personId': inFile,
   'work.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'work.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),

@@ -7,6 +7,7 @@ import {
   numberKindOf,
   PART_OF,
   plays,
+  REQUEST_FIELD_KIND,
   signersOf,
   type FilePerson,
   type FileState,
@@ -56,15 +57,6 @@ function isTheirs(file: FileState, person: FilePerson, wish: DetailChange): bool
   const rows: readonly { id: string; personId: string }[] = file[PART_OF[entity]];
   return rows.some(({ id, personId }) => id === wish.id && personId === person.id) && !(wish.op === 'set' && wish.field === 'personId');
 }
-
-const KIND_OF: Record<string, 'choice' | 'money' | 'whole' | 'date'> = {
-  purpose: 'choice',
-  price: 'money',
-  downPayment: 'money',
-  amount: 'money',
-  termMonths: 'whole',
-  advanceOn: 'date',
-};
 
 /** What somebody can fill in themselves, and what is still missing; null when it is not their turn. */
 export function detailsFor(file: FileState, version: number, person: FilePerson, path: Path, today: IsoDate): DoorView['details'] {
@@ -123,7 +115,7 @@ function requestFor(file: FileState): DoorDetailsView['request'] {
     .map(({ field, label }) => ({
       field,
       label,
-      kind: KIND_OF[field] ?? 'choice',
+      kind: REQUEST_FIELD_KIND[field] ?? 'choice',
       options: field === 'purpose' ? file.product.purposes : [],
       value: (file.request as unknown as Record<string, string | number | null>)[field] ?? null,
     }));

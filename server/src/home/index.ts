@@ -10,6 +10,7 @@ export const homeEntity: EntityDefinition = {
     town: 'text',
     region: 'text',
     postalCode: 'text',
+    district: 'text',
     since: 'date',
     until: 'date',
     tenure: 'key',

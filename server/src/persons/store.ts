@@ -102,8 +102,15 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
     await addSlipForms(words, tx);
   }
 
+  /** Most words of a new name are there already; only those that aren't are written, so that writers seldom meet. */
   async function addSlipForms(words: readonly string[], tx?: Tx): Promise<void> {
-    const rows = words.flatMap((word) => slipForms(word).map((form) => [form, word]));
+    const there = new Set<string>();
+    for (let at = 0; at < words.length; at += 5000) {
+      const found = await select<{ word: string }>(db, 'SELECT DISTINCT word FROM name_slip WHERE word IN (:words)', { words: words.slice(at, at + 5000) }, tx);
+      for (const { word } of found) there.add(word);
+    }
+    const fresh = words.filter((word) => !there.has(word));
+    const rows = fresh.flatMap((word) => slipForms(word).map((form) => [form, word]));
     for (let at = 0; at < rows.length; at += 5000)
       await db.query('INSERT IGNORE INTO name_slip (form, word) VALUES :rows', {
         replacements: { rows: rows.slice(at, at + 5000) },

@@ -53,5 +53,10 @@ export function upgradeProduct(raw: unknown): unknown {
 /** The same for the rules of a place. */
 export function upgradePack(raw: unknown): unknown {
   const pack = raw as Raw & { identityNumber: { kind: string } };
-  return { numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }], languages: [{ code: 'en', label: 'English' }], ...pack };
+  return {
+    numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }],
+    languages: [{ code: 'en', label: 'English' }],
+    districts: {},
+    ...pack,
+  };
 }

@@ -9,6 +9,8 @@ import {
   parseDate,
   parseMoney,
   splitAddress,
+  TENURE_LABEL,
+  WORK_KIND_LABEL,
   type IsoDate,
   type Minor,
 } from '@cavren/core';
@@ -21,15 +23,6 @@ const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
 const problems = ref<Record<string, string>>({});
 const saving = ref(false);
 const chain = ref<Promise<void>>(Promise.resolve());
-const TENURES = { owned: 'Owned outright', mortgaged: 'Owned with a mortgage', rented: 'Rented', withFamily: 'With family' };
-const WORKS = {
-  employed: 'Employed',
-  selfEmployed: 'Self-employed',
-  studying: 'Studying',
-  caring: 'Caring at home',
-  unemployed: 'Without work',
-  retired: 'Retired',
-};
 
 /** One save after the other; when the officer changed something meanwhile, it is repeated on top of that. */
 function save(changes: DetailChange[], at: string): void {
@@ -260,7 +253,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
             Owned or rented
             <select :value="home.tenure ?? ''" @change="setRow('home', home.id, 'tenure', valueOf($event) || null)">
               <option value="" />
-              <option v-for="(label, tenure) in TENURES" :key="tenure" :value="tenure">{{ label }}</option>
+              <option v-for="(label, tenure) in TENURE_LABEL" :key="tenure" :value="tenure">{{ label }}</option>
             </select>
           </label>
           <label>
@@ -286,7 +279,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           What
           <select :value="work.kind ?? ''" @change="setRow('work', work.id, 'kind', valueOf($event) || null)">
             <option value="" />
-            <option v-for="(label, kind) in WORKS" :key="kind" :value="kind">{{ label }}</option>
+            <option v-for="(label, kind) in WORK_KIND_LABEL" :key="kind" :value="kind">{{ label }}</option>
           </select>
         </label>
         <label v-if="work.kind === 'employed' || work.kind === 'selfEmployed'">

@@ -163,7 +163,7 @@ function sameAsBefore(event: KeyboardEvent): void {
   text.value = show(source[props.field]);
   shownBefore.value = text.value;
 }
-const ADDRESS = ['line', 'town', 'region', 'postalCode'];
+const ADDRESS = ['line', 'town', 'region', 'postalCode', 'district'];
 
 /** A whole address or a name in one string is split where it is pasted. */
 function pasted(event: ClipboardEvent): void {
@@ -317,22 +317,6 @@ label {
 }
 .due .field-input {
   border-left: 4px solid var(--ember);
-}
-.which {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  align-items: center;
-  font-size: 0.82rem;
-}
-.which button {
-  border: 1px solid var(--teal);
-  border-radius: 3px;
-  background: var(--teal-soft);
-  color: var(--ink);
-  font: 600 0.82rem var(--text);
-  padding: 2px 6px;
-  cursor: pointer;
 }
 .problem {
   color: var(--ember);

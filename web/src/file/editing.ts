@@ -373,7 +373,7 @@ const EMPTY: Record<RowEntity, Record<string, unknown>> = {
   pet: { kind: null, breed: null, weight: null, serviceAnimal: false },
   vehicle: { make: null, model: null, year: null, plate: null },
   answer: { personId: '', question: '', value: null, explanation: null },
-  home: { personId: '', line: null, town: null, region: null, postalCode: null, since: null, until: null, tenure: null, monthlyCost: null },
+  home: { personId: '', line: null, town: null, region: null, postalCode: null, district: null, since: null, until: null, tenure: null, monthlyCost: null },
   income: { personId: '', kind: null, source: null, amount: null, frequency: null, hoursPerWeek: null, since: null },
   livingCost: { category: null, monthly: null },
   debt: { lender: null, kind: null, payment: null, balance: null, cleared: false },

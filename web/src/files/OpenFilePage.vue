@@ -133,7 +133,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
       <label>
         {{ kind === 'person' ? 'Birth date' : 'Founded on' }}
         <input v-model="born" class="field-input" :class="{ wrong: problems['birthDate'] }" name="birthDate" placeholder="month/day/year" autocomplete="off" />
-        <span v-if="readings.length > 1" class="row-actions which">
+        <span v-if="readings.length > 1" class="which">
           <button v-for="date in readings" :key="date" type="button" @click="born = dateInWords(date)">{{ dateInWords(date) }}</button> which?
         </span>
         <span v-else-if="problems['birthDate']" class="error" role="alert">{{ problems['birthDate'] }}</span>
@@ -287,20 +287,6 @@ label {
 }
 .kinds input {
   accent-color: var(--teal);
-}
-.which button {
-  border: 1px solid var(--teal);
-  border-radius: 3px;
-  background: var(--teal-soft);
-  color: var(--ink);
-  font: 600 0.82rem var(--text);
-  padding: 2px 6px;
-  cursor: pointer;
-}
-.which {
-  font-weight: 400;
-  font-size: 0.82rem;
-  gap: 4px;
 }
 .match {
   grid-template-columns: 24px 1fr;

@@ -1,26 +1,34 @@
 <script setup lang="ts">
-import { PET_KIND_LABEL, TENURE_LABEL, type DetailChange } from '@cavren/contract';
-import { homeNow, personName, plays, type FilePerson } from '@cavren/core';
+import { PET_KIND_LABEL, type DetailChange } from '@cavren/contract';
+import { homeNow, personName, plays, TENURE_LABEL, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed } from 'vue';
 import { useEditing } from '../file/editing';
 import HistoryBand from '../file/HistoryBand.vue';
-import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
+import { optionsOf, peopleOptions, plainOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import { useDesk } from '../session/store';
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
+/** Asked only where a postal code that is there lies in several districts. */
+const districts = computed(() => [
+  ...new Set(props.file.homes.flatMap(({ postalCode }) => (postalCode === null ? [] : (props.file.pack.districts[postalCode] ?? [])))),
+]);
+const narrow = computed(() => districts.value.length > 0);
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '14%' },
-  { field: 'line', label: 'Street address', width: '21%' },
-  { field: 'town', label: 'Town', width: '11%' },
+  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: narrow.value ? '11%' : '14%' },
+  { field: 'line', label: 'Street address', width: narrow.value ? '18%' : '21%' },
+  { field: 'town', label: 'Town', width: narrow.value ? '10%' : '11%' },
   { field: 'postalCode', label: 'Postal', width: '7%' },
+  ...(districts.value.length > 0
+    ? [{ field: 'district', label: 'District', kind: 'choice' as const, options: plainOptions(districts.value), width: '10%' }]
+    : []),
   { field: 'since', label: 'Since', kind: 'date', width: '12%' },
   { field: 'until', label: 'Until', kind: 'date', width: '12%' },
-  { field: 'tenure', label: 'Owned or rented', kind: 'choice', options: optionsOf(TENURE_LABEL), width: '13%' },
+  { field: 'tenure', label: 'Owned or rented', kind: 'choice', options: optionsOf(TENURE_LABEL), width: narrow.value ? '10%' : '13%' },
   { field: 'monthlyCost', label: 'A month', kind: 'money', width: '11%' },
 ]);
 const pets: Column[] = [
@@ -58,11 +66,11 @@ function copyAll(person: FilePerson, source: FilePerson): void {
     'same addresses',
     props.file.homes
       .filter(({ personId }) => personId === source.id)
-      .map<DetailChange>(({ line, town, region, postalCode, since, until, tenure }) => ({
+      .map<DetailChange>(({ line, town, region, postalCode, district, since, until, tenure }) => ({
         op: 'add',
         entity: 'home',
         id: nanoid(),
-        values: { personId: person.id, line, town, region, postalCode, since, until, tenure, monthlyCost: until === null ? 0 : null },
+        values: { personId: person.id, line, town, region, postalCode, district, since, until, tenure, monthlyCost: until === null ? 0 : null },
       })),
   );
 }

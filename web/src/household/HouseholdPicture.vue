@@ -23,13 +23,19 @@ const household = computed(() => householdOf(props.file, props.today));
 const person = (id: string): FilePerson | undefined => props.file.people.find((candidate) => candidate.id === id);
 const counts = (id: string): boolean => household.value.members.some(({ personId, counts: counted }) => personId === id && counted);
 const age = (someone: FilePerson): string => (someone.birthDate ? `${yearsBetween(someone.birthDate, props.today)}` : 'age ?');
-const middle = (line: Line) => ({ x: (line.from.x + line.to.x + NODE.width) / 2, y: (line.from.y + line.to.y + NODE.height) / 2 });
+/** Whether a line between two of one row must go round those who stand between them. */
+const goesRound = ({ from, to }: Line): boolean => from.y === to.y && Math.abs(from.x - to.x) > NODE.width + 60;
+const middle = (line: Line) => ({
+  x: (line.from.x + line.to.x + NODE.width) / 2,
+  y: goesRound(line) ? line.from.y + NODE.height + 11 : (line.from.y + line.to.y + NODE.height) / 2,
+});
 /** Between neighbours in a row a line runs from side to side; else from the lower edge of one to the upper edge of the other. */
-function pathOf({ from, to }: Line): string {
+function pathOf(line: Line): string {
+  const { from, to } = line;
   if (from.y === to.y) {
     const [left, right] = from.x < to.x ? [from, to] : [to, from];
     const y = left.y + NODE.height / 2;
-    if (right.x - left.x <= NODE.width + 60) return `M${left.x + NODE.width} ${y} H${right.x}`;
+    if (!goesRound(line)) return `M${left.x + NODE.width} ${y} H${right.x}`;
     const top = left.y + NODE.height + 11;
     return `M${left.x + NODE.width / 2} ${left.y + NODE.height} V${top} H${right.x + NODE.width / 2} V${right.y + NODE.height}`;
   }

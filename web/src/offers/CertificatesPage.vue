@@ -79,7 +79,7 @@ async function keep(): Promise<void> {
       </label>
       <fieldset>
         <legend>Places</legend>
-        <label v-for="{ code, name } in query.data.value?.places" :key="code" class="tick">
+        <label v-for="{ code, name } in query.data.value?.places" :key="code" class="ticked">
           <input v-model="draft.places" type="checkbox" :value="code" />
           {{ name }}
         </label>
@@ -161,17 +161,6 @@ fieldset {
 }
 legend {
   font-weight: 600;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  font-weight: 400;
-}
-.tick input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--teal);
 }
 .whole {
   grid-column: 1 / -1;

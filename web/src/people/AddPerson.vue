@@ -145,7 +145,7 @@ function add(match: PersonMatch | null): void {
             <option v-for="choice in RELATION_KINDS" :key="choice" :value="choice">{{ RELATION_LABEL[choice] }}</option>
           </select>
         </label>
-        <label v-if="LIVES.includes(role)" class="tick">
+        <label v-if="LIVES.includes(role)" class="ticked">
           <input v-model="together" type="checkbox" name="addTogether" />
           lives with {{ applicant ? personName(applicant) : 'the applicant' }}
         </label>
@@ -192,17 +192,6 @@ label {
   gap: 3px;
   font-weight: 600;
   font-size: 0.9rem;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  font-weight: 400;
-}
-.tick input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--teal);
 }
 .match {
   display: flex;

@@ -24,6 +24,7 @@ import HouseholdPicture from '../household/HouseholdPicture.vue';
 import Relations from '../household/Relations.vue';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import ScanDialog from '../scan/ScanDialog.vue';
 import AddPerson from './AddPerson.vue';
 
 const props = defineProps<ChapterProps>();
@@ -32,6 +33,7 @@ const desk = useDesk();
 const route = useRoute();
 const chosen = ref(props.file.people[0]?.id ?? '');
 const adding = ref(false);
+const scanning = ref(false);
 const reasons = ref<Record<string, string>>({});
 const person = computed<FilePerson | undefined>(() => props.file.people.find(({ id }) => id === chosen.value) ?? props.file.people[0]);
 const free = computed(() => !props.locked && desk.may('details.write'));
@@ -137,6 +139,7 @@ const nameOf = (id: string): string => {
           }}</span>
         </h2>
         <span class="row-actions">
+          <v-btn v-if="free && !isOrganisation" size="small" variant="text" @click="scanning = true">Read a paper</v-btn>
           <v-btn
             v-if="signs && desk.may('file.invite') && file.stage === 'details' && !file.withApplicant"
             size="small"
@@ -294,6 +297,7 @@ const nameOf = (id: string): string => {
       </details>
       <p v-else class="soft"><Mark kind="none" /> Owners, contacts and whom they are related to are people of the file.</p>
     </section>
+    <ScanDialog v-model="scanning" :file="file" :person="person" />
     <AddPerson v-model="adding" :file="file" @added="(id) => (chosen = id)" />
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMoney } from '@cavren/core';
+import { formatMoney, REQUEST_FIELD_KIND } from '@cavren/core';
 import { computed } from 'vue';
 import Qualifying from '../declarations/Qualifying.vue';
 import Field from '../file/Field.vue';
@@ -8,15 +8,6 @@ import { plainOptions, type ChapterProps } from '../file/options';
 const props = defineProps<ChapterProps>();
 const money = (value: Parameters<typeof formatMoney>[0]) => formatMoney(value, { currency: props.file.pack.currency, locale: props.file.pack.locale });
 const bounds = computed(() => props.file.product.bounds);
-const KINDS: Record<string, 'choice' | 'money' | 'whole' | 'date'> = {
-  purpose: 'choice',
-  price: 'money',
-  downPayment: 'money',
-  amount: 'money',
-  termMonths: 'whole',
-  advanceOn: 'date',
-  firstPaymentOn: 'date',
-};
 function bound(field: string): string {
   if (field === 'amount') return `${money(bounds.value.amount.least)} to ${money(bounds.value.amount.most)}`;
   return field === 'termMonths' ? `${bounds.value.termMonths.least} to ${bounds.value.termMonths.most}` : '';
@@ -39,7 +30,7 @@ const problems = computed(() =>
           entity="request"
           :field="field"
           :label="label"
-          :kind="KINDS[field] ?? 'text'"
+          :kind="REQUEST_FIELD_KIND[field] ?? 'text'"
           :options="field === 'purpose' ? plainOptions(file.product.purposes) : []"
           :locked="locked"
           :hint="hint ?? bound(field)"

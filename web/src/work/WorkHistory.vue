@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { WORK_KIND_LABEL } from '@cavren/contract';
-import { plays } from '@cavren/core';
+import { plays, WORK_KIND_LABEL } from '@cavren/core';
 import { mdiCashPlus } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, nextTick } from 'vue';

@@ -85,6 +85,7 @@ export const up: string[] = [
     UNIQUE (person_id, question),
     ${OF_PERSON}
   )`,
+  `ALTER TABLE home ADD COLUMN district VARCHAR(60) NULL`,
   // A consent can be given again after it was withdrawn, so the same text may stand more than once.
   `ALTER TABLE consent
     ADD KEY by_person (person_id, kind),

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import type { DetailChange } from '@cavren/contract';
+import { dateInWords, readScan, samePlace, type FilePerson, type FileState, type Scan } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useEditing } from '../file/editing';
+import Mark from '../look/Mark.vue';
+
+/** Fills in from an identity paper: what was read stands beside what was typed, and only what is chosen is taken over. */
+const props = defineProps<{ file: FileState; person: FilePerson }>();
+const shown = defineModel<boolean>({ required: true });
+const editing = useEditing();
+const text = ref('');
+const scan = ref<Scan | null>(null);
+const problem = ref('');
+const taken = ref<string[]>([]);
+const input = ref<HTMLTextAreaElement | null>(null);
+const home = computed(() => props.file.homes.find(({ personId, until }) => personId === props.person.id && until === null) ?? null);
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+
+interface Line {
+  key: string;
+  label: string;
+  typed: string;
+  read: string;
+  same: boolean;
+}
+const lines = computed<Line[]>(() => {
+  const read = scan.value;
+  if (!read) return [];
+  const { fullName, birthDate } = props.person;
+  const address = [read.line, read.town, read.region, read.postalCode].filter(Boolean).join(', ');
+  const own = [home.value?.line, home.value?.town, home.value?.region, home.value?.postalCode].filter(Boolean).join(', ');
+  return [
+    { key: 'fullName', label: 'Name', typed: fullName ?? '', read: read.fullName, same: fullName === read.fullName },
+    {
+      key: 'birthDate',
+      label: 'Birth date',
+      typed: birthDate ? dateInWords(birthDate) : '',
+      read: dateInWords(read.birthDate),
+      same: birthDate === read.birthDate,
+    },
+    ...(address ? [{ key: 'address', label: 'Address', typed: own, read: address, same: home.value !== null && samePlace(home.value, read) }] : []),
+  ];
+});
+const expired = computed(() => scan.value?.expiresOn != null && scan.value.expiresOn < today.value);
+
+watch(
+  shown,
+  async (open) => {
+    if (!open) return;
+    text.value = '';
+    scan.value = null;
+    problem.value = '';
+    await nextTick();
+    setTimeout(() => input.value?.focus(), 120);
+  },
+  { immediate: true },
+);
+function read(): void {
+  problem.value = '';
+  scan.value = null;
+  try {
+    scan.value = readScan(text.value, today.value);
+    taken.value = lines.value.filter(({ same }) => !same).map(({ key }) => key);
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : 'This can’t be read.';
+  }
+}
+function take(): void {
+  const found = scan.value;
+  if (!found) return;
+  const { id } = props.person;
+  const changes: DetailChange[] = [];
+  if (taken.value.includes('fullName')) changes.push({ op: 'set', entity: 'person', id, field: 'fullName', value: found.fullName });
+  if (taken.value.includes('birthDate')) changes.push({ op: 'set', entity: 'person', id, field: 'birthDate', value: found.birthDate });
+  if (taken.value.includes('address')) {
+    const { line, town, region, postalCode } = found;
+    const values = { line, town, region, postalCode };
+    const there = home.value;
+    if (there) changes.push(...Object.entries(values).map<DetailChange>(([field, value]) => ({ op: 'set', entity: 'home', id: there.id, field, value })));
+    else changes.push({ op: 'add', entity: 'home', id: nanoid(), values: { personId: id, ...values } });
+  }
+  if (changes.length > 0) editing.change('read from a paper', changes);
+  shown.value = false;
+}
+</script>
+
+<template>
+  <v-dialog v-model="shown" width="640" aria-label="Fill in from a paper">
+    <form class="sheet box" @submit.prevent="scan ? take() : read()">
+      <h2>Fill in from a paper</h2>
+      <label>
+        What the reader types: the lines of a passport or card, or the barcode of a driving licence
+        <textarea ref="input" v-model="text" class="field-input mono" name="scan" rows="4" spellcheck="false" @input="scan = null" />
+      </label>
+      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <table v-if="scan" class="grid-table">
+        <thead>
+          <tr>
+            <th scope="col"><span class="unseen">Take over</span></th>
+            <th scope="col">{{ scan.kind === 'licence' ? 'Licence' : 'Document' }} {{ scan.documentNumber }}</th>
+            <th scope="col">Typed</th>
+            <th scope="col">Read</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in lines" :key="line.key">
+            <td><input v-model="taken" type="checkbox" :value="line.key" :aria-label="`Take over: ${line.label}`" /></td>
+            <td>{{ line.label }}</td>
+            <td>{{ line.typed || '—' }}</td>
+            <td>
+              <Mark :kind="line.same ? 'settled' : 'partly'" />
+              {{ line.read }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="scan?.expiresOn" :class="{ note: true, ember: expired }">
+        {{ expired ? 'This paper ran out on' : 'Valid until' }} {{ dateInWords(scan.expiresOn) }}{{ expired ? ': ask for one that holds.' : '.' }}
+      </p>
+      <p class="row-actions">
+        <v-btn v-if="!scan" variant="flat" @click="read">Read</v-btn>
+        <v-btn v-else variant="flat" :disabled="taken.length === 0" @click="take">Take over what is ticked</v-btn>
+        <v-btn variant="text" @click="shown = false">Cancel</v-btn>
+      </p>
+    </form>
+  </v-dialog>
+</template>
+
+<style scoped>
+.box {
+  padding: 16px 18px;
+  display: grid;
+  gap: 12px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
+td input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--teal);
+}
+td .mark {
+  width: 15px;
+  height: 15px;
+  vertical-align: -2px;
+}
+</style>
