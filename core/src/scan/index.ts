@@ -80,7 +80,7 @@ function readLicence(text: string): Scan {
   if (!family || !number || !born) throw new RangeError('The barcode lacks the name, the number or the birth date.');
   const country = part('DCG') ?? 'USA';
   const date = (digits: string): IsoDate => {
-    const [first = '', second = '', third = ''] =
+    const [first, second, third] =
       country === 'CAN' ? [digits.slice(0, 4), digits.slice(4, 6), digits.slice(6, 8)] : [digits.slice(4, 8), digits.slice(0, 2), digits.slice(2, 4)];
     return existing(`${first}-${second}-${third}`);
   };
