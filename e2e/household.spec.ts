@@ -154,6 +154,11 @@ test('the command bar finds people, files, chapters and actions from the keyboar
   await page.keyboard.press('Escape');
   await page.keyboard.press('Alt+2');
   await expect(page).toHaveURL(/\/people/);
+  await page.keyboard.press('Control+k');
+  await bar.fill('solvane');
+  await page.getByRole('option', { name: /File Marit Solvane/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Marit Solvane' })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Chapters' })).toBeVisible();
 });
 
 test('two entries of one person: entered beside with a reason, merged by compliance, and undone', async ({ browser }) => {

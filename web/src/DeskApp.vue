@@ -24,6 +24,8 @@ const places = computed(() => [
   ...(desk.may('certificate.read') ? [{ to: '/certificates', label: 'Certificates' }] : []),
 ]);
 
+/** Another file is another page; another chapter of it is not. */
+const pageKey = computed(() => String(route.params['reference'] ?? route.params['id'] ?? route.path));
 const finding = ref(false);
 const help = ref(false);
 function onKey(event: KeyboardEvent): void {
@@ -70,7 +72,9 @@ async function leave(): Promise<void> {
       />
       <v-btn size="small" variant="text" :icon="mdiLogout" aria-label="Sign out" @click="leave" />
     </header>
-    <div id="main" class="content" tabindex="-1"><router-view /></div>
+    <div id="main" class="content" tabindex="-1">
+      <router-view v-slot="{ Component }"><component :is="Component" :key="pageKey" /></router-view>
+    </div>
     <template v-if="desk.me">
       <CommandBar v-model="finding" @help="help = true" />
       <ShortcutSheet v-model="help" />

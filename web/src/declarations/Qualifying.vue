@@ -39,7 +39,6 @@ async function openOther(product: string): Promise<void> {
       birthDate: applicant?.personId ? null : (applicant?.birthDate ?? null),
     });
     await router.push(`/files/${reference}/request`);
-    router.go(0);
   } catch (error) {
     problem.value = messageOf(error);
   }
