@@ -1,4 +1,4 @@
-import { nameWords, nicknamesOf, slipForms, type IdentityNumberKind, type IsoDate } from '@cavren/core';
+import { nameWords, nicknamesOf, slipForms, slipsBetween, type IdentityNumberKind, type IsoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { execute, Op, select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Secrets } from '../secrets/index';
@@ -124,7 +124,8 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
     const forms = new Map<string, string[]>();
     for (const word of words) for (const form of slipForms(word)) forms.set(form, [...(forms.get(form) ?? []), word]);
     const rows = await select<{ form: string; word: string }>(db, 'SELECT form, word FROM name_slip WHERE form IN (:forms)', { forms: [...forms.keys()] }, tx);
-    for (const { form, word } of rows) for (const wanted of forms.get(form) ?? []) found.get(wanted)?.push(word);
+    // A shared form means at most two slips; only one is forgiven, so that common names don't drag in half the register.
+    for (const { form, word } of rows) for (const wanted of forms.get(form) ?? []) if (slipsBetween(wanted, word) <= 1) found.get(wanted)?.push(word);
     return found;
   }
 
@@ -157,13 +158,16 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
       const slots = [...like.values()].map((alternatives) => [...new Set(alternatives)]);
       const hits = await select<{ id: string }>(
         db,
-        `SELECT person_id AS id, COUNT(*) AS hits FROM (
-           ${slots.map((_, at) => `SELECT DISTINCT person_id, ${at} AS slot FROM person_word WHERE word IN (:slot${at})`).join(' UNION ALL ')}
+        `SELECT person_id AS id, COUNT(DISTINCT slot) AS hits FROM (
+           ${slots.map((_, at) => `SELECT person_id, ${at} AS slot FROM person_word FORCE INDEX (PRIMARY) WHERE word IN (:slot${at})`).join(' UNION ALL ')}
          ) found GROUP BY person_id ORDER BY hits DESC LIMIT ${MOST_CANDIDATES}`,
         Object.fromEntries(slots.map((alternatives, at) => [`slot${at}`, alternatives])),
         tx,
       );
-      return hits.length > 0 ? table.find({ id: { [Op.in]: hits.map(({ id }) => id) }, mergedInto: null }, { tx }) : [];
+      if (hits.length === 0) return [];
+      // Entries merged into others are left out here: in the query, the index on merged_into would be walked, which is nearly all of the register.
+      const rows = await table.find({ id: { [Op.in]: hits.map(({ id }) => id) } }, { tx });
+      return rows.filter(({ mergedInto }) => mergedInto === null);
     },
     /** Brings the index of typing slips up to the words that are there; for registers from before there was one. */
     async completeIndex(): Promise<void> {
