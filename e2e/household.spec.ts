@@ -240,12 +240,12 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await phone.getByLabel('Amount').press('Tab');
   await phone.getByRole('button', { name: 'Add an address' }).click();
   await phone.getByLabel('Street and number').fill('9 Coble Row');
-  await phone.getByLabel('Town').fill('Quillhaven');
+  await phone.getByLabel('Town', { exact: true }).fill('Quillhaven');
   await phone.getByLabel('Since').first().fill('31/31/2020');
-  await phone.getByLabel('Town').focus();
+  await phone.getByLabel('Town', { exact: true }).focus();
   await expect(phone.getByText('There is no date 31/31/2020.')).toBeVisible();
   await phone.getByLabel('Since').first().fill('5/1/2020');
-  await phone.getByLabel('Town').focus();
+  await phone.getByLabel('Town', { exact: true }).focus();
   await expect(phone.getByText('There is no date')).toHaveCount(0);
   await expect(phone.getByText('everything is saved')).toBeVisible();
   expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);

@@ -38,7 +38,7 @@ describe('bringing a database up to date', () => {
     await connection.query(`DROP DATABASE \`${database}\``);
     await connection.end();
   });
-  const rows = async (sql: string): Promise<Record<string, unknown>[]> => [...((await connection.query(sql)) as Record<string, unknown>[])];
+  const rows = async (sql: string): Promise<Record<string, unknown>[]> => [...(await connection.query<Record<string, unknown>[]>(sql))];
 
   it('what was stated to the applicant becomes a relation that is stored once', async () => {
     expect(await rows('SELECT person_id, to_id, kind FROM relation ORDER BY person_id')).toEqual([

@@ -55,6 +55,8 @@ export function openEditing(reference: string) {
   const present = ref<Present[]>([]);
   const stated = ref<StatedBy['stated']>({});
   const undos = ref<Undo[]>([]);
+  /** The version that was on the screen when typing in a field began, by its subject: news that comes in meanwhile doesn't change what was seen. */
+  const seen = new Map<string, number>();
   let sending = false;
   let retry = 0;
 
@@ -120,7 +122,8 @@ export function openEditing(reference: string) {
       while (queue.value.length > 0 && view.value) {
         saving.value = 'saving';
         const changes = [...queue.value];
-        const answer = await api.patch<FileView>(`${url}/details`, { version: view.value.version, changes });
+        const answer = await api.patch<FileView>(`${url}/details`, { version: versionSeen(changes, view.value.version), changes });
+        for (const sent of changes) seen.delete(subjectOf(sent));
         dropFromQueue(changes.length);
         take(answer);
       }
@@ -132,6 +135,8 @@ export function openEditing(reference: string) {
     }
     if (saving.value === 'saving' && queue.value.length > 0) void send();
   }
+
+  const versionSeen = (changes: readonly DetailChange[], now: number): number => Math.min(now, ...changes.map((wish) => seen.get(subjectOf(wish)) ?? now));
 
   function dropFromQueue(count: number): void {
     queue.value = queue.value.slice(count);
@@ -167,6 +172,7 @@ export function openEditing(reference: string) {
   /** The file has moved on: changes to other fields are put on top of it, a field that both changed is asked about. */
   async function merge(meanwhile: { subject: string; after: string | null; actor: string }[]): Promise<void> {
     await load();
+    seen.clear();
     const clash = queue.value.find(
       (change): change is Extract<DetailChange, { op: 'set' }> => change.op === 'set' && meanwhile.some(({ subject }) => subject === subjectOf(change)),
     );
@@ -265,6 +271,7 @@ export function openEditing(reference: string) {
     type(entity: Entity, id: string | null, field: string, value: FieldValue): void {
       const change = { op: 'set' as const, entity, id, field, value };
       problems.delete(subjectOf(change));
+      if (view.value && !typing.has(subjectOf(change))) seen.set(subjectOf(change), view.value.version);
       typing.set(subjectOf(change), change);
     },
     /** When a field is left: its value is saved. */
@@ -281,7 +288,9 @@ export function openEditing(reference: string) {
       problems.set(key, message);
     },
     forget(entity: Entity, id: string | null, field: string): void {
-      typing.delete(subjectOf({ op: 'set', entity, id, field, value: null }));
+      const key = subjectOf({ op: 'set', entity, id, field, value: null });
+      typing.delete(key);
+      seen.delete(key);
     },
     add(entity: RowEntity, values: Record<string, FieldValue>): string {
       const id = nanoid();
