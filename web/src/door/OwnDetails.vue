@@ -14,6 +14,7 @@ import {
   type IsoDate,
   type Minor,
 } from '@cavren/core';
+import TypedInput from './TypedInput.vue';
 import { computed, ref } from 'vue';
 import { api, ApiProblem, messageOf } from '../api/index';
 
@@ -143,16 +144,16 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
             {{ value }}
           </button>
         </div>
-        <input
+        <TypedInput
           v-else
           :value="question.value ?? ''"
           :aria-labelledby="`q-${question.code}`"
           inputmode="decimal"
-          @change="answer(question, 'value', valueOf($event) || null)"
+          @change="answer(question, 'value', $event || null)"
         />
         <label v-if="question.explain">
           Please explain
-          <input :value="question.explanation ?? ''" @change="answer(question, 'explanation', valueOf($event) || null)" />
+          <TypedInput :value="question.explanation ?? ''" @change="answer(question, 'explanation', $event || null)" />
         </label>
         <span v-if="problems[question.code]" class="problem" role="alert">{{ problems[question.code] }}</span>
       </div>
@@ -166,12 +167,12 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           <option value="" />
           <option v-for="option in field.options" :key="option" :value="option">{{ option }}</option>
         </select>
-        <input
+        <TypedInput
           v-else
           :value="shownRequest(field)"
           :name="field.field"
           :inputmode="field.kind === 'date' ? 'text' : 'decimal'"
-          @change="putRequest(field, valueOf($event))"
+          @change="putRequest(field, $event)"
         />
         <span v-if="problems[field.field]" class="problem" role="alert">{{ problems[field.field] }}</span>
       </label>
@@ -181,15 +182,15 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       <h2>About you</h2>
       <label>
         Name, exactly as on your identity paper
-        <input :value="text('fullName')" name="fullName" autocomplete="name" @change="setOwn('fullName', valueOf($event) || null)" />
+        <TypedInput :value="text('fullName')" name="fullName" autocomplete="name" @change="setOwn('fullName', $event || null)" />
       </label>
       <label>
         What we call you
-        <input :value="text('knownAs')" name="knownAs" @change="setOwn('knownAs', valueOf($event) || null)" />
+        <TypedInput :value="text('knownAs')" name="knownAs" @change="setOwn('knownAs', $event || null)" />
       </label>
       <label>
         Birth date
-        <input :value="shownDate(text('birthDate'))" name="birthDate" @change="putDate(valueOf($event), 'birthDate', (date) => setOwn('birthDate', date))" />
+        <TypedInput :value="shownDate(text('birthDate'))" name="birthDate" @change="putDate($event, 'birthDate', (date) => setOwn('birthDate', date))" />
         <span v-if="problems['birthDate']" class="problem" role="alert">{{ problems['birthDate'] }}</span>
         <span v-else class="soft">{{ born }}</span>
       </label>
@@ -205,7 +206,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       </label>
       <label>
         E-mail, if you have one
-        <input :value="text('email')" name="email" type="email" autocomplete="email" @change="setOwn('email', valueOf($event) || null)" />
+        <TypedInput :value="text('email')" name="email" type="email" autocomplete="email" @change="setOwn('email', $event || null)" />
         <span v-if="problems['email']" class="problem" role="alert">{{ problems['email'] }}</span>
       </label>
       <label v-if="details.languages.length > 1">
@@ -217,7 +218,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       </label>
       <label>
         Anything that would help you (large print, an interpreter …)
-        <input :value="text('accessibility')" name="accessibility" @change="setOwn('accessibility', valueOf($event) || null)" />
+        <TypedInput :value="text('accessibility')" name="accessibility" @change="setOwn('accessibility', $event || null)" />
       </label>
     </section>
 
@@ -227,25 +228,24 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         <legend>{{ home.line ?? 'Address' }}</legend>
         <label
           >Street and number
-          <input
+          <TypedInput
             :value="home.line ?? ''"
             autocomplete="street-address"
             @paste="pasteAddress($event, home.id)"
-            @change="setRow('home', home.id, 'line', valueOf($event) || null)"
+            @change="setRow('home', home.id, 'line', $event || null)"
         /></label>
-        <label>Town <input :value="home.town ?? ''" @change="setRow('home', home.id, 'town', valueOf($event) || null)" /></label>
+        <label>Town <TypedInput :value="home.town ?? ''" @change="setRow('home', home.id, 'town', $event || null)" /></label>
         <label
-          >Postal code
-          <input :value="home.postalCode ?? ''" autocomplete="postal-code" @change="setRow('home', home.id, 'postalCode', valueOf($event) || null)"
+          >Postal code <TypedInput :value="home.postalCode ?? ''" autocomplete="postal-code" @change="setRow('home', home.id, 'postalCode', $event || null)"
         /></label>
         <label>
           Since
-          <input :value="shownDate(home.since)" @change="putDate(valueOf($event), `${home.id}.since`, (date) => setRow('home', home.id, 'since', date))" />
+          <TypedInput :value="shownDate(home.since)" @change="putDate($event, `${home.id}.since`, (date) => setRow('home', home.id, 'since', date))" />
           <span v-if="problems[`${home.id}.since`]" class="problem" role="alert">{{ problems[`${home.id}.since`] }}</span>
         </label>
         <label>
           Until (empty when you live there now)
-          <input :value="shownDate(home.until)" @change="putDate(valueOf($event), `${home.id}.until`, (date) => setRow('home', home.id, 'until', date))" />
+          <TypedInput :value="shownDate(home.until)" @change="putDate($event, `${home.id}.until`, (date) => setRow('home', home.id, 'until', date))" />
           <span v-if="problems[`${home.id}.until`]" class="problem" role="alert">{{ problems[`${home.id}.until`] }}</span>
         </label>
         <template v-if="home.until === null">
@@ -258,10 +258,10 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           </label>
           <label>
             What it costs a month
-            <input
+            <TypedInput
               :value="home.monthlyCost === null ? '' : formatMoney(home.monthlyCost as Minor)"
               inputmode="decimal"
-              @change="putMoney(valueOf($event), `${home.id}.cost`, (amount) => setRow('home', home.id, 'monthlyCost', amount))"
+              @change="putMoney($event, `${home.id}.cost`, (amount) => setRow('home', home.id, 'monthlyCost', amount))"
             />
             <span v-if="problems[`${home.id}.cost`]" class="problem" role="alert">{{ problems[`${home.id}.cost`] }}</span>
           </label>
@@ -284,16 +284,16 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         </label>
         <label v-if="work.kind === 'employed' || work.kind === 'selfEmployed'">
           {{ work.kind === 'employed' ? 'Employer' : 'Business' }}
-          <input :value="work.employer ?? ''" @change="setRow('work', work.id, 'employer', valueOf($event) || null)" />
+          <TypedInput :value="work.employer ?? ''" @change="setRow('work', work.id, 'employer', $event || null)" />
         </label>
         <label>
           Since
-          <input :value="shownDate(work.since)" @change="putDate(valueOf($event), `${work.id}.since`, (date) => setRow('work', work.id, 'since', date))" />
+          <TypedInput :value="shownDate(work.since)" @change="putDate($event, `${work.id}.since`, (date) => setRow('work', work.id, 'since', date))" />
           <span v-if="problems[`${work.id}.since`]" class="problem" role="alert">{{ problems[`${work.id}.since`] }}</span>
         </label>
         <label>
           Until (empty when it goes on)
-          <input :value="shownDate(work.until)" @change="putDate(valueOf($event), `${work.id}.until`, (date) => setRow('work', work.id, 'until', date))" />
+          <TypedInput :value="shownDate(work.until)" @change="putDate($event, `${work.id}.until`, (date) => setRow('work', work.id, 'until', date))" />
           <span v-if="problems[`${work.id}.until`]" class="problem" role="alert">{{ problems[`${work.id}.until`] }}</span>
         </label>
         <button type="button" class="plain" @click="removeRow('work', work.id)">Take this away</button>
@@ -312,13 +312,13 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
             <option v-for="(label, kind) in INCOME_KIND_LABEL" :key="kind" :value="kind">{{ label }}</option>
           </select>
         </label>
-        <label>From whom <input :value="income.source ?? ''" @change="setRow('income', income.id, 'source', valueOf($event) || null)" /></label>
+        <label>From whom <TypedInput :value="income.source ?? ''" @change="setRow('income', income.id, 'source', $event || null)" /></label>
         <label>
           How much, before taxes
-          <input
+          <TypedInput
             :value="income.amount === null ? '' : formatMoney(income.amount as Minor)"
             inputmode="decimal"
-            @change="putMoney(valueOf($event), `${income.id}.amount`, (amount) => setRow('income', income.id, 'amount', amount))"
+            @change="putMoney($event, `${income.id}.amount`, (amount) => setRow('income', income.id, 'amount', amount))"
           />
           <span v-if="problems[`${income.id}.amount`]" class="problem" role="alert">{{ problems[`${income.id}.amount`] }}</span>
         </label>
