@@ -1,3 +1,4 @@
+export * from './calculation/index';
 export * from './checks/index';
 export * from './commitments/index';
 export * from './completion/index';

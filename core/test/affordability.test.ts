@@ -1,7 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { affordability, levelPayment, minor, total, type Figure, type FileState, type Measure, type Paper, type Term } from '../src/index';
-import { sampleFile, TODAY } from './sample';
+import {
+  addDays,
+  affordability,
+  astray,
+  FREQUENCIES,
+  INCOME_KINDS,
+  levelPayment,
+  MEASURES,
+  minor,
+  toMonthly,
+  type Debt,
+  type Figure,
+  type FileState,
+  type Income,
+  type Measure,
+  type Paper,
+  type Term,
+} from '../src/index';
+import { aDebt, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, TODAY } from './sample';
 
 const figureOf = (file: FileState, measure: Measure): Figure => {
   const found = affordability(file, TODAY).figures.find((figure) => figure.measure === measure);
@@ -64,80 +81,208 @@ describe('stated, evidenced, relied on', () => {
     expect(affordability(sampleFile({ papers: [payslip(190_000, 'received')] }), TODAY).monthlyIncome).toBe(433_333);
   });
   it('says so in the arithmetic', () => {
-    const terms = figureOf(sampleFile({ papers: [payslip(190_000)] }), 'dtiAfter').terms[1]?.terms?.[0]?.terms ?? [];
+    const terms = figureOf(sampleFile({ papers: [payslip(190_000)] }), 'dtiAfter').terms[1]?.terms?.[0]?.terms?.[0]?.terms ?? [];
     expect(terms[0]).toMatchObject({ label: 'Relied on: what the paper shows (page 2)', value: 190_000 });
   });
 });
 
+/** What each measure of a richer or more indebted file may not do. */
+const FALLS_WHEN_WORSE: readonly Measure[] = [
+  'moneyLeft',
+  'moneyLeftStressed',
+  'residualIncome',
+  'rentCover',
+  'reserves',
+  'debtServiceCover',
+  'guidelineShare',
+];
+const RISES_WHEN_WORSE: readonly Measure[] = ['housingShare', 'dtiBefore', 'dtiAfter', 'loanToIncome', 'paymentShock', 'ltv'];
+
 describe('for any file', () => {
   const amount = fc.integer({ min: 0, max: 3_000_000 });
+  const day = (least: number, most: number) => fc.integer({ min: least, max: most }).map((days) => addDays(TODAY, days));
+  const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: null });
+  const anyIncome = fc
+    .record({
+      kind: fc.constantFrom(...INCOME_KINDS),
+      amount: maybe(amount),
+      frequency: maybe(fc.constantFrom(...FREQUENCIES)),
+      hoursPerWeek: maybe(fc.integer({ min: 1, max: 600 }).map((tenths) => tenths / 10)),
+      weeksPerYear: maybe(fc.integer({ min: 20, max: 53 })),
+      extraMonths: maybe(fc.integer({ min: 0, max: 2 })),
+      monthsSeen: maybe(fc.integer({ min: 1, max: 36 })),
+      untaxed: fc.boolean(),
+      until: maybe(day(-100, 3000)),
+      since: maybe(day(-4000, -1)),
+      probationUntil: maybe(day(-50, 200)),
+      profitLatest: maybe(fc.integer({ min: -2_000_000, max: 9_000_000 })),
+      addBackLatest: maybe(amount),
+      profitBefore: maybe(fc.integer({ min: -2_000_000, max: 9_000_000 })),
+      addBackBefore: maybe(amount),
+      capital: maybe(fc.integer({ min: 0, max: 90_000_000 })),
+      yieldRate: maybe(fc.integer({ min: 0, max: 1500 }).map((points) => points / 10_000)),
+      netAmount: maybe(amount),
+      yearToDate: maybe(amount),
+      yearToDateAt: maybe(day(-60, 0)),
+      personId: fc.constantFrom('person-a', 'person-b', 'person-c'),
+    })
+    .map((values) => values as Partial<Income>);
+  const anyDebt = fc
+    .record({
+      kind: fc.constantFrom('creditCard', 'boatLoan', 'lease', 'guarantee', 'other'),
+      payment: maybe(amount),
+      balance: maybe(fc.integer({ min: 0, max: 9_000_000 })),
+      limit: maybe(fc.integer({ min: 0, max: 9_000_000 })),
+      endsOn: maybe(day(-100, 2000)),
+      cleared: fc.boolean(),
+      owners: maybe(fc.constantFrom('person-a', 'person-b', 'person-c', 'person-a person-b')),
+    })
+    .map((values) => values as Partial<Debt>);
+  const PRODUCTS = [
+    { product: { ...product, measures: [...MEASURES] }, pack: shippedPlace('us') },
+    {
+      product: { ...product, measures: [...MEASURES], income: incomePolicy({ basis: 'net' }) },
+      pack: { ...shippedPlace('gb'), guideline: shippedPlace('us').guideline },
+    },
+    {
+      product: {
+        ...product,
+        measures: [...MEASURES],
+        income: incomePolicy({ basis: 'net', outlook: 'comingYear' }),
+        commitments: { ...product.commitments, benchmark: true },
+      },
+      pack: shippedPlace('nz'),
+    },
+    {
+      product: {
+        ...product,
+        measures: [...MEASURES],
+        amountIs: 'rent' as const,
+        commitments: { ...product.commitments, benchmark: true, guaranteeShare: 0.5 },
+      },
+      pack: shippedPlace('us'),
+    },
+  ];
   const anyFile = fc
     .record({
-      incomes: fc.array(
-        fc.record({ amount, frequency: fc.constantFrom('weekly', 'everyTwoWeeks', 'monthly', 'yearly'), kind: fc.constantFrom('wage', 'overtime') }),
-        { minLength: 1, maxLength: 6 },
-      ),
-      debts: fc.array(fc.record({ payment: amount, cleared: fc.boolean() }), { maxLength: 6 }),
+      place: fc.constantFrom(...PRODUCTS),
+      incomes: fc.array(anyIncome, { minLength: 1, maxLength: 6 }),
+      debts: fc.array(anyDebt, { maxLength: 6 }),
       costs: fc.array(amount, { maxLength: 4 }),
+      assets: fc.array(fc.record({ kind: fc.constantFrom('savings', 'securities', 'property'), value: amount, downPaymentPart: maybe(amount) }), {
+        maxLength: 3,
+      }),
+      housing: maybe(amount),
       principal: fc.integer({ min: 100_000, max: 9_000_000 }),
       termMonths: fc.integer({ min: 6, max: 120 }),
+      region: fc.constantFrom('QH', 'TX', 'AK', 'XX'),
     })
-    .map(({ incomes, debts, costs, principal, termMonths }) => {
+    .map(({ place, incomes, debts, costs, assets, housing, principal, termMonths, region }) => {
       const base = sampleFile();
       const row = (id: string) => ({ id, createdAt: base.openedAt });
       return sampleFile({
+        ...place,
+        people: [
+          person(),
+          person({ id: 'person-b', role: 'coApplicant', fullName: 'Per Holm' }),
+          person({ id: 'person-c', role: 'householdMember', fullName: 'Una Holm' }),
+        ],
         request: { ...base.request, amount: minor(principal), termMonths },
-        incomes: incomes.map((income, at) => ({
-          ...row(`i${at}`),
-          personId: 'person-a',
-          source: null,
-          hoursPerWeek: null,
-          since: null,
-          ...income,
-          amount: minor(income.amount),
-        })),
-        debts: debts.map((debt, at) => ({ ...row(`d${at}`), lender: null, kind: null, balance: null, payment: minor(debt.payment), cleared: debt.cleared })),
+        incomes: incomes.map((income, at) => anIncome({ ...income, id: `i${at}` })),
+        debts: debts.map((debt, at) => aDebt({ ...debt, id: `d${at}`, lender: `L${at}` })),
+        assets: assets.map((asset, at) =>
+          anAsset({ ...asset, id: `a${at}`, value: minor(asset.value), downPaymentPart: asset.downPaymentPart === null ? null : minor(asset.downPaymentPart) }),
+        ),
         livingCosts: costs.map((monthly, at) => ({ ...row(`c${at}`), category: null, monthly: minor(monthly) })),
+        homes: [
+          {
+            ...row('home'),
+            personId: 'person-a',
+            line: '1 Quay',
+            town: 'Quillhaven',
+            region,
+            postalCode: null,
+            district: null,
+            since: null,
+            until: null,
+            tenure: null,
+            monthlyCost: housing === null ? null : minor(housing),
+          },
+        ],
       });
     });
 
-  it('the explained terms add up to the figure, at every level', () => {
-    const check = (terms: readonly Term[]): void => {
-      for (const term of terms) {
-        if (!term.terms || term.terms.length === 0) continue;
-        if (term.terms.every(({ sign }) => sign === '+')) expect(total(term.terms)).toBe(term.value);
-        check(term.terms);
-      }
-    };
+  it('every figure is what its lines come to, and so is every line that opens, all the way down', () => {
+    let opened = 0;
     fc.assert(
       fc.property(anyFile, (file) => {
-        for (const figure of affordability(file, TODAY).figures) {
-          check(figure.terms);
+        const { figures, incomes } = affordability(file, TODAY);
+        for (const figure of figures) {
           if (figure.value === null) continue;
-          if (figure.measure.startsWith('moneyLeft') || figure.measure === 'totalPayable') expect(total(figure.terms)).toBe(figure.value);
-          if (figure.measure.startsWith('dti')) expect((figure.terms[0]?.value ?? 0) / (figure.terms[1]?.value ?? 1)).toBeCloseTo(figure.value, 5);
+          opened += 1;
+          expect(astray({ ...figure, value: figure.value })).toEqual([]);
+          expect(figure.terms.length).toBeGreaterThan(0);
         }
+        for (const { counted } of incomes) expect(astray(counted)).toEqual([]);
       }),
+      { numRuns: 300 },
     );
+    expect(opened).toBeGreaterThan(1000);
+  });
+
+  it('a line that was tampered with is found', () => {
+    const figure = figureOf(sampleFile(), 'dtiAfter');
+    const [owed, income] = figure.terms;
+    expect(astray({ ...figure, value: (figure.value ?? 0) + 0.000001 })).toHaveLength(1);
+    expect(
+      astray({ ...figure, value: figure.value ?? 0, terms: [{ ...(owed as Term), value: (owed as Term).value + 1 }, income as Term] }).length,
+    ).toBeGreaterThan(0);
   });
 
   it('more income never worsens a measure, and a new debt never improves one', () => {
     const worse = (before: Figure, after: Figure): boolean => {
       if (before.value === null || after.value === null) return false;
-      return before.measure.startsWith('moneyLeft') ? after.value < before.value : before.measure.startsWith('dti') && after.value > before.value;
+      if (FALLS_WHEN_WORSE.includes(before.measure)) return after.value < before.value;
+      return RISES_WHEN_WORSE.includes(before.measure) && after.value > before.value;
     };
+    let compared = 0;
     fc.assert(
-      fc.property(anyFile, fc.integer({ min: 1, max: 500_000 }), (file, more) => {
-        const richer = structuredClone(file);
-        const [first] = richer.incomes;
-        if (first) first.amount = minor((first.amount ?? 0) + more);
-        const indebted = {
+      fc.property(anyFile, fc.nat({ max: 5 }), fc.integer({ min: 100, max: 500_000 }), (file, which, more) => {
+        const added = (value: Income['amount']) => (value === null ? null : minor(value + more));
+        const richer: FileState = {
           ...file,
-          debts: [...file.debts, { id: 'new', createdAt: file.openedAt, lender: 'New', kind: null, payment: minor(more), balance: null, cleared: false }],
+          incomes: file.incomes.map((income, at) =>
+            at === which % file.incomes.length
+              ? {
+                  ...income,
+                  amount: added(income.amount),
+                  profitLatest: added(income.profitLatest),
+                  capital: added(income.capital),
+                  netAmount: added(income.netAmount),
+                }
+              : income,
+          ),
         };
+        const indebted = { ...file, debts: [...file.debts, aDebt({ id: 'new', lender: 'New', payment: minor(more) })] };
         const before = affordability(file, TODAY).figures;
-        affordability(richer, TODAY).figures.forEach((after, at) => expect(worse(before[at] as Figure, after)).toBe(false));
-        affordability(indebted, TODAY).figures.forEach((after, at) => expect(worse(after, before[at] as Figure)).toBe(false));
+        compared += before.filter(({ value }) => value !== null).length;
+        affordability(richer, TODAY).figures.forEach((after, at) =>
+          expect([after.measure, worse(before[at] as Figure, after)]).toEqual([after.measure, false]),
+        );
+        affordability(indebted, TODAY).figures.forEach((after, at) =>
+          expect([after.measure, worse(after, before[at] as Figure)]).toEqual([after.measure, false]),
+        );
+      }),
+      { numRuns: 300 },
+    );
+    expect(compared).toBeGreaterThan(1000);
+  });
+
+  it('twelve monthly figures are the year, to what rounding to the cent allows', () => {
+    fc.assert(
+      fc.property(amount, fc.constantFrom('weekly', 'everyTwoWeeks', 'twiceAMonth', 'monthly', 'quarterly', 'yearly'), (each, frequency) => {
+        const { monthly, perYear } = toMonthly(minor(each), frequency);
+        expect(Math.abs(monthly * 12 - each * perYear)).toBeLessThanOrEqual(6);
       }),
     );
   });

@@ -20,7 +20,7 @@ import {
   type Paper,
   type PathEntry,
 } from '../src/index';
-import { person, product, sampleFile, TODAY } from './sample';
+import { aDebt, person, product, sampleFile, TODAY } from './sample';
 
 const keys = (entries: readonly PathEntry[]): string[] => entries.map(({ key }) => key);
 const AT = '2026-03-02T09:00:00.000Z';
@@ -173,7 +173,7 @@ describe('Path', () => {
       stage: 'gathering',
       checks: [checked(), checked([], 'watchlist')],
       papers: allPapers,
-      debts: [{ id: 'd', createdAt: AT, lender: 'L', kind: null, payment: minor(140_000), balance: null, cleared: false }],
+      debts: [aDebt({ id: 'd', payment: minor(140_000) })],
     });
     const value = computePath(poor, TODAY).figures.figures.find(({ measure }) => measure === 'dtiAfter')?.value ?? 0;
     expect(value).toBeGreaterThan(0.4);

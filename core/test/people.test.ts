@@ -55,7 +55,7 @@ import {
   type Question,
   type Relation,
 } from '../src/index';
-import { consent, pack, person, product, sampleFile, TODAY } from './sample';
+import { anIncome, consent, pack, person, product, sampleFile, TODAY } from './sample';
 
 const at = '2026-03-02T08:00:00.000Z';
 const someone = (id: string, values: Partial<FilePerson> = {}): FilePerson =>
@@ -443,17 +443,7 @@ describe('the household', () => {
     const file = couple({ people: [someone('x', { role: 'applicant', livesWith: 'y' }), someone('y', { livesWith: 'x' })], homes: [] });
     expect(householdOf(file, TODAY).size).toBe(2);
   });
-  const income = (id: string, personId: string, kind: string) => ({
-    id,
-    createdAt: at,
-    personId,
-    kind,
-    source: id,
-    amount: minor(100_000),
-    frequency: 'monthly' as const,
-    hoursPerWeek: null,
-    since: null,
-  });
+  const income = (id: string, personId: string, kind: string) => anIncome({ id, personId, kind, source: id, amount: minor(100_000), frequency: 'monthly' });
   it('leaves a full-time student’s and a minor’s wage out, and a member’s where only who applies counts', () => {
     const file = couple({
       incomes: [
@@ -475,7 +465,7 @@ describe('the household', () => {
       people: all.people.map((one) => (one.id === 'lin' ? { ...one, studies: 'none' as const, birthDate: isoDate('2010-01-01') } : one)),
     };
     expect(householdOf(young, TODAY).leftOut[0]?.why).toBe('A minor’s earnings don’t count');
-    expect(computePath(all, TODAY).figures.monthlyIncome).toBe(200_000);
+    expect(computePath(all, TODAY).figures.monthlyIncome).toBe(300_000);
   });
   it('every adult who lives there must apply where the product says so', () => {
     expect(adultsWhoMustApply(couple(), TODAY)).toEqual([]);

@@ -1,4 +1,26 @@
-import { isoDate, MEASURES, minor, ROLES, type Consent, type FilePerson, type FileState, type PlacePack, type ProductDefinition } from '../src/index';
+import { readFileSync } from 'node:fs';
+import {
+  isoDate,
+  MEASURES,
+  minor,
+  ROLES,
+  type Asset,
+  type Consent,
+  type Debt,
+  type FilePerson,
+  type FileState,
+  type Income,
+  type IncomePolicy,
+  type PlacePack,
+  type ProductDefinition,
+} from '../src/index';
+
+/** The rules of a place as they ship. */
+export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack =>
+  JSON.parse(readFileSync(new URL(`../../server/data/places/${code}.json`, import.meta.url), 'utf8')) as PlacePack;
+/** A product as it ships. */
+export const shippedProduct = (code: string): ProductDefinition =>
+  JSON.parse(readFileSync(new URL(`../../server/data/products/${code}.json`, import.meta.url), 'utf8')) as ProductDefinition;
 
 export const TODAY = isoDate('2026-03-02');
 const AT = '2026-03-02T08:00:00.000Z';
@@ -21,9 +43,42 @@ export const pack: PlacePack = {
   ],
   phoneRegion: 'US',
   districts: { '00414': ['Ropewalk Ward', 'Netmenders Ward'] },
+  taxes: [],
+  benchmark: null,
+  residualIncome: null,
+  guideline: null,
+  yearStarts: '01-01',
   holidays: [],
   sources: ['test'],
 };
+
+/** Every kind counts in full, but overtime by half; no question is asked of jobs. */
+export function incomePolicy(values: Partial<IncomePolicy> = {}): IncomePolicy {
+  const rule = { share: 1, ends: 'question' as const, why: 'rule' };
+  return {
+    basis: 'gross',
+    kinds: {
+      wage: rule,
+      overtime: { ...rule, share: 0.5 },
+      bonus: { ...rule, historyMonths: 24 },
+      commission: { ...rule, historyMonths: 12 },
+      selfEmployed: rule,
+      pension: { ...rule, ends: 'cutOff' },
+      benefit: { ...rule, ends: 'cutOff' },
+      rent: { ...rule, share: 0.75 },
+      support: { ...rule, ends: 'cutOff' },
+      investment: { ...rule, share: 0.8 },
+      subsidy: { ...rule, share: 0 },
+    },
+    grossUp: 0.15,
+    fallReferred: 0.2,
+    yearToDateTolerance: 0.05,
+    heldMonths: 0,
+    gapMonths: 0,
+    outlook: 'now',
+    ...values,
+  };
+}
 
 export const product: ProductDefinition = {
   code: 'sample',
@@ -35,7 +90,17 @@ export const product: ProductDefinition = {
   chapters: ['request', 'people', 'income', 'checks', 'conditions', 'signing', 'decision', 'history'],
   bounds: { amount: { least: minor(100_000), most: minor(10_000_000) }, termMonths: { least: 6, most: 120 }, applicantAge: { least: 18 } },
   pricing: { annualRate: 0.06, stressAdded: 0.03, fee: minor(20_000) },
-  incomeShare: { wage: 1, overtime: 0.5 },
+  income: incomePolicy(),
+  commitments: {
+    revolving: { kinds: ['creditCard'], of: 'balance', share: 0.05 },
+    ignoredWithinMonths: 6,
+    neverIgnored: ['lease'],
+    guaranteeShare: 1,
+    benchmark: false,
+  },
+  worth: { haircut: { securities: 0.3 }, liquid: ['cash', 'savings', 'securities'], valueAge: 90 },
+  amountIs: 'loan',
+  repaymentFactors: true,
   limits: [
     { measure: 'dtiAfter', bound: 'most', value: 0.4, rule: 'At most 40 %.' },
     { measure: 'moneyLeft', bound: 'least', value: 50_000, rule: 'At least $500.' },
@@ -125,6 +190,65 @@ export const consent = (personId: string, kind: string): Consent => ({
   withdrawnBy: null,
 });
 
+/** A wage with nothing else said of it. */
+export const anIncome = (values: Partial<Income> = {}): Income => ({
+  id: 'income-a',
+  createdAt: AT,
+  personId: 'person-a',
+  kind: 'wage',
+  source: 'Ferries',
+  amount: null,
+  frequency: null,
+  hoursPerWeek: null,
+  weeksPerYear: null,
+  extraMonths: null,
+  since: null,
+  until: null,
+  probationUntil: null,
+  untaxed: false,
+  monthsSeen: null,
+  yearEnd: null,
+  profitLatest: null,
+  addBackLatest: null,
+  profitBefore: null,
+  addBackBefore: null,
+  capital: null,
+  yieldRate: null,
+  yearToDate: null,
+  yearToDateAt: null,
+  netAmount: null,
+  ...values,
+});
+
+export const aDebt = (values: Partial<Debt> = {}): Debt => ({
+  id: 'debt-a',
+  createdAt: AT,
+  lender: 'Stays',
+  kind: 'other',
+  owners: null,
+  payment: null,
+  balance: null,
+  limit: null,
+  rate: null,
+  endsOn: null,
+  cleared: false,
+  ...values,
+});
+
+export const anAsset = (values: Partial<Asset> = {}): Asset => ({
+  id: 'asset-a',
+  createdAt: AT,
+  kind: 'savings',
+  description: 'Savings',
+  owners: null,
+  value: null,
+  valueOn: null,
+  downPaymentPart: null,
+  donor: null,
+  donorRelation: null,
+  ...values,
+});
+
 /** A file in which everything is right and nothing was done yet. */
 export function sampleFile(values: Partial<FileState> = {}): FileState {
   return {
@@ -155,28 +279,17 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     relations: [],
     homes: [],
     works: [],
-    incomes: [
-      {
-        id: 'income-a',
-        createdAt: AT,
-        personId: 'person-a',
-        kind: 'wage',
-        source: 'Ferries',
-        amount: minor(200_000),
-        frequency: 'everyTwoWeeks',
-        hoursPerWeek: null,
-        since: null,
-      },
-    ],
+    incomes: [anIncome({ amount: minor(200_000), frequency: 'everyTwoWeeks' })],
     livingCosts: [{ id: 'cost-a', createdAt: AT, category: 'Food', monthly: minor(60_000) }],
     debts: [
-      { id: 'debt-a', createdAt: AT, lender: 'Stays', kind: 'other', payment: minor(25_000), balance: minor(500_000), cleared: false },
-      { id: 'debt-b', createdAt: AT, lender: 'Goes', kind: 'other', payment: minor(15_000), balance: minor(90_000), cleared: true },
+      aDebt({ payment: minor(25_000), balance: minor(500_000) }),
+      aDebt({ id: 'debt-b', lender: 'Goes', payment: minor(15_000), balance: minor(90_000), cleared: true }),
     ],
-    assets: [{ id: 'asset-a', createdAt: AT, kind: 'savings', description: 'Savings', value: minor(600_000), downPaymentPart: minor(500_000) }],
+    assets: [anAsset({ value: minor(600_000), downPaymentPart: minor(500_000) })],
     pets: [],
     vehicles: [],
     answers: [],
+    explanations: [],
     consents: [consent('person-a', 'lookUp')],
     duplicates: [],
     clashes: [],

@@ -7,7 +7,7 @@ import { QueryTypes } from 'sequelize';
 import { inTransaction } from '../../server/src/db/index';
 import { buildApp, readConfig } from '../../server/src/index';
 import { makePersons, randomFrom, withSlip } from '../../server/test/register';
-import { sampleFile, TODAY } from '../../core/test/sample';
+import { aDebt, sampleFile, TODAY } from '../../core/test/sample';
 import { inRoot } from '../setup/place.mjs';
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
@@ -40,15 +40,7 @@ function largeFile(): FileState {
     ...base,
     people,
     incomes: Array.from({ length: 24 }, (_, at) => ({ ...income, id: `income-${at}`, personId: `person-${at % 6}` })),
-    debts: Array.from({ length: 40 }, (_, at) => ({
-      id: `debt-${at}`,
-      createdAt: base.openedAt,
-      lender: `L${at}`,
-      kind: null,
-      payment: minor(1000 + at),
-      balance: null,
-      cleared: at % 5 === 0,
-    })),
+    debts: Array.from({ length: 40 }, (_, at) => aDebt({ id: `debt-${at}`, lender: `L${at}`, payment: minor(1000 + at), cleared: at % 5 === 0 })),
   };
 }
 

@@ -39,7 +39,12 @@ export async function buildServer() {
   const out = inRoot('server', 'dist');
   mkdirSync(out, { recursive: true });
   await build({
-    entryPoints: { server: inRoot('server/src/main.ts'), standins: inRoot('standins/src/main.ts'), tools: inRoot('server/src/tools.ts') },
+    entryPoints: {
+      server: inRoot('server/src/main.ts'),
+      standins: inRoot('standins/src/main.ts'),
+      tools: inRoot('server/src/tools.ts'),
+      worker: inRoot('server/src/calculation/worker.ts'),
+    },
     outdir: out,
     outExtension: { '.js': '.mjs' },
     bundle: true,

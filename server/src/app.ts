@@ -17,6 +17,7 @@ import { completionRoutes, completionService, completionStore } from './completi
 import { conditionRoutes, conditionsService, conditionsStore } from './conditions/index';
 import type { Config } from './config/index';
 import { consentRoutes, consentsService, consentsStore } from './consents/index';
+import { calculationRoutes } from './calculation/index';
 import { answerEntity, declarationRoutes, declarationsService, monitoringStore } from './declarations/index';
 import { connect, migrate, select } from './db/index';
 import { decisionRoutes, decisionService, decisionStore } from './decision/index';
@@ -29,7 +30,7 @@ import { historyRoutes, historyStore } from './history/index';
 import { findRoutes } from './find/index';
 import { homeEntity, petEntity, vehicleEntity } from './home/index';
 import { answerErrors, servePages, type App } from './http/index';
-import { incomeEntity } from './income/index';
+import { explanationEntity, incomeEntity } from './income/index';
 import { makeJobs } from './jobs/index';
 import { makeLapse } from './lapse/index';
 import { certificateRoutes, certificatesStore } from './offers/index';
@@ -100,6 +101,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
       petEntity,
       vehicleEntity,
       answerEntity,
+      explanationEntity,
     ]),
     persons,
     duplicates: duplicatesStore(db, persons),
@@ -218,6 +220,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   paperRoutes(app, services.papers, stores.files);
   signingRoutes(app, services.signing, stores.files);
   decisionRoutes(app, services.decision);
+  calculationRoutes(app, stores.decisions, stores.files);
   completionRoutes(app, services.completion);
   historyRoutes(app, stores.history, stores.files);
   outboxRoutes(app, outbox);

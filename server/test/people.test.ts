@@ -433,6 +433,7 @@ describe('fit to apply at all', () => {
     expect(pathKeys(walk)[0]).toBe(`ends:permitMonths:${walk.applicant.id}`);
     const others = (await (await cavren.as('wren')).get<ProductOnOffer[]>(`${walk.url}/alternatives`)).body;
     expect(others.map(({ code, bars }) => [code, bars.length])).toEqual([
+      ['tools-gear', 0],
       ['crew-cover', 0],
       ['quay-cottages', 0],
     ]);
@@ -560,7 +561,7 @@ describe('people and household', () => {
   });
   it('a file opened before people had roles and relations still moves', async () => {
     const { products } = cavren;
-    const old = await products.byId('workboat-refit-2');
+    const old = await products.byId('workboat-refit-3');
     const { consents, lookUpConsent, questions, roles, histories, household, offer, requestFields, monitoring, ...rest } = old.definition;
     expect([consents, lookUpConsent, questions, roles, histories, household, offer, requestFields, monitoring]).toHaveLength(9);
     const [lookUp] = consents.filter(({ kind }) => kind === lookUpConsent);
@@ -568,11 +569,13 @@ describe('people and household', () => {
       ...rest,
       version: 1,
       chapters: rest.chapters.filter((chapter) => chapter !== 'declarations'),
+      limits: rest.limits.filter(({ measure }) => measure !== 'residualIncome'),
+      incomeShare: { wage: 1, overtime: 0.5, selfEmployed: 1 },
       consentsBeforeChecks: { kind: 'lookUp', label: 'Consent to look-ups', version: '2026-1', text: lookUp?.text['en'] },
     };
-    const LATER = ['round', 'measures', 'asks', 'detailsAge', 'lapse', 'ownersFrom'];
+    const LATER = ['round', 'measures', 'asks', 'detailsAge', 'lapse', 'ownersFrom', 'income', 'commitments', 'worth', 'amountIs', 'repaymentFactors'];
     const stored = Object.fromEntries(Object.entries(before).filter(([part]) => !LATER.includes(part)));
-    const { numbers: _numbers, languages: _languages, ...pack } = old.pack;
+    const { numbers: _numbers, languages: _languages, taxes: _taxes, benchmark: _benchmark, residualIncome: _residual, ...pack } = old.pack;
     await cavren.db.query("INSERT INTO product (id, code, version, definition, pack) VALUES ('old-refit-1', 'old-refit', 1, :definition, :pack)", {
       replacements: { definition: JSON.stringify({ ...stored, code: 'old-refit' }), pack: JSON.stringify(pack) },
     });

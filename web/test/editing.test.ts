@@ -48,7 +48,10 @@ describe('words', () => {
     expect(showValue(0.2389, 'ratio', 'USD')).toBe('23.89 %');
     expect(showValue(74_694, 'money', 'USD')).toBe('$746.94');
     expect(
-      showFigure({ measure: 'ltv', label: '', unit: 'ratio', value: null, waitingFor: 'the price', limit: null, verdict: 'noLimit', terms: [] }, 'USD'),
+      showFigure(
+        { measure: 'ltv', label: '', means: '', unit: 'ratio', value: null, waitingFor: 'the price', limit: null, verdict: 'noLimit', terms: [] },
+        'USD',
+      ),
     ).toBe('—');
   });
 });

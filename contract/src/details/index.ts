@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { debtFields, livingCostFields } from '../commitments/index';
 import { answerFields } from '../declarations/index';
 import { homeFields, petFields, vehicleFields } from '../home/index';
-import { incomeFields } from '../income/index';
+import { explanationFields, incomeFields } from '../income/index';
 import { personFields, relationFields } from '../people/index';
 import { requestFields } from '../request/index';
 import { Id, Version } from '../values/index';
@@ -24,6 +24,7 @@ export const FIELDS: Record<Entity, Record<string, z.ZodType>> = {
   pet: petFields,
   vehicle: vehicleFields,
   answer: answerFields,
+  explanation: explanationFields,
 };
 
 const RowEntity = z.enum(ENTITIES).exclude(['request']);

@@ -1,6 +1,7 @@
 import { FREQUENCIES, RELATION_KINDS, type FileState as CoreFileState } from '@cavren/core';
 import { z } from 'zod';
 import { HistoryEntry } from '../history/index';
+import { Profit } from '../income/index';
 import { NumberKindName, PlacePack, ProductDefinition, RoleName, StageName } from '../product/index';
 import { CalendarDate, Id, Money, page, PageQuery, Time, Version } from '../values/index';
 
@@ -164,15 +165,57 @@ export const FileState = z.object({
       amount: money,
       frequency: z.enum(FREQUENCIES).nullable(),
       hoursPerWeek: z.number().nullable(),
+      weeksPerYear: z.number().nullable(),
+      extraMonths: z.int().nullable(),
       since: date,
+      until: date,
+      probationUntil: date,
+      untaxed: z.boolean(),
+      monthsSeen: z.int().nullable(),
+      yearEnd: date,
+      profitLatest: Profit.nullable(),
+      addBackLatest: money,
+      profitBefore: Profit.nullable(),
+      addBackBefore: money,
+      capital: money,
+      yieldRate: z.number().nullable(),
+      yearToDate: money,
+      yearToDateAt: date,
+      netAmount: money,
     }),
   ),
   livingCosts: z.array(z.object({ ...row, category: text, monthly: money })),
-  debts: z.array(z.object({ ...row, lender: text, kind: text, payment: money, balance: money, cleared: z.boolean() })),
-  assets: z.array(z.object({ ...row, kind: text, description: text, value: money, downPaymentPart: money })),
+  debts: z.array(
+    z.object({
+      ...row,
+      lender: text,
+      kind: text,
+      owners: text,
+      payment: money,
+      balance: money,
+      limit: money,
+      rate: z.number().nullable(),
+      endsOn: date,
+      cleared: z.boolean(),
+    }),
+  ),
+  assets: z.array(
+    z.object({
+      ...row,
+      kind: text,
+      description: text,
+      owners: text,
+      value: money,
+      valueOn: date,
+      downPaymentPart: money,
+      donor: text,
+      donorRelation: text,
+    }),
+  ),
   pets: z.array(z.object({ ...row, kind: text, breed: text, weight: z.number().nullable(), serviceAnimal: z.boolean() })),
   vehicles: z.array(z.object({ ...row, make: text, model: text, year: z.int().nullable(), plate: text })),
   answers: z.array(z.object({ ...row, personId: z.string(), question: z.string(), value: text, explanation: text })),
+  explanations: z.array(z.object({ ...row, subject: z.string(), text })),
   consents: z.array(
     z.object({
       id: z.string(),

@@ -11,7 +11,7 @@ import {
   type ProductDefinition as CoreProduct,
 } from '@cavren/core';
 import { z } from 'zod';
-import { CalendarDate, Money } from '../values/index';
+import { CalendarDate, Money, Share } from '../values/index';
 
 export const StageName = z.enum([...STAGES, ...END_STAGES]);
 export const RoleName = z.enum(ROLES);
@@ -19,6 +19,7 @@ export const NumberKindName = z.enum(Object.keys(NUMBER_KINDS) as [IdentityNumbe
 const HistoryRule = z.strictObject({ years: z.number().positive().max(20), roles: z.array(RoleName), before: StageName, why: z.string() }).nullable();
 const EntityName = z.enum(ENTITIES);
 const Rate = z.number().min(0).max(10);
+const Bands = z.array(z.strictObject({ from: Money, rate: Share })).min(1);
 
 /** A product as data; the server reads its products from files of this shape. */
 export const ProductDefinition = z.strictObject({
@@ -35,8 +36,45 @@ export const ProductDefinition = z.strictObject({
     applicantAge: z.strictObject({ least: z.int() }),
   }),
   pricing: z.strictObject({ annualRate: Rate, stressAdded: Rate, fee: Money }),
-  incomeShare: z.record(z.string(), z.number().min(0).max(2)),
-  limits: z.array(z.strictObject({ measure: z.enum(MEASURES), bound: z.enum(['most', 'least']), value: z.number(), rule: z.string() })),
+  income: z.strictObject({
+    basis: z.enum(['gross', 'net']),
+    kinds: z.record(
+      z.string(),
+      z.strictObject({
+        share: Share,
+        historyMonths: z.int().min(1).max(60).optional(),
+        accountYears: z.int().min(1).max(2).optional(),
+        ends: z.enum(['cutOff', 'question']),
+        why: z.string(),
+      }),
+    ),
+    grossUp: Share,
+    fallReferred: Share,
+    yearToDateTolerance: Share,
+    heldMonths: z.int().min(0),
+    gapMonths: z.int().min(0),
+    outlook: z.enum(['now', 'comingYear']),
+  }),
+  commitments: z.strictObject({
+    revolving: z.strictObject({ kinds: z.array(z.string()), of: z.enum(['limit', 'balance']), share: Share }),
+    ignoredWithinMonths: z.int().min(0),
+    neverIgnored: z.array(z.string()),
+    guaranteeShare: Share,
+    benchmark: z.boolean(),
+  }),
+  worth: z.strictObject({ haircut: z.record(z.string(), Share), liquid: z.array(z.string()), valueAge: z.int().min(1) }),
+  amountIs: z.enum(['loan', 'rent', 'benefit']),
+  repaymentFactors: z.boolean(),
+  limits: z.array(
+    z.strictObject({
+      measure: z.enum(MEASURES),
+      bound: z.enum(['most', 'least']),
+      value: z.number(),
+      refer: z.number().optional(),
+      from: z.literal('residualIncome').optional(),
+      rule: z.string(),
+    }),
+  ),
   needs: z.array(
     z.strictObject({
       entity: EntityName,
@@ -143,6 +181,43 @@ export const PlacePack = z.strictObject({
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   phoneRegion: z.string().length(2),
   districts: z.record(z.string(), z.array(z.string()).min(2)),
+  taxes: z.array(
+    z.strictObject({
+      code: z.string(),
+      label: z.string(),
+      from: CalendarDate,
+      until: CalendarDate,
+      allowance: z.strictObject({ amount: Money, tapersAbove: Money.optional(), taperRate: Share.optional() }),
+      bands: Bands,
+      contributions: z.array(
+        z.strictObject({
+          code: z.string(),
+          label: z.string(),
+          of: z.enum(['employed', 'selfEmployed', 'both']),
+          per: z.enum(['year', 'month', 'week']),
+          bands: Bands,
+          base: Share.optional(),
+          deducted: Share.optional(),
+        }),
+      ),
+      source: z.string(),
+    }),
+  ),
+  benchmark: z
+    .strictObject({
+      source: z.string(),
+      regions: z.record(z.string(), z.array(z.strictObject({ incomeFrom: Money, sizes: z.array(Money).min(1), each: Money })).min(1)),
+    })
+    .nullable(),
+  residualIncome: z
+    .strictObject({
+      source: z.string(),
+      states: z.record(z.string(), z.string()),
+      bands: z.array(z.strictObject({ loanFrom: Money, each: Money, eachUpTo: z.int(), sizes: z.record(z.string(), z.array(Money).min(1)) })).min(1),
+    })
+    .nullable(),
+  guideline: z.strictObject({ year: z.int(), source: z.string(), states: z.record(z.string(), z.strictObject({ first: Money, each: Money })) }).nullable(),
+  yearStarts: z.string().regex(/^\d{2}-\d{2}$/),
   holidays: z.array(z.iso.date()),
   sources: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CorePlacePack>;

@@ -14,6 +14,10 @@ export const CalendarDate = z
   .refine(isIsoDate, 'There is no such date') as unknown as z.ZodType<IsoDate>;
 
 export const Id = z.string().regex(/^[A-Za-z0-9_-]{8,32}$/, 'Not an id');
+/** Ids of people of a file, separated by blanks. */
+export const OwnerIds = z.string().regex(/^[A-Za-z0-9_-]{8,32}( [A-Za-z0-9_-]{8,32}){0,5}$/, 'Choose from the people of this file');
+/** A decimal fraction of one: 0.05 is 5 per cent. */
+export const Share = z.number('Give a percentage').min(0, 'Not below zero').max(1, 'At most 100 %');
 export const Time = z.string();
 /** The version of a file that a write has seen. */
 export const Version = z.int().min(1);

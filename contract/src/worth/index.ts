@@ -1,20 +1,14 @@
+import { ASSET_KINDS } from '@cavren/core';
 import { z } from 'zod';
-import { line, Money } from '../values/index';
-
-export const ASSET_KINDS = ['cash', 'savings', 'retirement', 'property', 'vehicle', 'securities', 'gift'] as const;
-export const ASSET_KIND_LABEL: Record<(typeof ASSET_KINDS)[number], string> = {
-  cash: 'Cash',
-  savings: 'Savings',
-  retirement: 'Retirement savings',
-  property: 'Property',
-  vehicle: 'Vehicle or boat',
-  securities: 'Securities',
-  gift: 'Gift',
-};
+import { CalendarDate, line, Money, OwnerIds } from '../values/index';
 
 export const assetFields = {
   kind: z.enum(ASSET_KINDS).nullable(),
   description: line(160).nullable(),
+  owners: OwnerIds.nullable(),
   value: Money.nullable(),
+  valueOn: CalendarDate.nullable(),
   downPaymentPart: Money.nullable(),
+  donor: line(120).nullable(),
+  donorRelation: line(60).nullable(),
 };

@@ -1,35 +1,28 @@
 import { Decimal } from 'decimal.js';
 import { regulationZRate } from '../apr/index';
+import { roundTo, total, type Term } from '../arithmetic/index';
+import { BUSINESS_DEBTS, debtTerms, housingTerms } from '../commitments/index';
 import type { IsoDate } from '../dates/index';
-import type { FileState, Income } from '../file/index';
-import { incomeBar } from '../household/index';
-import { samePlace } from '../paste/index';
-import { FREQUENCY_LABEL, toMonthly } from '../frequency/index';
+import type { FileState } from '../file/index';
+import { homeNow, householdOf } from '../household/index';
+import { countIncomes, workQuestions, type CountedIncome, type IncomeQuestion } from '../income/index';
+import { guidelineFor, livingCosts, residualFor, type LivingCosts } from '../living/index';
 import { levelPayment, schedule, usualFirstPayment, MAX_PAYMENTS, type Schedule } from '../loan/index';
-import { minor, roundMinor, sum, type Minor } from '../money/index';
-import type { Chapter, Limit, Measure } from '../product/index';
+import { minor, proportion, type Minor } from '../money/index';
+import type { Limit, Measure } from '../product/index';
+import { takeHome, taxTableOn, type YearlyEarnings } from '../tax/index';
+import { reserveTerms } from '../worth/index';
 
-export type FigureUnit = 'money' | 'ratio' | 'months' | 'count';
-
-/** One line of an arithmetic: a value with its sign, and where it comes from. Terms with terms of their own open further. */
-export interface Term {
-  label: string;
-  sign: '+' | '−' | '×' | '÷' | '=';
-  value: number;
-  unit: FigureUnit;
-  /** How the value came about, in words. */
-  note?: string;
-  place?: { chapter: Chapter; anchor: string };
-  terms?: Term[];
-}
-
-export type Verdict = 'inside' | 'outside' | 'noLimit' | 'unknown';
+/** inside: within the limit; refer: within it, but an approver has to weigh it; outside; noLimit; unknown: no figure yet. */
+export type Verdict = 'inside' | 'refer' | 'outside' | 'noLimit' | 'unknown';
 
 export interface Figure {
   measure: Measure;
   label: string;
-  unit: 'money' | 'ratio';
-  /** Minor units, or a fraction rounded to six decimals; null while something needed is missing. */
+  /** What the measure is, in a sentence with its source. */
+  means: string;
+  unit: 'money' | 'ratio' | 'times' | 'months';
+  /** Minor units, a fraction rounded to six decimals, a multiple to four, or months to two; null while something needed is missing. */
   value: number | null;
   /** What is missing, where the value is null. */
   waitingFor: string | null;
@@ -41,147 +34,259 @@ export interface Figure {
 export interface Affordability {
   figures: Figure[];
   schedule: Schedule | null;
+  /** What counts each month on the product's basis. */
   monthlyIncome: Minor;
+  grossIncome: Minor;
+  /** Null where the place has no tax table. */
+  netIncome: Minor | null;
+  incomes: CountedIncome[];
+  /** The lines of the income that counts, on the product's basis. */
+  incomeTerms: Term[];
+  living: LivingCosts;
+  questions: IncomeQuestion[];
+}
+
+/** Income a month before tax, obligations and so on as they stand: what stress is tried on. */
+export interface Carrying {
+  income: Term[];
+  kept: Term[];
+  living: LivingCosts;
+  /** The payment, or the own share of a rent; null while what is asked for is incomplete. */
+  request: Term | null;
+  loan: Loan | null;
 }
 
 export const MEASURE_LABEL: Record<Measure, string> = {
   payment: 'Monthly payment',
   totalPayable: 'Total payable',
   apr: 'Annual percentage rate',
+  housingShare: 'Housing cost share',
   dtiBefore: 'Debt-to-income before',
   dtiAfter: 'Debt-to-income after',
   moneyLeft: 'Left each month',
   moneyLeftStressed: 'Left at stressed rate',
+  residualIncome: 'Residual income',
+  loanToIncome: 'Loan-to-income',
   ltv: 'Loan-to-value',
+  paymentShock: 'Payment shock',
+  rentCover: 'Rent cover',
+  reserves: 'Months of reserves',
+  debtServiceCover: 'Debt service cover',
+  guidelineShare: 'Share of the poverty guideline',
 };
 
-export const INCOME_KIND_LABEL: Record<string, string> = {
-  wage: 'Wage',
-  overtime: 'Overtime and bonus',
-  selfEmployed: 'Self-employment',
-  pension: 'Pension',
-  benefit: 'Benefit',
-  rent: 'Rent received',
-  support: 'Support received',
+export const MEASURE_MEANING: Record<Measure, string> = {
+  payment: 'The level payment of an annuity: amount × i ÷ (1 − (1 + i)^−n), with simple interest over an odd first period.',
+  totalPayable: 'All payments and the fee.',
+  apr: 'The actuarial rate at which all payments are worth what is paid out (12 CFR 1026 Appendix J).',
+  housingShare: 'What housing takes of the income that counts (common practice, no source).',
+  dtiBefore: 'Debt obligations a month, without this request, over the income that counts (12 CFR 1026.43(c)(7)).',
+  dtiAfter: 'Debt obligations a month, with this request, over the income that counts (12 CFR 1026.43(c)(7)).',
+  moneyLeft: 'Income that counts less obligations, living costs and this request (common practice, no source).',
+  moneyLeftStressed: 'The same with the payment at the stressed rate (common practice, no source).',
+  residualIncome: 'Income after tax less obligations and this request, against a table by region, family and loan (38 CFR 36.4340(e)).',
+  loanToIncome: 'The amount over the yearly income that counts, before tax (common practice, no source).',
+  ltv: 'The amount over the price (common practice, no source).',
+  paymentShock: 'By how much housing and this request take more than housing takes now (common practice, no source).',
+  rentCover: 'How many times the income that counts covers the own share of the rent (common practice, no source).',
+  reserves: 'How many months of all outgoings, without any income, the liquid assets that are left would carry (common practice, no source).',
+  debtServiceCover: 'What the business earns over what it owes a month, with this request (common practice, no source).',
+  guidelineShare: 'The yearly income that counts, before tax, over the federal poverty guideline for the household.',
+};
+
+const MEASURE_UNIT: Record<Measure, Figure['unit']> = {
+  payment: 'money',
+  totalPayable: 'money',
+  apr: 'ratio',
+  housingShare: 'ratio',
+  dtiBefore: 'ratio',
+  dtiAfter: 'ratio',
+  moneyLeft: 'money',
+  moneyLeftStressed: 'money',
+  residualIncome: 'money',
+  loanToIncome: 'times',
+  ltv: 'ratio',
+  paymentShock: 'ratio',
+  rentCover: 'times',
+  reserves: 'months',
+  debtServiceCover: 'times',
+  guidelineShare: 'ratio',
 };
 
 /** The part of a file that affordability reads. */
-export type AffordabilityInput = Pick<FileState, 'product' | 'request' | 'people' | 'homes' | 'incomes' | 'livingCosts' | 'debts' | 'papers'>;
+export type AffordabilityInput = Pick<
+  FileState,
+  'product' | 'pack' | 'request' | 'people' | 'relations' | 'homes' | 'works' | 'incomes' | 'livingCosts' | 'debts' | 'assets' | 'papers'
+>;
 
 /**
- * Everything that says whether the people of a file can carry what they ask for, each figure with its arithmetic.
- * Monthly figures are whole minor units, rounded at each source; ratios are exact quotients of them, shown to six decimals.
- * Definitions: debt-to-income is monthly debt obligations over monthly income (12 CFR 1026.43(c)(7)); loan-to-value is the
- * amount over the price; the annual percentage rate is that of 12 CFR 1026 Appendix J with the fee as a prepaid finance
- * charge; what is left is income less obligations and declared living costs (common practice, no source).
- * @param today stands for the advance date where the file names none.
+ * Everything that says whether the people of a file can carry what they ask for, each figure with its arithmetic: what
+ * every figure's lines come to, worked exactly and rounded once, is the figure itself.
+ * Monthly figures are whole minor units, rounded where MEASURE_MEANING's sentence or a line of the arithmetic says; the
+ * definitions and their sources stand in MEASURE_MEANING.
+ * @param today stands for the advance date where the file names none, and is the day on which ages, ends and tax tables count.
  */
 export function affordability(file: AffordabilityInput, today: IsoDate): Affordability {
-  const income = incomeTerms(file, today);
-  const monthlyIncome = minor(total(income));
-  const loan = loanOf(file, today);
-  const before = obligations(file, false);
-  const kept = obligations(file, true);
-  const living = livingTerms(file);
-  const figures: Figure[] = [
-    paymentFigure(file, loan),
-    totalFigure(file, loan),
-    aprFigure(file, loan),
-    ratioFigure(file, 'dtiBefore', before, income),
-    ratioFigure(file, 'dtiAfter', loan ? [...kept, paymentTerm(loan.schedule.payment, loan.note)] : null, income, waitingForLoan(file)),
-    leftFigure(file, 'moneyLeft', income, kept, living, loan ? paymentTerm(loan.schedule.payment, loan.note) : null),
-    leftFigure(file, 'moneyLeftStressed', income, kept, living, loan ? paymentTerm(loan.stressedPayment, loan.stressedNote) : null),
-    ltvFigure(file),
+  const base = baseOf(file, today);
+  const wanted = new Set(file.product.measures);
+  const figures = file.product.measures.filter((measure) => wanted.delete(measure)).map((measure) => figureOf(base, measure));
+  return {
+    figures,
+    schedule: base.loan?.schedule ?? null,
+    monthlyIncome: minor(total(base.income)),
+    grossIncome: minor(base.gross),
+    netIncome: base.net === null ? null : minor(total(base.net)),
+    incomes: base.counted,
+    incomeTerms: base.income,
+    living: base.living,
+    questions: [...base.counted.flatMap(({ questions }) => questions), ...workQuestions(file, today)],
+  };
+}
+
+/** What stress is tried on. */
+export function carryingOf(file: AffordabilityInput, today: IsoDate): Carrying {
+  const { income, kept, living, asked, loan } = baseOf(file, today);
+  return { income, kept, living, request: asked, loan };
+}
+
+interface Base {
+  file: AffordabilityInput;
+  counted: CountedIncome[];
+  /** Lines of income on the product's basis. */
+  income: Term[];
+  grossLines: Term[];
+  gross: number;
+  net: Term[] | null;
+  housing: Term[];
+  before: Term[];
+  kept: Term[];
+  living: LivingCosts;
+  loan: Loan | null;
+  asked: Term | null;
+  size: number;
+  region: string | null;
+}
+
+function baseOf(file: AffordabilityInput, today: IsoDate): Base {
+  const counted = countIncomes(file, today);
+  const { product } = file;
+  const grossLines = counted.map(({ counted: term }) => term);
+  const gross = total(grossLines);
+  const net = product.income.basis === 'net' || product.measures.includes('residualIncome') ? netLines(file, counted, today) : null;
+  const income = product.income.basis === 'net' ? (net ?? []) : grossLines;
+  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const region = (applicant && homeNow(file, applicant.id)?.region) || null;
+  const size = Math.max(1, householdOf(file, today).size);
+  const housing = housingTerms(file);
+  const debts = debtTerms(file, today, false);
+  const stay = product.amountIs === 'rent' ? [] : housing;
+  const loan = product.amountIs === 'loan' ? loanOf(file, today) : null;
+  return {
+    file,
+    counted,
+    income,
+    grossLines,
+    gross,
+    net,
+    housing,
+    before: [...housing, ...debts],
+    kept: [...stay, ...debtTerms(file, today, true)],
+    living: livingCosts(file, { size, region, yearlyIncome: gross * 12 }),
+    loan,
+    asked: loan ? paymentTerm(loan.schedule.payment, loan.note) : rentTerm(file, counted),
+    size,
+    region,
+  };
+}
+
+const TAXED_AS: Record<string, keyof YearlyEarnings> = {
+  wage: 'employed',
+  overtime: 'employed',
+  bonus: 'employed',
+  commission: 'employed',
+  selfEmployed: 'selfEmployed',
+};
+
+/**
+ * What is left of the incomes that count after income tax and contributions, a line for each person. Take-home pay that a
+ * payslip shows takes precedence for its source; tax on the rest is what the table takes of everything less what it would
+ * take of those sources alone.
+ */
+function netLines(file: AffordabilityInput, counted: readonly CountedIncome[], today: IsoDate): Term[] | null {
+  const table = taxTableOn(file.pack.taxes, today);
+  if (!table) return null;
+  const lines: Term[] = [];
+  for (const person of file.people) {
+    const own = counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
+    if (own.length === 0) continue;
+    const name = person.fullName ?? 'Somebody';
+    const untaxed = own.filter(({ income }) => income.untaxed);
+    const shown = own.filter(({ income, netMonthly }) => !income.untaxed && netMonthly !== null);
+    const taxed = own.filter(({ income }) => !income.untaxed);
+    for (const { counted: term } of untaxed) lines.push({ ...term, note: 'untaxed' });
+    for (const { counted: term, income, netMonthly } of shown)
+      lines.push({
+        ...term,
+        value: netMonthly ?? 0,
+        label: `${term.label}, paid out`,
+        note: 'what the payslip pays out takes precedence over the tables',
+        place: { chapter: 'income', anchor: `${income.id}.netAmount` },
+        terms: [],
+      });
+    if (taxed.length === shown.length) continue;
+    const all = takeHome(table, earningsOf(taxed));
+    const year: Term = { label: `A year of ${name}`, sign: '+', value: all.net, unit: 'money', terms: expandedEarnings(all.terms, taxed) };
+    const part = shown.length === 0 ? null : takeHome(table, earningsOf(shown));
+    const parts: Term[] = part
+      ? [
+          year,
+          {
+            label: 'Of it, what the payslip shows already, by the table',
+            sign: '−',
+            value: part.net,
+            unit: 'money',
+            terms: expandedEarnings(part.terms, shown),
+          },
+        ]
+      : [year];
+    lines.push({
+      label: `${name}: after tax`,
+      sign: '+',
+      value: proportion(all.net - (part?.net ?? 0), 1, 12),
+      unit: 'money',
+      personId: person.id,
+      note: table.label,
+      terms: [...parts, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }],
+    });
+  }
+  return lines;
+}
+
+function earningsOf(counted: readonly CountedIncome[]): YearlyEarnings {
+  const sums: Record<keyof YearlyEarnings, number> = { employed: 0, selfEmployed: 0, other: 0 };
+  // A loss of one kind doesn't lower the tax on another here.
+  for (const { income, counted: term } of counted) sums[TAXED_AS[income.kind ?? ''] ?? 'other'] += Math.max(0, term.value) * 12;
+  return { employed: minor(sums.employed), selfEmployed: minor(sums.selfEmployed), other: minor(sums.other) };
+}
+
+/** The first line of a take-home arithmetic, opened into the sources that it adds up. */
+function expandedEarnings(terms: readonly Term[], counted: readonly CountedIncome[]): Term[] {
+  const [earned, ...rest] = terms;
+  const monthly = counted.filter(({ counted: { value } }) => value > 0).map(({ counted: term }) => term);
+  if (!earned) return [];
+  const sources: Term[] = [
+    { label: 'A month', sign: '+', value: total(monthly), unit: 'money', terms: monthly },
+    { label: 'Months in a year', sign: '×', value: 12, unit: 'count' },
   ];
-  return { figures: figures.filter(({ measure }) => file.product.measures.includes(measure)), schedule: loan?.schedule ?? null, monthlyIncome };
+  return [{ ...earned, terms: sources }, ...rest];
 }
 
-/** The monthly figure of one source that counts: evidenced where a paper was accepted, else stated; at the product's share. */
-export function countedIncome(file: AffordabilityInput, income: Income, today: IsoDate): Term | null {
-  const person = file.people.find(({ id }) => id === income.personId);
-  if (!person || income.amount === null || income.frequency === null) return null;
-  if (income.frequency === 'hourly' && income.hoursPerWeek === null) return null;
-  const evidence = evidencedAmount(file, income.id);
-  const relied = evidence?.amount ?? income.amount;
-  const { monthly, perYear } = toMonthly(relied, income.frequency, income.hoursPerWeek);
-  const bar = incomeBar(file.product, person, income.kind, today);
-  const share = bar === null ? (file.product.incomeShare[income.kind ?? ''] ?? 0) : 0;
-  const counted = roundMinor(new Decimal(monthly).times(share));
-  const place = { chapter: 'income' as const, anchor: income.id };
-  const terms: Term[] = [
-    {
-      label: evidence ? `Relied on: what the paper shows (page ${evidence.page})` : 'Relied on: as stated, no paper accepted yet',
-      sign: '+',
-      value: relied,
-      unit: 'money',
-      note: FREQUENCY_LABEL[income.frequency],
-      place,
-    },
-    {
-      label: income.frequency === 'hourly' ? `Hours a year (${income.hoursPerWeek ?? 0} a week × 52)` : 'Times a year',
-      sign: '×',
-      value: perYear,
-      unit: 'count',
-    },
-    { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
-    { label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio' },
-  ];
-  const name = person.fullName ?? 'Somebody';
-  return { label: `${name}: ${income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'income'}`, sign: '+', value: counted, unit: 'money', place, terms };
-}
-
-/** What an accepted paper shows for an income; the latest judgement holds. */
-export function evidencedAmount(file: Pick<FileState, 'papers'>, incomeId: string): { amount: Minor; page: number } | null {
-  const accepted = file.papers
-    .filter(({ conditionKey, state, proof }) => state === 'accepted' && proof?.amount != null && conditionKey === `income:${incomeId}`)
-    .sort((a, b) => (b.judgedAt ?? '').localeCompare(a.judgedAt ?? ''))[0];
-  const proof = accepted?.proof;
-  return proof && proof.amount !== null ? { amount: proof.amount, page: proof.page } : null;
-}
-
-function incomeTerms(file: AffordabilityInput, today: IsoDate): Term[] {
-  return file.incomes.map((income) => countedIncome(file, income, today)).filter((term): term is Term => term !== null);
-}
-
-function obligations(file: AffordabilityInput, afterClearing: boolean): Term[] {
-  const homes = file.homes
-    .filter(({ until, monthlyCost }) => until === null && monthlyCost !== null && monthlyCost > 0)
-    // Two who live together have one home: its cost counts once, at the higher of what was stated.
-    .sort((a, b) => (b.monthlyCost ?? 0) - (a.monthlyCost ?? 0) || a.createdAt.localeCompare(b.createdAt))
-    .filter((home, at, all) => all.findIndex((other) => samePlace(other, home) || other === home) === at)
-    .map<Term>((home) => ({
-      label: `Housing: ${home.line ?? 'home now'}`,
-      sign: '+',
-      value: home.monthlyCost ?? 0,
-      unit: 'money',
-      place: { chapter: 'home', anchor: home.id },
-    }));
-  const debts = file.debts
-    .filter(({ payment, cleared }) => payment !== null && !(afterClearing && cleared))
-    .map<Term>((debt) => ({
-      label: `Debt: ${debt.lender ?? 'lender not named'}`,
-      sign: '+',
-      value: debt.payment ?? 0,
-      unit: 'money',
-      place: { chapter: 'commitments', anchor: debt.id },
-    }));
-  return [...homes, ...debts];
-}
-
-function livingTerms(file: AffordabilityInput): Term[] {
-  return file.livingCosts
-    .filter(({ monthly }) => monthly !== null)
-    .map((cost) => ({
-      label: cost.category ?? 'Living cost',
-      sign: '+',
-      value: cost.monthly ?? 0,
-      unit: 'money',
-      place: { chapter: 'commitments', anchor: cost.id },
-    }));
-}
-
-interface Loan {
+export interface Loan {
   schedule: Schedule;
+  principal: Minor;
+  annualRate: number;
+  payments: number;
+  stressedRate: number;
   stressedPayment: Minor;
   note: string;
   stressedNote: string;
@@ -196,9 +301,13 @@ function loanOf(file: AffordabilityInput, today: IsoDate): Loan | null {
   const firstPaymentOn = file.request.firstPaymentOn ?? usualFirstPayment(advanceOn);
   if (firstPaymentOn <= advanceOn) return null;
   const made = schedule({ principal: amount, annualRate, payments: termMonths, advanceOn, firstPaymentOn });
-  const stressedRate = new Decimal(annualRate).plus(stressAdded).toNumber();
+  const stressedRate = Number((annualRate + stressAdded).toFixed(8));
   return {
     schedule: made,
+    principal: amount,
+    annualRate,
+    payments: termMonths,
+    stressedRate,
     stressedPayment: levelPayment(amount, stressedRate, termMonths, made.firstPeriod),
     note: `${percent(annualRate)} a year over ${termMonths} months`,
     stressedNote: `${percent(stressedRate)} a year over ${termMonths} months`,
@@ -206,11 +315,12 @@ function loanOf(file: AffordabilityInput, today: IsoDate): Loan | null {
   };
 }
 
-const percent = (fraction: number): string => `${new Decimal(fraction).times(100).toFixed(2)} %`;
+const percent = (fraction: number): string => `${(fraction * 100).toFixed(2)} %`;
 
-function waitingForLoan(file: AffordabilityInput): string {
+function waitingForRequest({ file, counted }: Base): string {
   const { amount, termMonths } = file.request;
-  if (amount === null || amount <= 0) return 'the amount';
+  if (amount === null || amount <= 0) return file.product.amountIs === 'rent' ? 'the rent' : 'the amount';
+  if (file.product.amountIs === 'rent' || counted.length === 0) return 'the rent';
   if (termMonths === null || termMonths < 1) return 'the term';
   return 'a first payment after the advance';
 }
@@ -224,128 +334,269 @@ const paymentTerm = (value: Minor, note: string): Term => ({
   place: { chapter: 'request', anchor: 'amount' },
 });
 
-function paymentFigure(file: AffordabilityInput, loan: Loan | null): Figure {
-  if (!loan) return figure(file, 'payment', null, [], waitingForLoan(file));
-  const { firstPeriod: period } = loan.schedule;
-  const regular = period.months === 1 && period.days === 0;
-  const terms: Term[] = [
-    { label: 'Amount', sign: '+', value: file.request.amount ?? 0, unit: 'money', place: { chapter: 'request', anchor: 'amount' } },
-    {
-      label: 'Rate a year',
-      sign: '×',
-      value: file.product.pricing.annualRate,
-      unit: 'ratio',
-      note: regular
-        ? 'i = rate ÷ 12; payment = amount × i ÷ (1 − (1 + i)^−n)'
-        : `first period ${period.months} months and ${period.days} days at rate ÷ 365 a day`,
-    },
-    { label: 'Payments', sign: '÷', value: file.request.termMonths ?? 0, unit: 'months', place: { chapter: 'request', anchor: 'termMonths' } },
-    { label: 'Monthly payment, to the cent', sign: '=', value: loan.schedule.payment, unit: 'money' },
-  ];
-  return figure(file, 'payment', loan.schedule.payment, terms);
+/** What is left for the household to pay of the rent asked, after subsidies. */
+function rentTerm(file: AffordabilityInput, counted: readonly CountedIncome[]): Term | null {
+  const { amount } = file.request;
+  if (file.product.amountIs !== 'rent' || amount === null || amount <= 0) return null;
+  const subsidies = counted.filter(({ income, monthly }) => income.kind === 'subsidy' && monthly > 0);
+  const rent: Term = { label: 'Rent a month', sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } };
+  if (subsidies.length === 0) return { ...rent, label: 'Rent asked' };
+  let left: number = amount;
+  const lines = subsidies.map<Term>(({ income, monthly }) => {
+    const taken = Math.min(left, monthly);
+    left -= taken;
+    return { label: income.source ?? 'Rent subsidy', sign: '−', value: taken, unit: 'money', place: { chapter: 'income', anchor: `${income.id}.amount` } };
+  });
+  return { label: 'Own share of the rent', sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
 }
 
-function totalFigure(file: AffordabilityInput, loan: Loan | null): Figure {
-  if (!loan) return figure(file, 'totalPayable', null, [], waitingForLoan(file));
-  const { fee } = file.product.pricing;
-  const terms: Term[] = [
-    { label: 'Amount', sign: '+', value: file.request.amount ?? 0, unit: 'money', place: { chapter: 'request', anchor: 'amount' } },
-    { label: 'Interest over the term', sign: '+', value: loan.schedule.totalInterest, unit: 'money' },
-    { label: 'Fee, taken from the pay-out', sign: '+', value: fee, unit: 'money' },
-  ];
-  return figure(file, 'totalPayable', total(terms), terms);
-}
+const sumLine = (label: string, sign: Term['sign'], terms: Term[], note?: string): Term => ({
+  label,
+  sign,
+  value: total(terms),
+  unit: 'money',
+  terms,
+  ...(note ? { note } : {}),
+});
 
-function aprFigure(file: AffordabilityInput, loan: Loan | null): Figure {
-  if (!loan) return figure(file, 'apr', null, [], waitingForLoan(file));
-  const financed = (file.request.amount ?? 0) - file.product.pricing.fee;
-  if (financed <= 0) return figure(file, 'apr', null, [], 'an amount above the fee');
-  const payments = loan.schedule.rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
-  const rate = rounded(regulationZRate([{ on: loan.advanceOn, amount: minor(financed) }], payments, { kind: 'months', length: 1 }));
-  return figure(file, 'apr', rate, [
-    { label: 'Amount', sign: '+', value: file.request.amount ?? 0, unit: 'money', place: { chapter: 'request', anchor: 'amount' } },
-    { label: 'Fee, a prepaid finance charge', sign: '−', value: file.product.pricing.fee, unit: 'money' },
-    {
-      label: 'Payments',
-      sign: '÷',
-      value: loan.schedule.rows.length,
-      unit: 'months',
-      note: `the rate at which ${loan.schedule.rows.length} payments are worth the amount less the fee on the day of the advance (12 CFR 1026 Appendix J)`,
-    },
-    { label: 'Annual percentage rate', sign: '=', value: rate, unit: 'ratio' },
-  ]);
-}
+const NO_INCOME = 'an income that counts';
 
-function ratioFigure(file: AffordabilityInput, measure: 'dtiBefore' | 'dtiAfter', owed: Term[] | null, income: Term[], waiting = ''): Figure {
-  if (!owed) return figure(file, measure, null, [], waiting);
+function figureOf(base: Base, measure: Measure): Figure {
+  const { file, loan, asked, income } = base;
+  const incomeLabel = file.product.income.basis === 'net' ? 'Income a month after tax that counts' : 'Income a month that counts';
+  const waiting = waitingForRequest(base);
   const monthlyIncome = total(income);
-  if (monthlyIncome <= 0) return figure(file, measure, null, [], 'an income that counts');
-  const terms: Term[] = [
-    { label: 'Obligations a month', sign: '+', value: total(owed), unit: 'money', terms: owed },
-    { label: 'Income a month that counts', sign: '÷', value: monthlyIncome, unit: 'money', terms: income },
+  const make = (terms: Term[]): Figure => figure(base, measure, terms, null);
+  const wait = (what: string): Figure => figure(base, measure, [], what);
+  switch (measure) {
+    case 'payment':
+      return loan ? paymentFigure(base, loan) : asked ? make([asked]) : wait(waiting);
+    case 'totalPayable':
+      return loan ? make(totalTerms(base, loan)) : wait(waiting);
+    case 'apr':
+      return loan ? aprFigure(base, loan) : wait(waiting);
+    case 'housingShare': {
+      if (monthlyIncome <= 0) return wait(NO_INCOME);
+      const cost = file.product.amountIs === 'rent' ? asked : sumLine('Housing a month', '+', base.housing);
+      return cost ? make([cost, sumLine(incomeLabel, '÷', income)]) : wait(waiting);
+    }
+    case 'dtiBefore':
+      return monthlyIncome > 0 ? make([sumLine('Obligations a month', '+', base.before), sumLine(incomeLabel, '÷', income)]) : wait(NO_INCOME);
+    case 'dtiAfter':
+      if (!asked) return wait(waiting);
+      return monthlyIncome > 0 ? make([sumLine('Obligations a month', '+', [...base.kept, asked]), sumLine(incomeLabel, '÷', income)]) : wait(NO_INCOME);
+    case 'moneyLeft':
+      return asked ? leftFigure(base, measure, incomeLabel, asked) : wait(waiting);
+    case 'moneyLeftStressed':
+      if (!asked) return wait(waiting);
+      return leftFigure(base, measure, incomeLabel, loan ? paymentTerm(loan.stressedPayment, loan.stressedNote) : asked);
+    case 'residualIncome':
+      if (!base.net) return wait('a tax table of the place');
+      if (!asked) return wait(waiting);
+      if (base.net.length === 0) return wait(NO_INCOME);
+      return make([sumLine('Income a month after tax', '+', base.net), sumLine('Obligations that stay', '−', base.kept), { ...asked, sign: '−' }]);
+    case 'loanToIncome': {
+      const { amount } = file.request;
+      if (amount === null || amount <= 0) return wait(waiting);
+      return base.gross > 0 ? make([amountTerm(amount), yearOf(base, '÷')]) : wait(NO_INCOME);
+    }
+    case 'ltv': {
+      const { amount, price } = file.request;
+      if (amount === null || amount <= 0) return wait('the amount');
+      if (price === null || price <= 0) return wait('the price');
+      return make([amountTerm(amount), { label: 'Price', sign: '÷', value: price, unit: 'money', place: { chapter: 'request', anchor: 'price' } }]);
+    }
+    case 'paymentShock': {
+      if (!asked) return wait(waiting);
+      const now = total(base.housing);
+      if (now <= 0) return wait('what housing costs now');
+      const then = file.product.amountIs === 'rent' ? [asked] : [...base.housing, asked];
+      return make([
+        sumLine('Housing and this request', '+', then),
+        sumLine('Housing now', '÷', base.housing),
+        { label: 'What is paid now', sign: '−', value: 1, unit: 'ratio' },
+      ]);
+    }
+    case 'rentCover':
+      if (!asked) return wait(waiting);
+      if (asked.value <= 0) return wait('a rent that isn’t wholly subsidised');
+      return monthlyIncome > 0 ? make([sumLine(incomeLabel, '+', income), { ...asked, sign: '÷' }]) : wait(NO_INCOME);
+    case 'reserves': {
+      if (!asked) return wait(waiting);
+      // Reserves are for when income is gone, so living costs are held against the benchmark of no income here.
+      const living = livingCosts(file, { size: base.size, region: base.region, yearlyIncome: 0 });
+      const out = sumLine('Outgoings a month', '÷', [...base.kept, { ...living.counted, sign: '+' }, asked]);
+      return out.value > 0 ? make([sumLine('Liquid assets that are left', '+', reserveTerms(file)), out]) : wait('what goes out each month');
+    }
+    case 'debtServiceCover':
+      return coverFigure(base, measure, asked, waiting);
+    case 'guidelineShare': {
+      const guideline = file.pack.guideline;
+      const line = guideline ? guidelineFor(guideline, base.region, base.size) : null;
+      if (!guideline || line === null) return wait('a guideline of the place');
+      return make([
+        yearOf(base, '+'),
+        {
+          label: `Guideline ${guideline.year} for ${base.size} ${base.size === 1 ? 'person' : 'persons'}`,
+          sign: '÷',
+          value: line,
+          unit: 'money',
+          note: guideline.source,
+        },
+      ]);
+    }
+  }
+}
+
+const amountTerm = (amount: number): Term => ({ label: 'Amount', sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } });
+
+const yearOf = (base: Base, sign: Term['sign']): Term => ({
+  label: 'Income a year before tax that counts',
+  sign,
+  value: base.gross * 12,
+  unit: 'money',
+  terms: [sumLine('A month', '+', base.grossLines), { label: 'Months in a year', sign: '×', value: 12, unit: 'count' }],
+});
+
+/** What each unit of the amount costs a month, so that amount × it is the payment to the cent. */
+function paymentFigure(base: Base, loan: Loan): Figure {
+  const { firstPeriod: period, payment } = loan.schedule;
+  const regular = period.months === 1 && period.days === 0;
+  const factor = annuityFactor(loan.annualRate, loan.payments, period);
+  return figure(
+    base,
+    'payment',
+    [
+      amountTerm(loan.principal),
+      {
+        label: 'Payment for each 1.00 of the amount',
+        sign: '×',
+        value: exactFactor(factor, loan.principal, payment),
+        unit: 'count',
+        note: regular
+          ? `${loan.note}: i ÷ (1 − (1 + i)^−n) with i = rate ÷ 12`
+          : `${loan.note}; the first period is ${period.months} months and ${period.days} days at rate ÷ 365 a day`,
+      },
+    ],
+    null,
+  );
+}
+
+/** The factor of the payment formula, to twelve decimals. */
+function annuityFactor(annualRate: number, payments: number, period: Schedule['firstPeriod']): number {
+  if (annualRate === 0) return Number((1 / payments).toFixed(12));
+  const monthly = annualRate / 12;
+  const first = monthly * period.months + (annualRate * period.days) / 365;
+  return Number(((1 + first) / ((1 - (1 + monthly) ** -(payments - 1)) / monthly + 1)).toFixed(12));
+}
+
+/** Twelve decimals lead to the payment but where it lies a hair from the half cent; there the quotient itself is shown. */
+function exactFactor(factor: number, principal: number, payment: number): number {
+  return roundTo('money', new Decimal(factor).times(principal)) === payment ? factor : payment / principal;
+}
+
+function totalTerms(base: Base, loan: Loan): Term[] {
+  return [
+    amountTerm(loan.principal),
+    { label: 'Interest over the term', sign: '+', value: loan.schedule.totalInterest, unit: 'money' },
+    { label: 'Fee, taken from the pay-out', sign: '+', value: base.file.product.pricing.fee, unit: 'money' },
   ];
-  return figure(file, measure, rounded(new Decimal(total(owed)).div(monthlyIncome).toNumber()), terms);
 }
 
-function leftFigure(
-  file: AffordabilityInput,
-  measure: 'moneyLeft' | 'moneyLeftStressed',
-  income: Term[],
-  kept: Term[],
-  living: Term[],
-  payment: Term | null,
-): Figure {
-  if (!payment) return figure(file, measure, null, [], waitingForLoan(file));
-  if (income.length === 0) return figure(file, measure, null, [], 'an income that counts');
-  const terms: Term[] = [
-    { label: 'Income a month that counts', sign: '+', value: total(income), unit: 'money', terms: income },
-    { label: 'Obligations that stay', sign: '−', value: total(kept), unit: 'money', terms: kept },
-    { label: 'Living costs', sign: '−', value: total(living), unit: 'money', terms: living },
-    { ...payment, sign: '−' },
-  ];
-  return figure(file, measure, total(terms), terms);
+const MONTHS_IN_YEAR = 12;
+
+function aprFigure(base: Base, loan: Loan): Figure {
+  const { fee } = base.file.product.pricing;
+  const financed = loan.principal - fee;
+  if (financed <= 0) return figure(base, 'apr', [], 'an amount above the fee');
+  const payments = loan.schedule.rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
+  const rate = regulationZRate([{ on: loan.advanceOn, amount: minor(financed) }], payments, { kind: 'months', length: 1 });
+  return figure(
+    base,
+    'apr',
+    [
+      { ...amountTerm(loan.principal), sign: '·' },
+      { label: 'Fee, a prepaid finance charge', sign: '·', value: -fee, unit: 'money' },
+      { label: 'Paid out', sign: '·', value: financed, unit: 'money' },
+      {
+        label: 'Rate of a month',
+        sign: '+',
+        value: Number((rate / MONTHS_IN_YEAR).toFixed(12)),
+        unit: 'count',
+        note: `at which ${loan.schedule.rows.length} payments are worth what is paid out on the day of the advance (12 CFR 1026 Appendix J)`,
+      },
+      { label: 'Months in a year', sign: '×', value: MONTHS_IN_YEAR, unit: 'count' },
+    ],
+    null,
+  );
 }
 
-function ltvFigure(file: AffordabilityInput): Figure {
-  const { amount, price } = file.request;
-  if (amount === null || amount <= 0) return figure(file, 'ltv', null, [], 'the amount');
-  if (price === null || price <= 0) return figure(file, 'ltv', null, [], 'the price');
-  return figure(file, 'ltv', rounded(new Decimal(amount).div(price).toNumber()), [
-    { label: 'Amount', sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } },
-    { label: 'Price', sign: '÷', value: price, unit: 'money', place: { chapter: 'request', anchor: 'price' } },
-  ]);
-}
-
-/** Plus and minus terms added up. */
-export function total(terms: readonly Term[]): number {
-  return sum(terms.map(({ sign, value }) => minor(sign === '−' ? -value : sign === '+' ? value : 0)));
-}
-
-const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
-
-function figure(file: AffordabilityInput, measure: Measure, value: number | null, terms: Term[], waitingFor: string | null = null): Figure {
-  const limit = file.product.limits.find((candidate) => candidate.measure === measure) ?? null;
-  const unit = measure === 'apr' || measure === 'dtiBefore' || measure === 'dtiAfter' || measure === 'ltv' ? 'ratio' : 'money';
-  return {
+function leftFigure(base: Base, measure: Measure, incomeLabel: string, asked: Term): Figure {
+  if (base.income.length === 0) return figure(base, measure, [], NO_INCOME);
+  return figure(
+    base,
     measure,
-    label: MEASURE_LABEL[measure],
-    unit,
-    value,
-    waitingFor: value === null ? waitingFor : null,
-    limit,
-    verdict: verdictOf(value, limit),
-    terms,
-  };
+    [sumLine(incomeLabel, '+', base.income), sumLine('Obligations that stay', '−', base.kept), base.living.counted, { ...asked, sign: '−' }],
+    null,
+  );
+}
+
+const BUSINESS_INCOME: readonly string[] = ['selfEmployed', 'rent'];
+
+function coverFigure(base: Base, measure: Measure, asked: Term | null, waiting: string): Figure {
+  if (!asked) return figure(base, measure, [], waiting);
+  const earned = base.counted.filter(({ income }) => BUSINESS_INCOME.includes(income.kind ?? '')).map(({ counted }) => counted);
+  if (earned.length === 0) return figure(base, measure, [], 'an income of a business');
+  const { debts } = base.file;
+  const owed = base.kept.filter(({ place }) => {
+    const debt = place?.chapter === 'commitments' ? debts.find(({ id }) => place.anchor.startsWith(`${id}.`)) : undefined;
+    return debt !== undefined && BUSINESS_DEBTS.includes(debt.kind ?? '');
+  });
+  const service = sumLine('Debt service a month', '÷', [...owed, asked]);
+  if (service.value <= 0) return figure(base, measure, [], 'a payment to cover');
+  return figure(base, measure, [sumLine('What the business earns a month', '+', earned), service], null);
+}
+
+function figure(base: Base, measure: Measure, terms: Term[], waitingFor: string | null): Figure {
+  const unit = MEASURE_UNIT[measure];
+  const value = waitingFor === null ? workedFast(terms, unit) : null;
+  const limit = limitOf(base, measure);
+  return { measure, label: MEASURE_LABEL[measure], means: MEASURE_MEANING[measure], unit, value, waitingFor, limit, verdict: verdictOf(value, limit), terms };
+}
+
+/** What lines of a figure come to: sums of whole minor units need no decimals. */
+function workedFast(terms: readonly Term[], unit: Figure['unit']): number {
+  if (unit === 'money' && terms.every(({ sign }) => sign !== '×' && sign !== '÷')) return total(terms);
+  let exact = new Decimal(0);
+  for (const { sign, value } of terms) {
+    if (sign === '+') exact = exact.plus(value);
+    else if (sign === '−') exact = exact.minus(value);
+    else if (sign === '×') exact = exact.times(value);
+    else if (sign === '÷') exact = exact.div(value);
+  }
+  return roundTo(unit, exact);
+}
+
+/** The product's limit of a measure; a published table's value where it rests on one. */
+function limitOf({ file, region, size }: Base, measure: Measure): Limit | null {
+  const limit = file.product.limits.find((candidate) => candidate.measure === measure) ?? null;
+  if (limit?.from !== 'residualIncome') return limit;
+  const { residualIncome } = file.pack;
+  const value = residualIncome ? residualFor(residualIncome, region, size, file.request.amount ?? 0) : null;
+  return value === null
+    ? { ...limit, rule: `${limit.rule} The table doesn’t know where they live, so the least is ${limit.value / 100}.` }
+    : { ...limit, value };
 }
 
 function verdictOf(value: number | null, limit: Limit | null): Verdict {
   if (!limit) return 'noLimit';
   if (value === null) return 'unknown';
-  const inside = limit.bound === 'most' ? value <= limit.value : value >= limit.value;
-  return inside ? 'inside' : 'outside';
+  const within = (bound: number): boolean => (limit.bound === 'most' ? value <= bound : value >= bound);
+  if (!within(limit.value)) return 'outside';
+  return limit.refer === undefined || within(limit.refer) ? 'inside' : 'refer';
 }
 
-/** Whether a figure is no better than the one that an exception was granted for. */
+/** Whether a figure is worse than the one that an exception was granted for. */
 export function isWorse(limit: Limit, value: number, granted: number): boolean {
   return limit.bound === 'most' ? value > granted : value < granted;
 }

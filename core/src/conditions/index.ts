@@ -1,5 +1,5 @@
 import { signersOf, type Exception, type FileState, type Paper } from '../file/index';
-import { INCOME_KIND_LABEL } from '../affordability/index';
+import { INCOME_KIND_LABEL } from '../income/index';
 import type { ConditionRule } from '../product/index';
 import { personName } from '../file/index';
 

@@ -127,10 +127,35 @@ export interface Income extends Row {
   personId: string;
   kind: string | null;
   source: string | null;
+  /** Each time it comes; for variable income all that came in `monthsSeen`; for rent received and the like a month's. */
   amount: Minor | null;
   frequency: Frequency | null;
   hoursPerWeek: number | null;
+  /** Weeks paid in a year, for hourly wages; 52 when empty. */
+  weeksPerYear: number | null;
+  /** Months' pay beyond twelve in a year: one for a thirteenth month. */
+  extraMonths: number | null;
   since: IsoDate | null;
+  until: IsoDate | null;
+  probationUntil: IsoDate | null;
+  untaxed: boolean;
+  /** Months over which `amount` came. */
+  monthsSeen: number | null;
+  /** The last day of the latest year of accounts. */
+  yearEnd: IsoDate | null;
+  /** Profit of the latest year, below zero for a loss; what was taken off in it without being spent, such as depreciation; and the year before. */
+  profitLatest: Minor | null;
+  addBackLatest: Minor | null;
+  profitBefore: Minor | null;
+  addBackBefore: Minor | null;
+  /** What an investment yields of what is in it. */
+  capital: Minor | null;
+  yieldRate: number | null;
+  /** The payslip's figure since the start of the year, and the end of its period. */
+  yearToDate: Minor | null;
+  yearToDateAt: IsoDate | null;
+  /** What is paid out each time after tax, as the payslip shows. */
+  netAmount: Minor | null;
 }
 
 export interface LivingCost extends Row {
@@ -141,16 +166,38 @@ export interface LivingCost extends Row {
 export interface Debt extends Row {
   lender: string | null;
   kind: string | null;
+  /** Whose it is, separated by blanks where several owe it together; the applicant's when empty. */
+  owners: string | null;
   payment: Minor | null;
   balance: Minor | null;
+  limit: Minor | null;
+  /** Yearly, a decimal fraction. */
+  rate: number | null;
+  /** The day of the last payment. */
+  endsOn: IsoDate | null;
+  /** Paid off by what is asked for. */
   cleared: boolean;
 }
 
 export interface Asset extends Row {
   kind: string | null;
   description: string | null;
+  /** Whose it is, separated by blanks. */
+  owners: string | null;
   value: Minor | null;
+  /** The day of the value. */
+  valueOn: IsoDate | null;
   downPaymentPart: Minor | null;
+  /** Who gives it, and who that is to the applicant. */
+  donor: string | null;
+  donorRelation: string | null;
+}
+
+/** What was said to a question that a file's own figures raise. */
+export interface Explanation extends Row {
+  /** What it explains, with the figures that it was given for: when they change, it is asked again. */
+  subject: string;
+  text: string | null;
 }
 
 export interface Consent {
@@ -328,6 +375,7 @@ export interface FileState {
   pets: Pet[];
   vehicles: Vehicle[];
   answers: Answer[];
+  explanations: Explanation[];
   consents: Consent[];
   duplicates: Duplicate[];
   clashes: RoundClash[];
@@ -376,6 +424,7 @@ export const PART_OF = {
   pet: 'pets',
   vehicle: 'vehicles',
   answer: 'answers',
+  explanation: 'explanations',
 } as const satisfies Record<Exclude<Entity, 'request'>, keyof FileState>;
 
 /** Everything that somebody is in a file, the leading role first. */

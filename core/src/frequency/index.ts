@@ -1,5 +1,4 @@
-import { Decimal } from 'decimal.js';
-import { roundMinor, type Minor } from '../money/index';
+import { proportion, type Minor } from '../money/index';
 
 /** How often an amount comes or goes. */
 export const FREQUENCIES = ['hourly', 'weekly', 'everyTwoWeeks', 'twiceAMonth', 'monthly', 'quarterly', 'yearly'] as const;
@@ -25,20 +24,26 @@ const PER_YEAR: Record<Exclude<Frequency, 'hourly'>, number> = {
   yearly: 1,
 };
 
+export const WEEKS_A_YEAR = 52;
+/** Hours and weeks may have fractions of up to four decimals. */
+const HOURS_SCALE = 10_000;
+
 /**
- * The monthly figure of an amount that comes at some frequency, and the factors that lead there.
+ * The monthly figure of an amount that comes at some frequency, and the factor that leads there.
  * @param amount minor units each time (each hour for hourly).
  * @param hoursPerWeek needed for hourly only, may have a fraction.
+ * @param weeksPerYear weeks paid in a year, for hourly only.
  * @returns `monthly` in minor units, the exact product rounded once, half away from zero; `perYear` times a year.
  * @throws RangeError for hourly without hours, or hours outside 0 to 168.
  */
-export function toMonthly(amount: Minor, frequency: Frequency, hoursPerWeek: number | null = null): { monthly: Minor; perYear: number } {
-  const perYear = timesAYear(frequency, hoursPerWeek);
-  return { monthly: roundMinor(new Decimal(amount).times(perYear).div(12)), perYear: perYear.toNumber() };
-}
-
-function timesAYear(frequency: Frequency, hoursPerWeek: number | null): Decimal {
-  if (frequency !== 'hourly') return new Decimal(PER_YEAR[frequency]);
+export function toMonthly(
+  amount: Minor,
+  frequency: Frequency,
+  hoursPerWeek: number | null = null,
+  weeksPerYear: number = WEEKS_A_YEAR,
+): { monthly: Minor; perYear: number } {
+  if (frequency !== 'hourly') return { monthly: proportion(amount, PER_YEAR[frequency], 12), perYear: PER_YEAR[frequency] };
   if (hoursPerWeek === null || !(hoursPerWeek >= 0 && hoursPerWeek <= 168)) throw new RangeError('An hourly wage needs hours a week between 0 and 168');
-  return new Decimal(hoursPerWeek).times(52);
+  const hours = Math.round(hoursPerWeek * HOURS_SCALE) * Math.round(weeksPerYear * HOURS_SCALE);
+  return { monthly: proportion(amount, hours, 12 * HOURS_SCALE * HOURS_SCALE), perYear: hours / (HOURS_SCALE * HOURS_SCALE) };
 }

@@ -250,7 +250,7 @@ function memberOf(file: Pick<FileState, 'people' | 'homes'>, person: FilePerson,
   return { personId, counts: true, why: home && here ? 'lives with the applicant' : 'taken to live with the applicant' };
 }
 
-const EARNED = ['wage', 'overtime', 'selfEmployed'];
+const EARNED = ['wage', 'overtime', 'bonus', 'commission', 'selfEmployed'];
 /** The age from which somebody is of age here. */
 const OF_AGE = 18;
 

@@ -27,6 +27,33 @@ export function roundMinor(value: Decimal): Minor {
 }
 
 /**
+ * amount × numerator ÷ denominator, rounded once to a whole number, half away from zero; exact for any whole numbers.
+ * @throws RangeError when a number is not whole, the denominator is not above zero, or the result is past the safe integers.
+ */
+export function proportion(amount: number, numerator: number, denominator: number): Minor {
+  if (!(denominator > 0)) throw new RangeError('The denominator must be above zero');
+  const product = amount * numerator;
+  if (Number.isSafeInteger(product) && Math.abs(product) < Number.MAX_SAFE_INTEGER / 2 - denominator) {
+    const size = Math.floor((2 * Math.abs(product) + denominator) / (2 * denominator));
+    return minor(product < 0 && size !== 0 ? -size : size);
+  }
+  const exact = BigInt(amount) * BigInt(numerator);
+  const divisor = BigInt(denominator);
+  const size = Number(((exact < 0n ? -exact : exact) * 2n + divisor) / (divisor * 2n));
+  return minor(exact < 0n ? -size : size);
+}
+
+const FACTOR_SCALE = 1_000_000;
+
+/**
+ * amount × factor, rounded once to a whole number, half away from zero.
+ * @param factor a decimal fraction with at most six decimals, such as a share or a number of hours.
+ */
+export function scaled(amount: number, factor: number): Minor {
+  return proportion(amount, Math.round(factor * FACTOR_SCALE), FACTOR_SCALE);
+}
+
+/**
  * Reads an amount as people type it: digits, grouping marks, blanks, a currency sign, one decimal point.
  * @returns minor units, or null when the text is no amount (letters, two points, more decimals than the currency has).
  */

@@ -1,15 +1,17 @@
-import { affordability, isWorse, evidencedAmount, type Affordability } from '../affordability/index';
+import { affordability, type Affordability } from '../affordability/index';
 import { currentCheck, isSettled } from '../checks/index';
-import { conditionsOf, latestException, type Condition } from '../conditions/index';
+import { conditionsOf, type Condition } from '../conditions/index';
 import { addBusinessDays, yearsBetween, type IsoDate } from '../dates/index';
 import { PART_OF, personName, plays, signersOf, type FilePerson, type FileState } from '../file/index';
 import { relationBetween } from '../household/index';
 import { formatMoney } from '../money/index';
 import { STAGE_LABEL, type Chapter, type Entity, type Need, type RowNeed, type Stage, type When } from '../product/index';
+import { carryingEntries } from './carrying';
 import type { Draft, PathEntry } from './entry';
 import { peopleEntries } from './people';
 
 export { HOLDER_LABEL, type Holder, type PathEntry } from './entry';
+export { explanationOf, isReferred } from './carrying';
 export { consentOf, hasConsent, historyOf } from './people';
 
 export interface Path {
@@ -39,11 +41,9 @@ export function computePath(file: FileState, today: IsoDate): Path {
     ...needEntries(file),
     ...rowEntries(file),
     ...boundEntries(file, today),
-    ...downPaymentEntries(file),
     ...checkEntries(file),
     ...conditionEntries(conditions),
-    ...evidenceEntries(file),
-    ...figureEntries(file, figures),
+    ...carryingEntries(file, figures, today),
     ...questionEntries(file),
     ...signingEntries(file),
     ...decisionEntries(file),
@@ -101,6 +101,7 @@ const CHAPTER_OF: Record<Entity, Chapter> = {
   pet: 'home',
   vehicle: 'home',
   answer: 'declarations',
+  explanation: 'income',
 };
 
 function rowsOf(file: FileState, entity: Entity): { row: object; anchor: string; person: FilePerson | null; since: string }[] {
@@ -201,45 +202,6 @@ function boundEntries(file: FileState, today: IsoDate): Draft[] {
   return entries;
 }
 
-function downPaymentEntries(file: FileState): Draft[] {
-  const { price, downPayment, amount } = file.request;
-  const entries: Draft[] = [];
-  const show = (value: number) => formatMoney(value as Parameters<typeof formatMoney>[0], { currency: file.pack.currency, locale: file.pack.locale });
-  if (price !== null && amount !== null && price !== (downPayment ?? 0) + amount) {
-    entries.push({
-      key: 'balance:request',
-      gate: 'details',
-      what: `Price ${show(price)} is not down payment plus amount (${show((downPayment ?? 0) + amount)})`,
-      why: 'What is bought must be paid for to the cent by the down payment and the loan.',
-      holder: 'officer',
-      place: { chapter: 'request', anchor: 'amount' },
-    });
-  }
-  const sourced = file.assets.reduce((total, { downPaymentPart }) => total + (downPaymentPart ?? 0), 0);
-  if (downPayment !== null && sourced !== downPayment) {
-    entries.push({
-      key: 'balance:assets',
-      gate: 'details',
-      what: `Assets named for the down payment add up to ${show(sourced)}, not ${show(downPayment)}`,
-      why: 'Every unit of the down payment has a source.',
-      holder: 'officer',
-      place: { chapter: 'worth', anchor: 'add-asset' },
-    });
-  }
-  for (const asset of file.assets) {
-    if (asset.value !== null && (asset.downPaymentPart ?? 0) > asset.value)
-      entries.push({
-        key: `over:${asset.id}`,
-        gate: 'details',
-        what: `${asset.description ?? 'Asset'}: more goes into the down payment than is there`,
-        why: 'No more than an asset’s value can be used.',
-        holder: 'officer',
-        place: { chapter: 'worth', anchor: `${asset.id}.downPaymentPart` },
-      });
-  }
-  return entries;
-}
-
 function checkEntries(file: FileState): Draft[] {
   return file.product.checks.flatMap(({ kind, label, roles, why }) =>
     file.people
@@ -320,48 +282,6 @@ function conditionEntries(conditions: readonly Condition[]): Draft[] {
         };
       return { ...base, what: `${condition.title} (${condition.about})`, holder: 'applicant', since: condition.since };
     });
-}
-
-/** Where an accepted paper shows another amount than was stated, the evidenced one is relied on until the stated one is corrected. */
-function evidenceEntries(file: FileState): Draft[] {
-  return file.incomes.flatMap<Draft>((income) => {
-    const evidence = evidencedAmount(file, income.id);
-    if (!evidence || income.amount === null || evidence.amount === income.amount) return [];
-    const person = file.people.find(({ id }) => id === income.personId);
-    const show = (value: typeof evidence.amount) => formatMoney(value, { currency: file.pack.currency, locale: file.pack.locale });
-    return [
-      {
-        key: `evidence:${income.id}`,
-        gate: 'gathering',
-        what: `${income.source ?? 'Income'} of ${person ? personName(person) : 'somebody'}: stated ${show(income.amount)}, the paper shows ${show(evidence.amount)}`,
-        why: 'Stated and evidenced figures must agree; the evidenced one is relied on meanwhile.',
-        holder: 'officer',
-        personId: income.personId,
-        place: { chapter: 'income', anchor: `${income.id}.amount` },
-      },
-    ];
-  });
-}
-
-function figureEntries(file: FileState, { figures }: Affordability): Draft[] {
-  return figures.flatMap<Draft>((figure) => {
-    if (figure.verdict !== 'outside' || figure.limit === null || figure.value === null) return [];
-    const exception = latestException(file, `figure:${figure.measure}`);
-    const covered = exception?.value != null && !isWorse(figure.limit, figure.value, exception.value);
-    if (covered && exception.answer === 'granted') return [];
-    const waiting = covered && exception.answer === null;
-    return [
-      {
-        key: `figure:${figure.measure}`,
-        gate: 'gathering',
-        what: waiting ? `${figure.label} outside the limit: exception asked for` : `${figure.label} is outside the limit`,
-        why: figure.limit.rule,
-        holder: waiting ? 'approver' : 'officer',
-        ...(waiting ? { since: exception.askedAt } : {}),
-        place: { chapter: 'request', anchor: `figure.${figure.measure}` },
-      },
-    ];
-  });
 }
 
 function questionEntries(file: FileState): Draft[] {

@@ -55,7 +55,21 @@ export const CHAPTER_LABEL: Record<Chapter, string> = {
 };
 
 /** The kinds of row that a file is made of. */
-export const ENTITIES = ['request', 'person', 'relation', 'home', 'work', 'income', 'livingCost', 'debt', 'asset', 'pet', 'vehicle', 'answer'] as const;
+export const ENTITIES = [
+  'request',
+  'person',
+  'relation',
+  'home',
+  'work',
+  'income',
+  'livingCost',
+  'debt',
+  'asset',
+  'pet',
+  'vehicle',
+  'answer',
+  'explanation',
+] as const;
 export type Entity = (typeof ENTITIES)[number];
 
 /** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
@@ -86,7 +100,24 @@ export const ROLE_LABEL: Record<Role, string> = {
 };
 
 /** The figures that a product may limit. */
-export const MEASURES = ['payment', 'totalPayable', 'apr', 'dtiBefore', 'dtiAfter', 'moneyLeft', 'moneyLeftStressed', 'ltv'] as const;
+export const MEASURES = [
+  'payment',
+  'totalPayable',
+  'apr',
+  'housingShare',
+  'dtiBefore',
+  'dtiAfter',
+  'moneyLeft',
+  'moneyLeftStressed',
+  'residualIncome',
+  'loanToIncome',
+  'ltv',
+  'paymentShock',
+  'rentCover',
+  'reserves',
+  'debtServiceCover',
+  'guidelineShare',
+] as const;
 export type Measure = (typeof MEASURES)[number];
 
 export interface Limit {
@@ -94,7 +125,67 @@ export interface Limit {
   /** `most`: the figure may be at most `value`; `least`: it must be at least `value`. Ratios are fractions, money is minor units. */
   bound: 'most' | 'least';
   value: number;
+  /** Where the band begins that an approver has to weigh: between it and `value`. */
+  refer?: number;
+  /** `residualIncome` takes its value from the place's published table, by region, family and size of the loan. */
+  from?: 'residualIncome';
   rule: string;
+}
+
+/** How one kind of income counts. */
+export interface IncomeRule {
+  /** The share of its monthly figure that counts. */
+  share: number;
+  /** Months over which variable income must have been received; with fewer it doesn't count. */
+  historyMonths?: number;
+  /** Years of accounts asked of the self-employed; a stated rate doesn't count then. */
+  accountYears?: number;
+  /** What an end within the term means: it doesn't count, or it counts and becomes a question. */
+  ends: 'cutOff' | 'question';
+  why: string;
+}
+
+/** How a product sees income. */
+export interface IncomePolicy {
+  /** Whether measures rest on what is earned, or on what is left of it after income tax and contributions. */
+  basis: 'gross' | 'net';
+  kinds: Record<string, IncomeRule>;
+  /** The share that is added to untaxed income where others count before tax. */
+  grossUp: number;
+  /** From this fall of profits on, self-employment goes to an approver. */
+  fallReferred: number;
+  /** How far the year to date may lie from the stated rate, as a share of it. */
+  yearToDateTolerance: number;
+  /** A job held for fewer months is a question. */
+  heldMonths: number;
+  /** A time without work of so many months or more, within the last two years, is a question. */
+  gapMonths: number;
+  /** `comingYear`: what will come in the twelve months from the start counts, a twelfth of it each month. */
+  outlook: 'now' | 'comingYear';
+}
+
+/** How a product sees what people owe and spend. */
+export interface CommitmentPolicy {
+  /** Debts of these kinds count at a share of their limit or balance, where the stated payment is lower. */
+  revolving: { kinds: string[]; of: 'limit' | 'balance'; share: number };
+  /** A debt whose last payment falls within so many months doesn't count; zero where all count. */
+  ignoredWithinMonths: number;
+  /** Kinds that count to their last payment all the same, such as leases. */
+  neverIgnored: string[];
+  /** The share of the payment of a debt that somebody guarantees for another. */
+  guaranteeShare: number;
+  /** Whether declared living costs are held against the place's benchmark, the higher of the two counting. */
+  benchmark: boolean;
+}
+
+/** What an asset is worth to a decision. */
+export interface WorthPolicy {
+  /** The share of its value that doesn't count, by kind. */
+  haircut: Record<string, number>;
+  /** Kinds that can be turned into money within days: reserves are counted in these. */
+  liquid: string[];
+  /** Days after which a stated value is asked again. */
+  valueAge: number;
 }
 
 /** A rule's "only if": the row's own field has one of the values; `filled` stands for any value, `empty` for none. */
@@ -230,7 +321,13 @@ export interface ProductDefinition {
   chapters: Chapter[];
   bounds: { amount: { least: Minor; most: Minor }; termMonths: { least: number; most: number }; applicantAge: { least: number } };
   pricing: { annualRate: number; stressAdded: number; fee: Minor };
-  incomeShare: Record<string, number>;
+  income: IncomePolicy;
+  commitments: CommitmentPolicy;
+  worth: WorthPolicy;
+  /** What the amount of the request is: lent and paid back, a rent of every month, or a benefit. */
+  amountIs: 'loan' | 'rent' | 'benefit';
+  /** Whether the eight factors of 12 CFR 1026.43(c)(2) are reported. */
+  repaymentFactors: boolean;
   limits: Limit[];
   needs: Need[];
   rows: RowNeed[];
@@ -266,6 +363,63 @@ export interface ProductDefinition {
   purposes: string[];
 }
 
+/** A rate for the part of a sum above `from`, up to the next band. Minor units; a decimal fraction. */
+export interface RateBand {
+  from: Minor;
+  rate: number;
+}
+
+/** A contribution that is taken beside income tax. */
+export interface Contribution {
+  code: string;
+  label: string;
+  /** Of whose earnings it is taken. */
+  of: 'employed' | 'selfEmployed' | 'both';
+  /** The period whose thresholds `bands` holds. */
+  per: 'year' | 'month' | 'week';
+  bands: RateBand[];
+  /** The share of earnings that it is taken of: 0.9235 for United States self-employment. */
+  base?: number;
+  /** The share of it that comes off the income that is taxed. */
+  deducted?: number;
+}
+
+/** Income tax and contributions of one place and year, as its authority published them. */
+export interface TaxTable {
+  code: string;
+  label: string;
+  from: IsoDate;
+  until: IsoDate;
+  /** What is free of tax, and by how much it shrinks for income above a point. */
+  allowance: { amount: Minor; tapersAbove?: Minor; taperRate?: number };
+  bands: RateBand[];
+  contributions: Contribution[];
+  source: string;
+}
+
+/** Monthly living costs by household size, region and yearly income. */
+export interface LivingBenchmark {
+  source: string;
+  /** By region; `*` is any other. In each the bands of yearly income, lowest first. */
+  regions: Record<string, { incomeFrom: Minor; sizes: Minor[]; each: Minor }[]>;
+}
+
+/** What must be left each month, by region, family size and size of the loan. */
+export interface ResidualTable {
+  source: string;
+  /** The region of each state, by its postal code. */
+  states: Record<string, string>;
+  bands: { loanFrom: Minor; each: Minor; eachUpTo: number; sizes: Record<string, Minor[]> }[];
+}
+
+/** A yearly income by household size. */
+export interface IncomeGuideline {
+  year: number;
+  source: string;
+  /** By state, and `*` for all others. */
+  states: Record<string, { first: Minor; each: Minor }>;
+}
+
 /** The rules of a place, as data. */
 export interface PlacePack {
   code: string;
@@ -280,6 +434,13 @@ export interface PlacePack {
   phoneRegion: string;
   /** Districts of postal codes that lie in more than one. */
   districts: Record<string, string[]>;
+  /** Income tax and contributions by year. */
+  taxes: TaxTable[];
+  benchmark: LivingBenchmark | null;
+  residualIncome: ResidualTable | null;
+  guideline: IncomeGuideline | null;
+  /** The month and day on which payslips begin to count a year anew. */
+  yearStarts: string;
   holidays: string[];
   sources: string[];
 }

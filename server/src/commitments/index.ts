@@ -11,6 +11,16 @@ export const debtEntity: EntityDefinition = {
   entity: 'debt',
   table: 'debt',
   part: 'debts',
-  fields: { lender: 'text', kind: 'key', payment: 'money', balance: 'money', cleared: 'bool' },
+  fields: {
+    lender: 'text',
+    kind: 'key',
+    owners: 'text',
+    payment: 'money',
+    balance: 'money',
+    limit: 'money',
+    rate: 'decimal',
+    endsOn: 'date',
+    cleared: 'bool',
+  },
   defaults: { cleared: false },
 };

@@ -1,5 +1,5 @@
 import { AnswerException, AskException, FileAnswer, Id, type FileView } from '@cavren/contract';
-import { computePath, type Exception, type FileState } from '@cavren/core';
+import { computePath, isReferred, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import { FileParams, type Files } from '../files/index';
@@ -48,8 +48,11 @@ export function conditionsService(files: Files, store: ReturnType<typeof conditi
         const { conditions, figures } = computePath(change.file, change.today);
         const measure = subject.startsWith('figure:') ? figures.figures.find((figure) => `figure:${figure.measure}` === subject) : undefined;
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
-        if (measure ? measure.verdict !== 'outside' : condition?.state !== 'outstanding' && condition?.state !== 'received')
-          throw refused('nothing-to-excuse', 'There is nothing here to be let go.');
+        const referred = figures.questions.some((question) => isReferred(question) && `income:${question.subject}` === subject);
+        const excusable = measure
+          ? measure.verdict === 'outside' || measure.verdict === 'refer'
+          : referred || condition?.state === 'outstanding' || condition?.state === 'received';
+        if (!excusable) throw refused('nothing-to-excuse', 'There is nothing here to be let go.');
         if (change.file.exceptions.some((exception) => exception.subject === subject && exception.answer === null))
           throw refused('exception-asked', 'This exception was asked for already.');
         await store.insert(

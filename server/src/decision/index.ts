@@ -1,7 +1,7 @@
 import { AnswerQuestion, FileAnswer, Id, MakeDecision, type FileView } from '@cavren/contract';
-import { plays, barToDecide, computePath, type Decision, type FileState } from '@cavren/core';
+import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { Table, type Sequelize, type Tx } from '../db/index';
+import { Op, select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Invitations } from '../door/index';
 import { FileParams, type FileChange, type Files } from '../files/index';
 import { forbidden, invalid, notFound, refuseBlocked, refused, staffFor, type Actor, type App } from '../http/index';
@@ -16,8 +16,8 @@ interface DecisionRow {
   decidedBy: string;
   decidedByName: string;
   decidedAt: string;
-  /** The whole calculation and the product's version at the moment of the decision. */
-  figures: unknown;
+  /** The whole calculation at the moment of the decision, with the rules and tables that it read. */
+  figures: Calculation;
 }
 
 export function decisionStore(db: Sequelize) {
@@ -40,6 +40,12 @@ export function decisionStore(db: Sequelize) {
   );
   return {
     insert: (row: DecisionRow, tx: Tx) => table.insert(row, tx),
+    byId: (fileId: string, id: string) => table.one({ fileId, id }),
+    allIds: async (): Promise<string[]> => (await select<{ id: string }>(db, 'SELECT id FROM decision ORDER BY decided_at, id')).map(({ id }) => id),
+    async kept(ids: readonly string[]): Promise<{ id: string; calculation: Calculation }[]> {
+      const rows = ids.length === 0 ? [] : await table.find({ id: { [Op.in]: [...ids] } });
+      return rows.map(({ id, figures }) => ({ id, calculation: figures }));
+    },
     answer: (fileId: string, id: string, answer: string, tx: Tx) => table.update({ answer }, { fileId, id }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
       const rows = await table.find({ fileId }, { tx, order: [['decidedAt', 'ASC']] });
@@ -62,7 +68,6 @@ export type DecisionStore = ReturnType<typeof decisionStore>;
 
 /** Writes a decision with the calculation that it rests on. */
 export async function keepDecision(store: DecisionStore, change: FileChange, decision: Pick<DecisionRow, 'outcome' | 'reasons' | 'comment'>): Promise<void> {
-  const { figures } = computePath(change.file, change.today);
   await store.insert(
     {
       id: nanoid(),
@@ -72,12 +77,7 @@ export async function keepDecision(store: DecisionStore, change: FileChange, dec
       decidedBy: change.actor.id,
       decidedByName: change.actor.name,
       decidedAt: change.now,
-      figures: {
-        product: `${change.file.product.code} version ${change.file.product.version}`,
-        today: change.today,
-        request: change.file.request,
-        figures: figures.figures,
-      },
+      figures: calculate(change.file, change.today),
     },
     change.tx,
   );

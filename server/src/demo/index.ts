@@ -1,5 +1,5 @@
 import type { DetailChange, FieldValue } from '@cavren/contract';
-import { computePath, currentCheck, isoDate, signersOf, type FileState, type Minor } from '@cavren/core';
+import { computePath, currentCheck, isoDate, signersOf, statedFigure, type FileState, type Minor } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Cavren } from '../app';
 import type { Actor } from '../http/index';
@@ -232,11 +232,12 @@ class Teller {
       const gathering = this.story.until === 'gathering';
       if (gathering && last && twist === undefined) continue;
       const row = this.file.incomes.find(({ id }) => condition.key === `income:${id}`);
-      const shown = row ? (twist === 'payslip-differs' && row.personId === this.applicantId ? cents((row.amount ?? 0) / 100 - 130) : row.amount) : null;
+      const stated = row ? statedFigure(row) : null;
+      const shown = stated !== null && twist === 'payslip-differs' && row?.personId === this.applicantId ? cents(stated / 100 - 130) : stated;
       const content = await demoPaper(condition.title, row?.source ?? 'Quillhaven Registry', [
         ['About', condition.about],
         ['Made on', this.today],
-        ...(shown === null ? [] : [['Gross pay', (shown / 100).toFixed(2)] satisfies [string, string]]),
+        ...(shown === null ? [] : [[row?.kind === 'selfEmployed' ? 'Profit of the year' : 'Gross pay', (shown / 100).toFixed(2)] satisfies [string, string]]),
       ]);
       this.take(
         await this.cavren.services.papers.add(
@@ -259,7 +260,7 @@ class Teller {
 
   /** A figure outside its limit goes on with an exception, as it would at the desk. */
   private async askForExceptions(): Promise<void> {
-    const outside = computePath(this.file, this.today).figures.figures.filter(({ verdict }) => verdict === 'outside');
+    const outside = computePath(this.file, this.today).figures.figures.filter(({ verdict }) => verdict === 'outside' || verdict === 'refer');
     for (const { measure } of outside) {
       this.take(
         await this.cavren.services.conditions.askException(
@@ -339,13 +340,13 @@ async function certify({ stores }: Cavren): Promise<void> {
   await keep('staff-wren', 'QM-L-0417', 'lending', ['us']);
   await keep('staff-wren', 'QM-T-0418', 'leasing', ['us']);
   await keep('staff-wren', 'QM-I-0093', 'insurance', ['us', 'nz'], '2026-06-30');
-  await keep('staff-tamsin', 'QM-L-0421', 'lending', ['us']);
+  await keep('staff-tamsin', 'QM-L-0421', 'lending', ['us', 'nz']);
   await keep('staff-tamsin', 'QM-I-0107', 'insurance', ['nz']);
   await keep('staff-tamsin', 'QM-T-0433', 'leasing', ['us']);
 }
 
 const NOTHING_MORE = { signedOn: null, number: null, phone: null, email: null, kind: 'person' as const, differentBecause: null };
-const NO_DECLARATIONS = { bankruptcy: 'no', proceedings: 'no', stateDebt: 'no' };
+const NO_DECLARATIONS = { bankruptcy: 'no', proceedings: 'no', stateDebt: 'no', loansAlongside: 'no', debtsAndSupport: 'yes' };
 const QUALIFIED = { resident: 'yes', citizen: 'yes', boatEarns: 'yes', ...NO_DECLARATIONS };
 const PARTNER_QUALIFIED = { resident: 'yes', citizen: 'yes', ...NO_DECLARATIONS };
 
@@ -402,6 +403,17 @@ async function tellOthers(cavren: Cavren, clock: Clock, now: number): Promise<vo
         frequency: 'monthly',
         since: '2020-01-06',
       }),
+      add('income', {
+        personId: applicant,
+        kind: 'subsidy',
+        source: 'Harbour Town housing office',
+        amount: cents(240),
+        frequency: 'monthly',
+        since: '2026-02-01',
+      }),
+      add('livingCost', { category: 'Food and household', monthly: cents(880) }),
+      add('debt', { lender: 'Gullstone Credit Union', kind: 'creditCard', payment: cents(35), balance: cents(1260), limit: cents(4000) }),
+      add('asset', { kind: 'savings', description: 'Savings book, Quillhaven Mutual', value: cents(6100) }),
       add(
         'person',
         { role: 'coApplicant', fullName: 'Anselm Dunmallow', birthDate: '1982-07-30', idNumber: '931-64-2214', phone: '(212) 555-0172', livesWith: applicant },
@@ -444,6 +456,11 @@ async function tellOthers(cavren: Cavren, clock: Clock, now: number): Promise<vo
     set('person', applicant, 'phone', '(212) 555-0177'),
     ...answers(applicant, { resident: 'yes', citizen: 'no', permitMonths: '7' }),
   ]);
+  at(2);
+  await begin('wren', 'workboat-refit', 'Rosamund Thackray', '1984-06-09', thackray);
+  at(3);
+  await begin('tamsin', 'tools-gear', 'Manaia Keating', '1993-05-30', keating);
+  at(1);
   await door.apply({
     product: 'workboat-refit',
     fullName: 'Philippa Corran',
@@ -452,6 +469,154 @@ async function tellOthers(cavren: Cavren, clock: Clock, now: number): Promise<vo
     email: 'pip@post.example',
     agrees: true,
   });
+}
+
+/** Many sources and debts at once, and what they raise: a year to date that falls short, a deep fall of profit, a card, a debt keyed twice. */
+function thackray(applicant: string): DetailChange[] {
+  const partner = nanoid();
+  const home = { line: '14 Capstan Row', town: 'Quillhaven', region: 'QH', postalCode: '00412', since: '2019-04-01', tenure: 'mortgaged' };
+  const since = '2025-04-07';
+  return [
+    set('request', null, 'purpose', 'Hull and deck refit'),
+    set('request', null, 'price', cents(74_000)),
+    set('request', null, 'downPayment', cents(18_500)),
+    set('request', null, 'amount', cents(55_500)),
+    set('request', null, 'termMonths', 84),
+    set('person', applicant, 'idNumber', '934-22-6071'),
+    set('person', applicant, 'phone', '(212) 555-0184'),
+    set('person', applicant, 'noEmail', true),
+    add('person', { role: 'coApplicant', fullName: 'Jago Thackray', birthDate: '1981-01-26', idNumber: '934-22-6088', phone: '(212) 555-0185' }, partner),
+    add('relation', { personId: partner, toId: applicant, kind: 'spouse' }),
+    add('home', { personId: applicant, ...home, monthlyCost: cents(865) }),
+    add('home', { personId: partner, ...home, monthlyCost: cents(0) }),
+    add('work', { personId: applicant, kind: 'employed', employer: 'Saltmeadow Clinic', position: 'Nurse', since }),
+    add('work', { personId: applicant, kind: 'employed', employer: 'Lanternside School', position: 'School nurse', since: '2016-08-15', until: '2025-01-31' }),
+    add('work', { personId: partner, kind: 'selfEmployed', employer: 'Thackray Diving', since: '2014-03-01' }),
+    add('income', {
+      personId: applicant,
+      kind: 'wage',
+      source: 'Saltmeadow Clinic',
+      amount: cents(34.6),
+      frequency: 'hourly',
+      hoursPerWeek: 36,
+      weeksPerYear: 52,
+      since,
+      yearToDate: cents(50_900),
+      yearToDateAt: '2026-10-31',
+    }),
+    add('income', { personId: applicant, kind: 'overtime', source: 'Saltmeadow Clinic, nights', amount: cents(7440), monthsSeen: 18, since }),
+    add('income', {
+      personId: partner,
+      kind: 'selfEmployed',
+      source: 'Thackray Diving',
+      since: '2014-03-01',
+      yearEnd: '2025-12-31',
+      profitLatest: cents(29_800),
+      addBackLatest: cents(3400),
+      profitBefore: cents(41_200),
+      addBackBefore: cents(3900),
+    }),
+    add('income', { personId: partner, kind: 'rent', source: 'Boat shed, Herring Quay', amount: cents(420), frequency: 'monthly', since: '2022-01-01' }),
+    add('income', {
+      personId: applicant,
+      kind: 'support',
+      source: 'Support for Wilf',
+      amount: cents(310),
+      frequency: 'monthly',
+      untaxed: true,
+      until: '2029-08-31',
+    }),
+    add('debt', {
+      lender: 'Northstrand Finance',
+      kind: 'creditCard',
+      owners: applicant,
+      payment: cents(60),
+      balance: cents(3180),
+      limit: cents(8000),
+      rate: 0.219,
+    }),
+    add('debt', {
+      lender: 'Gullstone Credit Union',
+      kind: 'boatLoan',
+      owners: `${applicant} ${partner}`,
+      payment: cents(318.4),
+      balance: cents(9740),
+      rate: 0.069,
+      endsOn: '2029-06-30',
+    }),
+    add('debt', { lender: 'Brackwater Motors', kind: 'vehicleLoan', owners: applicant, payment: cents(211), balance: cents(844), endsOn: '2027-03-31' }),
+    add('debt', { lender: 'Harbour Hire', kind: 'lease', owners: partner, payment: cents(94), endsOn: '2027-02-28' }),
+    add('debt', { lender: 'Brackwater motors', kind: 'vehicleLoan', owners: partner, payment: cents(211), balance: cents(844), endsOn: '2027-03-31' }),
+    add('livingCost', { category: 'Food and household', monthly: cents(540) }),
+    add('livingCost', { category: 'Energy and water', monthly: cents(171) }),
+    add('livingCost', { category: 'Transport and fuel', monthly: cents(145) }),
+    add('asset', {
+      kind: 'savings',
+      description: 'Savings book, Quillhaven Mutual',
+      owners: applicant,
+      value: cents(16_900),
+      valueOn: '2026-11-02',
+      downPaymentPart: cents(12_500),
+    }),
+    add('asset', {
+      kind: 'gift',
+      description: 'Gift for the refit',
+      owners: partner,
+      value: cents(6000),
+      downPaymentPart: cents(6000),
+      donor: 'Loveday Thackray',
+      donorRelation: 'Mother',
+    }),
+    add('asset', { kind: 'securities', description: 'Shares, harbour ferry company', owners: applicant, value: cents(4800), valueOn: '2026-06-30' }),
+    ...answers(applicant, QUALIFIED),
+    ...answers(partner, PARTNER_QUALIFIED),
+  ];
+}
+
+/** Under another place's rules: income after tax, a stressed rate, loan-to-value. */
+function keating(applicant: string): DetailChange[] {
+  return [
+    set('request', null, 'purpose', 'Diving gear'),
+    set('request', null, 'price', cents(16_400)),
+    set('request', null, 'downPayment', cents(2400)),
+    set('request', null, 'amount', cents(14_000)),
+    set('request', null, 'termMonths', 36),
+    set('person', applicant, 'idNumber', '49-091-850'),
+    set('person', applicant, 'phone', '021 555 0188'),
+    add('home', {
+      personId: applicant,
+      line: '27 Rimu Slip',
+      town: 'Quillhaven South',
+      region: 'QS',
+      postalCode: '7010',
+      since: '2021-02-01',
+      tenure: 'rented',
+      monthlyCost: cents(1180),
+    }),
+    add('work', { personId: applicant, kind: 'employed', employer: 'Longline Southern', position: 'Diver', since: '2021-02-15' }),
+    add('income', {
+      personId: applicant,
+      kind: 'wage',
+      source: 'Longline Southern',
+      amount: cents(2480),
+      frequency: 'everyTwoWeeks',
+      since: '2021-02-15',
+      netAmount: cents(1996.4),
+    }),
+    add('income', {
+      personId: applicant,
+      kind: 'commission',
+      source: 'Longline Southern, catch share',
+      amount: cents(9300),
+      monthsSeen: 18,
+      since: '2021-02-15',
+    }),
+    add('debt', { lender: 'Kea Street Finance', kind: 'creditCard', payment: cents(50), balance: cents(800), limit: cents(6000) }),
+    add('livingCost', { category: 'Food and household', monthly: cents(690) }),
+    add('livingCost', { category: 'Energy and water', monthly: cents(160) }),
+    add('asset', { kind: 'savings', description: 'Savings account', value: cents(5200), valueOn: '2026-11-10', downPaymentPart: cents(2400) }),
+    ...answers(applicant, { resident: 'yes', ...NO_DECLARATIONS }),
+  ];
 }
 
 const address = (number: number): Record<string, string> => ({
@@ -484,5 +649,17 @@ function personFields(id: string, person: DemoApplicant, number: number): Detail
 }
 
 function income(personId: string, { kind, employer, amount, frequency, hours }: DemoApplicant, since: string): DetailChange {
+  if (kind === 'selfEmployed')
+    return add('income', {
+      personId,
+      kind,
+      source: employer,
+      since,
+      yearEnd: '2025-12-31',
+      profitLatest: cents(amount * 0.93),
+      addBackLatest: cents(amount * 0.09),
+      profitBefore: cents(amount * 0.9),
+      addBackBefore: cents(amount * 0.08),
+    });
   return add('income', { personId, kind, source: employer, amount: cents(amount), frequency, hoursPerWeek: hours ?? null, since });
 }

@@ -47,6 +47,8 @@ type Rule = (judging: Judging, value: string) => string | null;
 
 const notLater: Rule = ({ today }, value) => (value > today ? 'This date lies in the future' : null);
 const inFile: Rule = ({ file }, value) => (file.people.some(({ id }) => id === value) ? null : 'This person is not in the file');
+const allInFile: Rule = ({ file }, value) =>
+  value.split(' ').every((id) => file.people.some((person) => person.id === id)) ? null : 'One of them is not in the file';
 const phone: Rule = ({ file }, value) =>
   readPhone(value, file.pack.phoneRegion) ? null : 'This is no phone number: give it with its area code, or with + and the country code';
 const possible: Rule = ({ file, row }) => relationProblem(file, row as unknown as Relation);
@@ -100,8 +102,17 @@ const RULES: Record<string, Rule | undefined> = {
   'work.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'work.personId': inFile,
   'work.phone': phone,
-  'income.since': notLater,
+  'income.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
+  'income.until': rightOrder,
+  'income.probationUntil': ({ row }, value) => (row['since'] && value < (row['since'] as string) ? 'Probation can’t end before the job begins' : null),
+  'income.yearEnd': notLater,
+  'income.yearToDateAt': notLater,
   'income.personId': inFile,
+  'debt.owners': allInFile,
+  'asset.owners': allInFile,
+  'asset.valueOn': notLater,
+  'explanation.subject': ({ file, row }, value) =>
+    file.explanations.some(({ id, subject }) => id !== row['id'] && subject === value) ? 'This was explained already: change what was said' : null,
   'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : 'Choose one of the list'),
   'answer.personId': inFile,
   'answer.question': ({ file, row }, value) => {

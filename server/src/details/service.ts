@@ -25,7 +25,7 @@ export type Guard = (file: FileState, wish: DetailChange) => void;
 
 const OWNED: readonly Entity[] = ['home', 'work', 'income', 'answer', 'relation'];
 /** The field that is judged by the whole row, once the others are in place. */
-const JUDGED_LAST: readonly string[] = ['kind', 'idNumber', 'taxNumber', 'value', 'until'];
+const JUDGED_LAST: readonly string[] = ['kind', 'idNumber', 'taxNumber', 'value', 'until', 'probationUntil'];
 
 export function detailsService({ files, store, register }: Parts) {
   async function apply(change: FileChange, wish: DetailChange, place: number): Promise<void> {
@@ -69,6 +69,8 @@ export function detailsService({ files, store, register }: Parts) {
     if (entity === 'person' && !kept['role']) throw invalid([{ path: pathOf(entity, id, 'role'), message: 'Say which role this person has' }]);
     if (OWNED.includes(entity) && !kept['personId']) throw invalid([{ path: pathOf(entity, id, 'personId'), message: 'Say whose this is' }]);
     if (entity === 'relation' && (!kept['toId'] || !kept['kind'])) throw invalid([{ path: pathOf(entity, id, 'kind'), message: 'Say what they are to whom' }]);
+    if (entity === 'explanation' && (!kept['subject'] || !kept['text']))
+      throw invalid([{ path: pathOf(entity, id, 'text'), message: 'Explain in a few words' }]);
     if (entity === 'answer' && !kept['question']) throw invalid([{ path: pathOf(entity, id, 'question'), message: 'Say which question this answers' }]);
     const known = entity === 'person' ? (kept['personId'] as string | null | undefined) : null;
     if (known) {
@@ -119,6 +121,19 @@ export function detailsService({ files, store, register }: Parts) {
     for (const { id } of change.file.relations.filter((relation) => relation.personId === personId || relation.toId === personId))
       await remove(change, { op: 'remove', entity: 'relation', id });
     for (const { id } of change.file.answers.filter((answer) => answer.personId === personId)) await remove(change, { op: 'remove', entity: 'answer', id });
+    for (const entity of ['debt', 'asset'] as const)
+      for (const { id, owners } of change.file[PART_OF[entity]].filter((row) => row.owners?.split(' ').includes(personId)))
+        await set(change, {
+          op: 'set',
+          entity,
+          id,
+          field: 'owners',
+          value:
+            owners
+              ?.split(' ')
+              .filter((one) => one !== personId)
+              .join(' ') || null,
+        });
     for (const { id } of change.file.people.filter(({ livesWith }) => livesWith === personId))
       await set(change, { op: 'set', entity: 'person', id, field: 'livesWith', value: null });
     await store.removeMonitoring(change.row.id, personId, change.tx);

@@ -55,6 +55,7 @@ export function makeProducts(db: Sequelize): Products {
         const pack = packs.find(({ code }) => code === definition.place);
         if (!pack) throw new Error(`Product ${definition.code} names the place ${definition.place}, which has no pack`);
         refuseContradictions(definition);
+        refuseMissingTables(definition, pack);
         const id = `${definition.code}-${definition.version}`;
         if (!(await table.one({ id }))) await table.insert({ id, code: definition.code, version: definition.version, definition, pack });
       }
@@ -80,6 +81,20 @@ function refuseContradictions({ code, route, needs, rows, questions, consents, l
     throw new Error(`Product ${code} names ${lookUpConsent} as its consent to look-ups, but has no such text`);
   const foreign = signing.order.find((role) => !roles.includes(role));
   if (foreign) throw new Error(`Product ${code} is signed by ${foreign}, a role that it doesn’t have`);
+}
+
+/** A product can't rest on a table that its place doesn't have. */
+function refuseMissingTables({ code, income, commitments, measures, limits }: Product, pack: Pack): void {
+  const lacking = [
+    ...(pack.taxes.length === 0 && (income.basis === 'net' || measures.includes('residualIncome')) ? ['a tax table'] : []),
+    ...(pack.benchmark === null && commitments.benchmark ? ['a benchmark of living costs'] : []),
+    ...(pack.residualIncome === null && limits.some(({ from }) => from === 'residualIncome') ? ['a table of residual income'] : []),
+    ...(pack.guideline === null && measures.includes('guidelineShare') ? ['a poverty guideline'] : []),
+  ];
+  if (lacking.length > 0) throw new Error(`Product ${code} needs ${lacking.join(' and ')}, which ${pack.name} doesn’t have`);
+  for (const { measure, bound, value, refer } of limits)
+    if (refer !== undefined && (bound === 'most' ? refer > value : refer < value))
+      throw new Error(`Product ${code}: what an approver weighs for ${measure} must lie inside the limit`);
 }
 
 export function productRoutes(app: App, products: Products, certificatesOf: (staffId: string) => Promise<Certificate[]>, today: () => IsoDate): void {

@@ -1,12 +1,49 @@
-import { CHAPTERS, MEASURES } from '@cavren/core';
+import { CHAPTERS } from '@cavren/core';
 
 type Raw = Record<string, unknown>;
 
 const OWING = ['applicant', 'coApplicant', 'guarantor'];
+const MEASURES_THEN = ['payment', 'totalPayable', 'apr', 'dtiBefore', 'dtiAfter', 'moneyLeft', 'moneyLeftStressed', 'ltv'];
 const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 
 /** What a product of before has that a later Cavren asks of every product: files that were opened with it go on with it. */
 export function upgradeProduct(raw: unknown): unknown {
+  return withCarrying(withPeople(raw));
+}
+
+/** Rules of income, commitments and worth that lead to the same figures as before there were any but a share for each kind. */
+function withCarrying(raw: unknown): unknown {
+  const { incomeShare, ...rest } = raw as Raw & { incomeShare?: Record<string, number>; line?: string };
+  if (!incomeShare) return raw;
+  const why = 'As the product was when the file was opened.';
+  return {
+    income: {
+      basis: 'gross',
+      kinds: Object.fromEntries(Object.entries(incomeShare).map(([kind, share]) => [kind, { share, ends: 'question', why }])),
+      grossUp: 0,
+      fallReferred: 1,
+      yearToDateTolerance: 1,
+      heldMonths: 0,
+      gapMonths: 0,
+      outlook: 'now',
+    },
+    commitments: {
+      revolving: { kinds: [], of: 'balance', share: 0 },
+      ignoredWithinMonths: 0,
+      neverIgnored: [],
+      guaranteeShare: 1,
+      benchmark: false,
+    },
+    worth: { haircut: {}, liquid: ['cash', 'savings'], valueAge: 36_500 },
+    amountIs: AMOUNT_IS[rest.line ?? ''] ?? 'loan',
+    repaymentFactors: false,
+    ...rest,
+  };
+}
+
+const AMOUNT_IS: Record<string, string> = { lending: 'loan', leasing: 'rent', insurance: 'benefit' };
+
+function withPeople(raw: unknown): unknown {
   const product = raw as Raw;
   const { consentsBeforeChecks, ...rest } = product as Raw & { consentsBeforeChecks?: Raw };
   if (!consentsBeforeChecks) return product;
@@ -24,7 +61,7 @@ export function upgradeProduct(raw: unknown): unknown {
       { field: 'advanceOn', label: 'Advance on' },
       { field: 'firstPaymentOn', label: 'First payment on' },
     ],
-    measures: [...MEASURES],
+    measures: MEASURES_THEN,
     household: { spouses: 1, incomeOf: ['applicant', 'coApplicant'], earningsNotCountedOf: [], adultsMustApply: false, why: 'Only who applies owes.' },
     histories: { home: null, work: null },
     questions: [],
@@ -57,6 +94,11 @@ export function upgradePack(raw: unknown): unknown {
     numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }],
     languages: [{ code: 'en', label: 'English' }],
     districts: {},
+    taxes: [],
+    benchmark: null,
+    residualIncome: null,
+    guideline: null,
+    yearStarts: '01-01',
     ...pack,
   };
 }

@@ -4,5 +4,14 @@ export const assetEntity: EntityDefinition = {
   entity: 'asset',
   table: 'asset',
   part: 'assets',
-  fields: { kind: 'key', description: 'text', value: 'money', downPaymentPart: 'money' },
+  fields: {
+    kind: 'key',
+    description: 'text',
+    owners: 'text',
+    value: 'money',
+    valueOn: 'date',
+    downPaymentPart: 'money',
+    donor: 'text',
+    donorRelation: 'text',
+  },
 };

@@ -11,10 +11,13 @@ import { showFigure, showLimit } from './words';
 /** The live ratios of the open file against the product's limits; each opens into its arithmetic. */
 const props = defineProps<{ figures: Affordability; file: FileState }>();
 const PaymentSchedule = defineAsyncComponent(() => import('./PaymentSchedule.vue'));
+const StressPanel = defineAsyncComponent(() => import('./StressPanel.vue'));
+const FactorsPanel = defineAsyncComponent(() => import('./FactorsPanel.vue'));
 const editing = useEditing();
 const desk = useDesk();
 const router = useRouter();
-const opened = ref<Measure | 'schedule' | null>(null);
+type Sheet = Measure | 'schedule' | 'stress' | 'factors';
+const opened = ref<Sheet | null>(null);
 const reason = ref('');
 const problem = ref('');
 const figure = computed<Figure | null>(() => props.figures.figures.find(({ measure }) => measure === opened.value) ?? null);
@@ -22,7 +25,15 @@ const exception = computed(() => props.file.exceptions.filter(({ subject }) => s
 const currency = computed(() => props.file.pack.currency);
 const dialog = computed({ get: () => opened.value !== null, set: (open) => (opened.value = open ? opened.value : null) });
 
-function open(measure: Measure | 'schedule'): void {
+/** The first figures are always in view, the others when asked for. */
+const IN_VIEW = 8;
+const more = ref(false);
+const shownFigures = computed(() => (more.value ? props.figures.figures : props.figures.figures.slice(0, IN_VIEW)));
+const hidden = computed(() => props.figures.figures.length - IN_VIEW);
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const counting = computed(() => props.figures.figures.some(({ measure }) => measure === 'moneyLeft'));
+
+function open(measure: Sheet): void {
   opened.value = measure;
   reason.value = '';
   problem.value = '';
@@ -38,6 +49,11 @@ async function askException(): Promise<void> {
     problem.value = error instanceof Error ? error.message : '';
   }
 }
+const VERDICT_WORD: Record<string, string> = {
+  inside: 'Inside the limit',
+  outside: 'Outside the limit',
+  refer: 'Inside the limit, but where an approver has to weigh it',
+};
 function go(place: { chapter: string; anchor: string }): void {
   opened.value = null;
   void router.push({ path: `/files/${props.file.reference}/${place.chapter}`, hash: `#${place.anchor}` });
@@ -47,7 +63,7 @@ function go(place: { chapter: string; anchor: string }): void {
 <template>
   <section class="strip" aria-label="Figures">
     <button
-      v-for="item in figures.figures"
+      v-for="item in shownFigures"
       :key="item.measure"
       type="button"
       :class="['figure-cell', item.verdict]"
@@ -62,6 +78,10 @@ function go(place: { chapter: string; anchor: string }): void {
           <Mark kind="blocked" />
           outside: {{ showLimit(item, currency) }}
         </template>
+        <template v-else-if="item.verdict === 'refer'">
+          <Mark kind="waiting" />
+          to be weighed: {{ showLimit(item, currency) }}
+        </template>
         <template v-else-if="item.verdict === 'inside'">
           <Mark kind="settled" />
           {{ showLimit(item, currency) }}
@@ -69,18 +89,22 @@ function go(place: { chapter: string; anchor: string }): void {
         <template v-else>&nbsp;</template>
       </span>
     </button>
-    <button type="button" class="figure-cell schedule" :disabled="!figures.schedule" @click="open('schedule')">
-      <span class="label">Schedule</span>
-      <span class="value">{{ figures.schedule ? `${figures.schedule.rows.length} payments` : '—' }}</span>
-      <span class="limit">table and chart</span>
-    </button>
+    <div class="sheets">
+      <button v-if="figures.schedule" type="button" @click="open('schedule')">Schedule</button>
+      <button v-if="counting" type="button" @click="open('stress')">Stress</button>
+      <button v-if="file.product.repaymentFactors" type="button" @click="open('factors')">Factors</button>
+      <button v-if="hidden > 0" type="button" :aria-expanded="more" @click="more = !more">{{ more ? 'Fewer' : `${hidden} more` }}</button>
+    </div>
   </section>
 
-  <v-dialog v-model="dialog" :max-width="opened === 'schedule' ? 980 : 680">
+  <v-dialog v-model="dialog" :max-width="opened === 'schedule' || opened === 'stress' ? 980 : 720">
     <div class="sheet box">
-      <template v-if="opened === 'schedule' && figures.schedule"><PaymentSchedule :schedule="figures.schedule" :pack="file.pack" /></template>
+      <PaymentSchedule v-if="opened === 'schedule' && figures.schedule" :schedule="figures.schedule" :pack="file.pack" />
+      <StressPanel v-else-if="opened === 'stress'" :file="file" :today="today" />
+      <FactorsPanel v-else-if="opened === 'factors'" :file="file" :figures="figures" @go="go" />
       <template v-else-if="figure">
         <h2>{{ figure.label }}</h2>
+        <p class="soft">{{ figure.means }}</p>
         <p v-if="figure.value === null">Can’t be computed yet: {{ figure.waitingFor }} is missing.</p>
         <template v-else>
           <TermLines :terms="figure.terms" :currency="currency" open @go="go" />
@@ -88,13 +112,13 @@ function go(place: { chapter: string; anchor: string }): void {
             <span>{{ figure.label }}</span>
             <span>= {{ showFigure(figure, currency) }}</span>
           </p>
-          <p v-if="figure.limit" class="note" :class="figure.verdict === 'outside' ? 'ember' : 'lichen'">
-            <Mark :kind="figure.verdict === 'outside' ? 'blocked' : 'settled'" />
-            {{ figure.verdict === 'outside' ? 'Outside' : 'Inside' }} the limit, {{ showLimit(figure, currency) }}. {{ figure.limit.rule }}
+          <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
+            <Mark :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'refer' ? 'waiting' : 'settled'" />
+            {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ figure.limit.rule }}
           </p>
-          <div v-if="figure.verdict === 'outside'" class="exception">
+          <div v-if="figure.verdict === 'outside' || figure.verdict === 'refer'" class="exception">
             <p v-if="exception">
-              Exception asked for by {{ exception.askedBy }}: “{{ exception.reason }}”
+              {{ figure.verdict === 'refer' ? 'Put to an approver by' : 'Exception asked for by' }} {{ exception.askedBy }}: “{{ exception.reason }}”
               <b>
                 {{
                   exception.answer === null
@@ -107,10 +131,12 @@ function go(place: { chapter: string; anchor: string }): void {
             </p>
             <form v-if="desk.may('exception.ask') && exception?.answer !== null" class="ask" @submit.prevent="askException">
               <label>
-                Ask for an exception: why should it go on?
+                {{ figure.verdict === 'refer' ? 'Put it to an approver' : 'Ask for an exception' }}: why should it go on?
                 <textarea v-model="reason" class="field-input" rows="2" required />
               </label>
-              <v-btn type="submit" size="small" :disabled="reason.trim().length < 3">Ask for the exception</v-btn>
+              <v-btn type="submit" size="small" :disabled="reason.trim().length < 3">{{
+                figure.verdict === 'refer' ? 'Put to an approver' : 'Ask for the exception'
+              }}</v-btn>
             </form>
             <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
           </div>
@@ -124,7 +150,7 @@ function go(place: { chapter: string; anchor: string }): void {
 <style scoped>
 .strip {
   display: grid;
-  grid-template-columns: repeat(8, minmax(0, 1fr)) 108px;
+  grid-template-columns: repeat(8, minmax(0, 1fr)) 148px;
   background: var(--sheet);
   border-top: 2px solid var(--rule-strong);
 }
@@ -150,6 +176,9 @@ function go(place: { chapter: string; anchor: string }): void {
   border-top-color: var(--ember);
   background: var(--ember-soft);
 }
+.figure-cell.refer {
+  border-top-color: var(--ember);
+}
 .figure-cell.inside {
   border-top-color: var(--lichen);
 }
@@ -168,9 +197,26 @@ function go(place: { chapter: string; anchor: string }): void {
   font-variant-numeric: tabular-nums;
   white-space: nowrap;
 }
-.schedule .value {
-  font-size: 0.95rem;
-  line-height: 1.6;
+.sheets {
+  grid-column: 9;
+  grid-row: 1;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 1px;
+  padding: 3px;
+}
+.sheets button {
+  border: 0;
+  padding: 0 4px;
+  background: none;
+  color: var(--teal);
+  font: 600 0.84rem var(--text);
+  text-align: left;
+  text-decoration: underline;
+  cursor: pointer;
+}
+.sheets button:hover {
+  background: var(--teal-soft);
 }
 .limit {
   font-size: 0.76rem;

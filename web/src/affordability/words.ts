@@ -1,10 +1,20 @@
-import { formatMoney, type Figure, type FigureUnit, type Minor } from '@cavren/core';
+import { formatMoney, type Figure, type FigureUnit, type Minor, type Term } from '@cavren/core';
 
 /** A value of an arithmetic as it is written: money with its currency, ratios in percent. */
 export function showValue(value: number, unit: FigureUnit, currency: string): string {
   if (unit === 'money') return formatMoney(value as Minor, { currency });
   if (unit === 'ratio') return `${(value * 100).toFixed(2)} %`;
-  return Number.isInteger(value) ? String(value) : value.toFixed(2);
+  if (unit === 'times') return `${value.toFixed(2)} ×`;
+  if (unit === 'months') return `${Number(value.toFixed(2))} ${value === 1 ? 'month' : 'months'}`;
+  return String(Number(value.toFixed(unit === 'count' ? 12 : 2)));
+}
+
+/** An arithmetic of one level in one line: “$34.60 × 36 × 52 ÷ 12”. */
+export function inOneLine(terms: readonly Term[], currency: string): string {
+  return terms
+    .filter(({ sign }) => sign !== '·' && sign !== '=')
+    .map(({ sign, value, unit }, at) => `${at === 0 ? (sign === '−' ? '−' : '') : `${sign} `}${showValue(value, unit, currency)}`)
+    .join(' ');
 }
 
 export const showFigure = (figure: Figure, currency: string): string => (figure.value === null ? '—' : showValue(figure.value, figure.unit, currency));

@@ -1,31 +1,110 @@
 <script setup lang="ts">
-import { DEBT_KIND_LABEL, LIVING_COSTS } from '@cavren/contract';
-import { optionsOf, plainOptions, type ChapterProps } from '../file/options';
+import { LIVING_COSTS } from '@cavren/contract';
+import { DEBT_KIND_LABEL, debtTerms, formatMoney, total, type Debt, type Minor, type Term } from '@cavren/core';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import TermLines from '../affordability/TermLines.vue';
+import { useEditing } from '../file/editing';
+import Field from '../file/Field.vue';
+import { optionsOf, ownerOptions, plainOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
+import QuestionBox from '../income/QuestionBox.vue';
+import Mark from '../look/Mark.vue';
 
-defineProps<ChapterProps>();
-const debts: Column[] = [
-  { field: 'lender', label: 'Lender', width: '30%' },
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(DEBT_KIND_LABEL), width: '22%' },
-  { field: 'payment', label: 'Payment a month', kind: 'money', width: '17%' },
-  { field: 'balance', label: 'Balance', kind: 'money', width: '17%' },
-  { field: 'cleared', label: 'Cleared by this loan', kind: 'yesNo', width: '14%' },
-];
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const router = useRouter();
+const owners = computed(() => ownerOptions(props.file));
+const debts = computed<Column[]>(() => [
+  { field: 'lender', label: 'Lender', width: '24%' },
+  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(DEBT_KIND_LABEL), width: '19%' },
+  { field: 'owners', label: 'Whose', kind: 'choice', options: owners.value, width: '19%' },
+  { field: 'payment', label: 'Payment a month', kind: 'money', width: '13%' },
+  { field: 'balance', label: 'Balance', kind: 'money', width: '13%' },
+]);
 const costs: Column[] = [
   { field: 'category', label: 'Kind of cost', kind: 'choice', options: plainOptions(LIVING_COSTS), width: '60%' },
   { field: 'monthly', label: 'A month', kind: 'money', width: '30%' },
 ];
+const currency = computed(() => props.file.pack.currency);
+const money = (value: number): string => formatMoney(value as Minor, { currency: currency.value, locale: props.file.pack.locale });
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const lines = computed(() => debtTerms(props.file, today.value, true));
+const lineOf = (row: { id: string }): Term | undefined => lines.value.find(({ place }) => place?.anchor.startsWith(`${row.id}.`));
+const revolves = (row: { id: string }): boolean => {
+  const { kind } = row as Debt;
+  return kind !== null && (kind === 'creditCard' || kind === 'overdraft');
+};
+const questions = computed(() => {
+  const open = props.path.entries
+    .filter(({ key, place }) => key.startsWith('question:') && place.chapter === 'commitments')
+    .map(({ key, what, why, place }) => ({ subject: key.slice('question:'.length), what, why, anchor: place.anchor }));
+  const said = props.file.explanations
+    .filter(({ subject }) => (subject.startsWith('twice:') || subject.startsWith('debt:')) && !open.some((one) => one.subject === subject))
+    .map(({ subject }) => ({ subject, what: subject.startsWith('twice:') ? 'Looks like one debt keyed twice' : 'Figures of a debt', why: '', anchor: '' }));
+  return [...open, ...said];
+});
+const living = computed(() => props.path.figures.living);
+const higher = computed(() => living.value.benchmark !== null && living.value.benchmark > living.value.declared);
+function go(place: { chapter: string; anchor: string }): void {
+  void router.push({ path: `/files/${props.file.reference}/${place.chapter}`, hash: `#${place.anchor}` });
+}
 </script>
 
 <template>
   <div>
     <section class="block">
       <h2>Debts</h2>
-      <Rows entity="debt" :rows="file.debts" :columns="debts" :fresh="{ cleared: false }" add-label="Debt" :locked="locked" empty="No debts were named." />
+      <Rows entity="debt" :rows="file.debts" :columns="debts" :fresh="{ cleared: false }" add-label="Debt" :locked="locked" empty="No debts were named.">
+        <template #heads>
+          <th scope="col" class="figure">Counts a month</th>
+        </template>
+        <template #cells="{ row }">
+          <td class="figure counted">
+            <template v-if="lineOf(row)">{{ lineOf(row)?.sign === '·' ? money(0) : money(lineOf(row)?.value ?? 0) }}</template>
+            <template v-else>—</template>
+          </td>
+        </template>
+        <template #under="{ row }">
+          <div class="more">
+            <Field v-if="revolves(row)" :id="row.id" entity="debt" field="limit" label="Limit" kind="money" :locked="locked" />
+            <Field :id="row.id" entity="debt" field="rate" label="Rate a year, %" kind="percent" :locked="locked" />
+            <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" kind="date" :locked="locked" />
+            <Field :id="row.id" entity="debt" field="cleared" label="Paid off by this" kind="yesNo" :locked="locked" />
+            <details v-if="lineOf(row)?.terms" class="how">
+              <summary>how it counts</summary>
+              <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />
+            </details>
+            <p v-else-if="lineOf(row)?.note" class="soft note-line">
+              {{ lineOf(row)?.sign === '·' ? `doesn’t count: ${lineOf(row)?.note}` : lineOf(row)?.note }}
+            </p>
+          </div>
+        </template>
+      </Rows>
+      <QuestionBox v-for="question in questions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />
+      <p v-if="file.debts.length > 0" class="total">
+        <span>Debts that count after this request</span>
+        <b>{{ money(total(lines)) }} a month</b>
+      </p>
     </section>
     <section class="block costs">
       <h2>Living costs</h2>
       <Rows entity="livingCost" :rows="file.livingCosts" :columns="costs" :fresh="{}" add-label="Living cost" :locked="locked" empty="No living costs yet." />
+      <div v-if="living.benchmark !== null" class="compare">
+        <p :class="{ counts: !higher }">
+          <Mark :kind="higher ? 'open' : 'settled'" />
+          <span>Declared</span>
+          <b>{{ money(living.declared) }}</b>
+          <span class="soft">{{ higher ? '' : 'counts: no less than the benchmark' }}</span>
+        </p>
+        <p :class="{ counts: higher }">
+          <Mark :kind="higher ? 'settled' : 'open'" />
+          <span>Benchmark</span>
+          <b>{{ money(living.benchmark) }}</b>
+          <span class="soft">{{ higher ? 'counts: more than was declared' : '' }}</span>
+        </p>
+        <p class="soft source">{{ file.pack.benchmark?.source }}</p>
+      </div>
     </section>
   </div>
 </template>
@@ -33,5 +112,68 @@ const costs: Column[] = [
 <style scoped>
 .costs {
   max-width: 620px;
+}
+.counted {
+  white-space: nowrap;
+  font-weight: 600;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: end;
+}
+.more :deep(.field) {
+  width: 112px;
+}
+.more :deep(label) {
+  font-size: 0.76rem;
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+.more :deep(.field-input) {
+  height: 28px;
+  padding: 0 5px;
+  font-size: 0.9rem;
+}
+.how,
+.note-line {
+  flex: 1 1 220px;
+  margin: 0 0 4px;
+  font-size: 0.88rem;
+}
+.how summary {
+  cursor: pointer;
+  color: var(--ink-soft);
+}
+.total {
+  display: flex;
+  justify-content: space-between;
+  margin-top: 10px;
+  padding-top: 8px;
+  border-top: 2px solid var(--ink);
+}
+.compare {
+  margin-top: 10px;
+  padding-top: 6px;
+  border-top: 2px solid var(--ink);
+}
+.compare p {
+  display: grid;
+  grid-template-columns: 20px 110px 110px 1fr;
+  gap: 6px;
+  align-items: center;
+}
+.compare b {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  font-weight: 400;
+}
+.compare .counts b {
+  font-weight: 700;
+}
+.compare .source {
+  display: block;
+  font-size: 0.82rem;
 }
 </style>

@@ -25,7 +25,7 @@ const props = defineProps<{
   id?: string | null;
   field: string;
   label: string;
-  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'hidden' | 'phone';
+  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'hidden' | 'phone' | 'percent' | 'signedMoney';
   /** What an empty choice stands for. */
   empty?: string;
   options?: { value: string; label: string }[];
@@ -67,7 +67,8 @@ watch(shown, (value) => {
 
 function show(value: unknown): string {
   if (value === null || value === undefined) return '';
-  if (kind.value === 'money') return formatMoney(value as Minor);
+  if (kind.value === 'money' || kind.value === 'signedMoney') return formatMoney(value as Minor);
+  if (kind.value === 'percent') return String(Number(((value as number) * 100).toFixed(4)));
   if (kind.value === 'date') return formatDate(value as string, editing.file.value?.pack.dateOrder ?? 'mdy');
   if (kind.value === 'phone') return writePhone(value as string, editing.file.value?.pack.phoneRegion ?? 'US');
   if (kind.value === 'hidden') return `•••• ${(value as { tail: string }).tail}`;
@@ -79,9 +80,14 @@ function read(raw: string): Reading {
   const trimmed = raw.trim();
   if (trimmed === '') return { value: null };
   switch (kind.value) {
-    case 'money': {
-      const amount = parseMoney(trimmed);
-      return amount === null ? { problem: 'Give an amount like 1,250.00' } : { value: amount };
+    case 'money':
+    case 'signedMoney': {
+      const amount = parseMoney(trimmed.replace(/^−/, '-'));
+      return amount === null ? { problem: `Give an amount like ${kind.value === 'money' ? '1,250.00' : '1,250.00, or -300 for a loss'}` } : { value: amount };
+    }
+    case 'percent': {
+      const percent = /^(\d{1,3}(?:\.\d{1,4})?)\s*%?$/.exec(trimmed)?.[1];
+      return percent === undefined ? { problem: 'Give a percentage like 4.5' } : { value: Number((Number(percent) / 100).toFixed(6)) };
     }
     case 'date': {
       const [date = null] = datesIn(trimmed);
@@ -96,6 +102,7 @@ function read(raw: string): Reading {
   }
 }
 
+const NUMERIC: readonly string[] = ['money', 'signedMoney', 'whole', 'decimal', 'percent'];
 const order = computed(() => editing.file.value?.pack.dateOrder ?? 'mdy');
 function datesIn(text: string): IsoDate[] {
   const { view } = editing;
@@ -262,14 +269,14 @@ async function reveal(): Promise<void> {
         :id="`f-${anchor}`"
         v-model="text"
         class="field-input"
-        :class="{ wrong: problem, figure: kind === 'money' || kind === 'whole' || kind === 'decimal', mono: kind === 'hidden' }"
+        :class="{ wrong: problem, figure: NUMERIC.includes(kind), mono: kind === 'hidden' }"
         :data-anchor="anchor"
         :aria-label="bare ? label : undefined"
         :aria-invalid="problem ? true : undefined"
         :aria-describedby="problem ? `p-${anchor}` : undefined"
         :disabled="disabled"
         autocomplete="off"
-        :inputmode="kind === 'money' || kind === 'decimal' ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
+        :inputmode="kind === 'money' || kind === 'decimal' || kind === 'percent' ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
         :placeholder="
           focused ? (kind === 'date' ? { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' }[order] : kind === 'hidden' ? shown : '') : ''
         "

@@ -11,7 +11,7 @@ import Field from './Field.vue';
 export interface Column {
   field: string;
   label: string;
-  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo';
+  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'percent';
   options?: { value: string; label: string }[];
   width?: string;
 }
@@ -35,8 +35,13 @@ async function add(values = props.fresh): Promise<void> {
   table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${first?.field ?? ''}"]`)?.focus();
 }
 function copy(row: { id: string }): void {
-  const source = row as unknown as Record<string, FieldValue>;
-  void add({ ...props.fresh, ...Object.fromEntries(props.columns.map(({ field }) => [field, source[field] ?? null])) });
+  const values = Object.entries(row).filter(([field, value]) => field !== 'id' && field !== 'createdAt' && value !== null && typeof value !== 'object');
+  void add({ ...props.fresh, ...(Object.fromEntries(values) as Record<string, FieldValue>) });
+}
+/** The last field that can be typed in of a row and of what stands under it. */
+function isLastField(target: HTMLElement): boolean {
+  const fields = [...(target.closest('tbody')?.querySelectorAll<HTMLElement>('.field-input:not(:disabled):not([data-aside]), input[type=checkbox]') ?? [])];
+  return fields.at(-1) === target;
 }
 function onKey(event: KeyboardEvent, row: { id: string }): void {
   if (props.locked) return;
@@ -47,11 +52,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
   } else if (event.ctrlKey && event.key === 'Delete') {
     event.preventDefault();
     editing.remove(props.entity, row.id);
-  } else if (
-    event.key === 'Enter' &&
-    row === props.rows.at(-1) &&
-    (event.target as HTMLElement).dataset['anchor'] === `${row.id}.${props.columns.at(-1)?.field ?? ''}`
-  ) {
+  } else if (event.key === 'Enter' && row === props.rows.at(-1) && isLastField(event.target as HTMLElement)) {
     event.preventDefault();
     event.stopPropagation();
     (event.target as HTMLElement).blur();
@@ -69,7 +70,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             v-for="column in columns"
             :key="column.field"
             scope="col"
-            :class="{ figure: column.kind === 'money' || column.kind === 'decimal' }"
+            :class="{ figure: column.kind === 'money' || column.kind === 'decimal' || column.kind === 'percent' }"
             :style="column.width ? { width: column.width } : {}"
           >
             {{ column.label }}
@@ -78,8 +79,8 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           <th scope="col"><span class="unseen">Row</span></th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id" :data-anchor-row="row.id" @keydown="onKey($event, row)">
+      <tbody v-for="row in rows" :key="row.id" :class="{ grouped: $slots['under'] }" @keydown="onKey($event, row)">
+        <tr :data-anchor-row="row.id">
           <td v-for="column in columns" :key="column.field">
             <Field
               :id="row.id"
@@ -106,6 +107,9 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
               />
             </template>
           </td>
+        </tr>
+        <tr v-if="$slots['under']" class="under">
+          <td :colspan="columns.length + 1 + ($slots['heads'] ? 1 : 0)"><slot name="under" :row="row" /></td>
         </tr>
       </tbody>
     </table>
@@ -136,6 +140,13 @@ td :deep(.field-input) {
 }
 td :deep(select.field-input) {
   padding: 0 0 0 2px;
+}
+.grouped tr:first-child td {
+  border-bottom: 0;
+  padding-top: 8px;
+}
+.grouped .under td {
+  padding: 0 2px 10px;
 }
 .tools {
   white-space: nowrap;

@@ -1,5 +1,5 @@
 import type { FileState } from '@cavren/core';
-import { personName } from '@cavren/core';
+import { personName, plays } from '@cavren/core';
 
 export interface Option {
   value: string;
@@ -15,4 +15,13 @@ export interface ChapterProps {
   file: FileState;
   path: import('@cavren/core').Path;
   locked: boolean;
+}
+
+/** Everyone who may owe or own something, alone or two of them together. */
+export function ownerOptions(file: FileState): Option[] {
+  const owners = file.people.filter((person) => plays(person, ['applicant', 'coApplicant', 'guarantor', 'householdMember']));
+  const pairs = owners.flatMap((one, at) =>
+    owners.slice(at + 1).map((other) => ({ value: `${one.id} ${other.id}`, label: `${personName(one)} and ${personName(other)}` })),
+  );
+  return [...owners.map((person) => ({ value: person.id, label: personName(person) })), ...pairs];
 }

@@ -1,63 +1,113 @@
 <script setup lang="ts">
-import { countedIncome, evidencedAmount, formatMoney, householdOf, FREQUENCY_LABEL, INCOME_KIND_LABEL, type Income } from '@cavren/core';
+import { countIncome, evidencedAmount, formatMoney, INCOME_KIND_LABEL, type CountedIncome, type Income, type Minor } from '@cavren/core';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import TermLines from '../affordability/TermLines.vue';
+import { inOneLine } from '../affordability/words';
 import { useEditing } from '../file/editing';
 import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
 import WorkHistory from '../work/WorkHistory.vue';
+import IncomeFields from './IncomeFields.vue';
+import QuestionBox from './QuestionBox.vue';
 
 const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const router = useRouter();
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '14%' },
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(INCOME_KIND_LABEL), width: '13%' },
-  { field: 'source', label: 'Employer or source', width: '19%' },
-  { field: 'amount', label: 'Stated', kind: 'money', width: '12%' },
-  { field: 'frequency', label: 'How often', kind: 'choice', options: optionsOf(FREQUENCY_LABEL), width: '14%' },
-  { field: 'hoursPerWeek', label: 'Hrs/wk', kind: 'decimal', width: '7%' },
-  { field: 'since', label: 'Since', kind: 'date', width: '12%' },
+  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '20%' },
+  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(INCOME_KIND_LABEL), width: '18%' },
+  { field: 'source', label: 'Employer or source', width: '30%' },
+  { field: 'since', label: 'Since', kind: 'date', width: '14%' },
 ]);
 const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
-const money = (value: number): string => formatMoney(value as Parameters<typeof formatMoney>[0]);
-const editing = useEditing();
+const currency = computed(() => props.file.pack.currency);
+const money = (value: number): string => formatMoney(value as Minor, { currency: currency.value, locale: props.file.pack.locale });
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
-const household = computed(() => householdOf(props.file, today.value));
-const leftOut = (row: { id: string }): string => household.value.leftOut.find(({ incomeId }) => incomeId === row.id)?.why ?? '';
-const counted = (row: { id: string }): string => {
-  const term = countedIncome(props.file, row as Income, today.value);
-  return term ? money(term.value) : '—';
-};
-const questions = computed(() => props.path.now.filter(({ key }) => key.startsWith('evidence:')));
+const counted = computed(() => new Map(props.file.incomes.map((income) => [income.id, countIncome(props.file, income, today.value)])));
+const of = (row: { id: string }): CountedIncome | null => counted.value.get(row.id) ?? null;
+const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
+const evidenceQuestions = computed(() => props.path.entries.filter(({ key }) => key.startsWith('evidence:')));
+/** Questions about a person's jobs rather than about one source. */
+const jobQuestions = computed(() => props.path.figures.questions.filter(({ code }) => code === 'gap' || code === 'noWork'));
+const net = computed(() => props.file.product.income.basis === 'net');
+const yearAhead = computed(() => props.file.product.income.outlook === 'comingYear');
+
+/** How a source's monthly figure came about, in one line. */
+function arithmetic(row: { id: string }): string {
+  const found = of(row);
+  if (!found) return '';
+  const lines = found.counted.terms ?? [];
+  const [first] = lines;
+  const inner = first?.terms?.[0]?.terms && first.label.startsWith('Untaxed') ? first.terms[0].terms : (first?.terms ?? []);
+  return `${inOneLine(inner, currency.value)} = ${money(found.monthly)}`;
+}
+function go(place: { chapter: string; anchor: string }): void {
+  void router.push({ path: `/files/${props.file.reference}/${place.chapter}`, hash: `#${place.anchor}` });
+}
 </script>
 
 <template>
   <WorkHistory :file="file" :path="path" :locked="locked" />
-  <section>
+  <QuestionBox
+    v-for="question in jobQuestions"
+    :key="question.subject"
+    :question="question"
+    :file="file"
+    :anchor="`question.${question.incomeId ?? ''}`"
+    :locked="locked"
+  />
+  <section class="block">
     <h2>Income</h2>
-    <p class="soft gap">What is stated counts until a paper is accepted; then what the paper shows is relied on.</p>
+    <p class="soft gap">
+      What is stated counts until a paper is accepted; then what the paper shows is relied on.
+      {{ net ? 'This product looks at income after tax.' : 'This product looks at income before tax.' }}
+      {{ yearAhead ? 'What will come in the twelve months from the start counts.' : '' }}
+    </p>
     <Rows entity="income" :rows="file.incomes" :columns="columns" :fresh="fresh" add-label="Income" :locked="locked" empty="No income yet.">
       <template #heads>
-        <th scope="col" class="figure">Counts/month</th>
+        <th scope="col" class="figure">Counts a month</th>
       </template>
       <template #cells="{ row }">
         <td class="figure counted">
-          {{ counted(row) }}
+          {{ of(row) ? money(of(row)?.counted.value ?? 0) : '—' }}
           <span v-if="evidence(row)" class="soft" :title="`Page ${evidence(row)?.page} of an accepted paper shows ${money(evidence(row)?.amount ?? 0)}`">
             <Mark kind="settled" />
             evidenced
           </span>
-          <span v-else-if="leftOut(row)" class="soft" :title="leftOut(row)">left out</span>
-          <span v-else class="soft">stated</span>
+          <span v-else-if="of(row)?.counted.value === 0" class="soft">left out</span>
+          <span v-else-if="of(row)" class="soft">stated</span>
         </td>
       </template>
+      <template #under="{ row }">
+        <IncomeFields :income="incomeOf(row)" :file="file" :locked="locked" />
+        <details v-if="of(row)" class="how">
+          <summary>
+            <span class="line">{{ arithmetic(row) }}</span>
+            <span v-if="of(row)?.leftOut" class="left-out">{{ of(row)?.leftOut }}</span>
+          </summary>
+          <TermLines :terms="of(row)?.counted.terms ?? []" :currency="currency" open @go="go" />
+        </details>
+        <QuestionBox
+          v-for="question in of(row)?.questions ?? []"
+          :key="question.subject"
+          :question="question"
+          :file="file"
+          :anchor="`question.${row.id}`"
+          :locked="locked"
+        />
+      </template>
     </Rows>
-    <p v-for="question in questions" :key="question.key" class="note ember gap-top">{{ question.what }}. {{ question.why }}</p>
+    <p v-for="question in evidenceQuestions" :key="question.key" class="note ember gap-top">{{ question.what }}. {{ question.why }}</p>
+  </section>
+  <section v-if="path.figures.incomeTerms.length > 0" class="sum">
     <p class="total">
-      Income that counts:
-      <b>{{ money(path.figures.monthlyIncome) }}</b>
-      a month
+      <span>{{ net ? 'Income after tax that counts' : 'Income that counts' }}</span>
+      <b>{{ money(path.figures.monthlyIncome) }} a month</b>
     </p>
+    <TermLines :terms="path.figures.incomeTerms" :currency="currency" @go="go" />
   </section>
 </template>
 
@@ -82,7 +132,27 @@ const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
   height: 13px;
   vertical-align: -2px;
 }
+.how {
+  margin-top: 4px;
+  font-size: 0.88rem;
+  font-variant-numeric: tabular-nums;
+}
+.how summary {
+  cursor: pointer;
+  color: var(--ink-soft);
+}
+.left-out {
+  margin-left: 8px;
+  color: var(--ink);
+  font-weight: 600;
+}
 .total {
-  margin-top: 12px;
+  display: flex;
+  justify-content: space-between;
+  padding-top: 8px;
+  border-top: 2px solid var(--ink);
+}
+.sum {
+  max-width: 720px;
 }
 </style>

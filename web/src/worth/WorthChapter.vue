@@ -1,34 +1,73 @@
 <script setup lang="ts">
-import { ASSET_KIND_LABEL } from '@cavren/contract';
-import { formatMoney, sum } from '@cavren/core';
+import { ASSET_KIND_LABEL, assetWorth, downPaymentGap, formatMoney, partThatFits, type Asset, type Minor } from '@cavren/core';
 import { computed } from 'vue';
-import { optionsOf, type ChapterProps } from '../file/options';
+import { useEditing } from '../file/editing';
+import Field from '../file/Field.vue';
+import { optionsOf, ownerOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
+import { useDesk } from '../session/store';
 
 const props = defineProps<ChapterProps>();
-const columns: Column[] = [
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(ASSET_KIND_LABEL), width: '20%' },
-  { field: 'description', label: 'What it is', width: '36%' },
-  { field: 'value', label: 'Value', kind: 'money', width: '18%' },
-  { field: 'downPaymentPart', label: 'Goes into the down payment', kind: 'money', width: '20%' },
-];
-const sourced = computed(() => sum(props.file.assets.flatMap(({ downPaymentPart }) => (downPaymentPart === null ? [] : [downPaymentPart]))));
+const editing = useEditing();
+const desk = useDesk();
+const funds = computed(() => props.file.product.requestFields.some(({ field }) => field === 'downPayment'));
+const columns = computed<Column[]>(() => [
+  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(ASSET_KIND_LABEL), width: '17%' },
+  { field: 'description', label: 'What it is', width: '27%' },
+  { field: 'owners', label: 'Whose', kind: 'choice', options: ownerOptions(props.file), width: '19%' },
+  { field: 'value', label: 'Value', kind: 'money', width: '13%' },
+  { field: 'valueOn', label: 'on', kind: 'date', width: '12%' },
+]);
+const money = (value: number): string => formatMoney(value as Minor, { currency: props.file.pack.currency, locale: props.file.pack.locale });
+const assetOf = (row: { id: string }): Asset => row as Asset;
+const gap = computed(() => downPaymentGap(props.file));
 const wanted = computed(() => props.file.request.downPayment);
-const money = (value: Parameters<typeof formatMoney>[0]) => formatMoney(value, { currency: props.file.pack.currency });
-const problems = computed(() =>
-  props.path.now.filter(({ place, key }) => place.chapter === 'worth' && (key.startsWith('over:') || key.startsWith('balance:'))),
-);
+const canWrite = computed(() => desk.may('details.write') && !props.locked);
+const problems = computed(() => props.path.entries.filter(({ place, key }) => place.chapter === 'worth' && /^(over|balance|donor|old):/.test(key)));
+const haircut = (asset: Asset): number => props.file.product.worth.haircut[asset.kind ?? ''] ?? 0;
+const fits = (asset: Asset): Minor => partThatFits(props.file, asset);
+const putPart = (asset: Asset, part: Minor | null): void =>
+  editing.change('part of the down payment', [{ op: 'set', entity: 'asset', id: asset.id, field: 'downPaymentPart', value: part }]);
 </script>
 
 <template>
   <section>
     <h2>What they own</h2>
-    <p class="soft gap">Every unit of the down payment has a source here.</p>
-    <Rows entity="asset" :rows="file.assets" :columns="columns" :fresh="{}" add-label="Asset" :locked="locked" empty="Nothing was named yet." />
-    <p v-if="wanted !== null" class="total">
-      <Mark :kind="sourced === wanted ? 'settled' : 'blocked'" />
-      {{ money(sourced) }} of the down payment of {{ money(wanted) }} has a source
+    <p v-if="funds" class="soft gap">Every unit of the down payment has a source here: the whole of something, or a part of it.</p>
+    <Rows entity="asset" :rows="file.assets" :columns="columns" :fresh="{}" add-label="Asset" :locked="locked" empty="Nothing was named yet.">
+      <template #heads>
+        <th scope="col" class="figure">Counts</th>
+      </template>
+      <template #cells="{ row }">
+        <td class="figure counted">
+          {{ assetWorth(file.product, assetOf(row)) === null ? '—' : money(assetWorth(file.product, assetOf(row)) ?? 0) }}
+          <span v-if="haircut(assetOf(row)) > 0" class="soft">less {{ Number((haircut(assetOf(row)) * 100).toFixed(1)) }} %</span>
+        </td>
+      </template>
+      <template #under="{ row }">
+        <div class="more">
+          <template v-if="funds">
+            <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" kind="money" :locked="locked" />
+            <v-btn
+              v-if="canWrite && fits(assetOf(row)) > 0 && fits(assetOf(row)) !== assetOf(row).downPaymentPart"
+              size="x-small"
+              @click="putPart(assetOf(row), fits(assetOf(row)))"
+            >
+              {{ fits(assetOf(row)) === assetOf(row).value ? 'All of it' : `What lacks: ${money(fits(assetOf(row)))}` }}
+            </v-btn>
+          </template>
+          <template v-if="assetOf(row).kind === 'gift'">
+            <Field :id="row.id" entity="asset" field="donor" label="Who gives it" :locked="locked" />
+            <Field :id="row.id" entity="asset" field="donorRelation" label="and is to them" :locked="locked" />
+          </template>
+        </div>
+      </template>
+    </Rows>
+    <p v-if="funds && wanted !== null" class="total">
+      <Mark :kind="gap === 0 ? 'settled' : 'blocked'" />
+      {{ money(wanted - gap) }} of the down payment of {{ money(wanted) }} has a source
+      <template v-if="gap !== 0">; {{ gap > 0 ? `${money(gap)} lacks` : `${money(-gap)} is too much` }}</template>
     </p>
     <p v-for="problem in problems" :key="problem.key" class="note ember gap-top">{{ problem.what }}. {{ problem.why }}</p>
   </section>
@@ -43,5 +82,36 @@ const problems = computed(() =>
 }
 .total {
   margin-top: 12px;
+}
+.counted {
+  white-space: nowrap;
+  font-weight: 600;
+}
+.counted .soft {
+  display: block;
+  font-weight: 400;
+  font-size: 0.78rem;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: end;
+}
+.more :deep(.field) {
+  width: 176px;
+}
+.more :deep(label) {
+  font-size: 0.76rem;
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+.more :deep(.field-input) {
+  height: 28px;
+  padding: 0 5px;
+  font-size: 0.9rem;
+}
+.more .v-btn {
+  margin-bottom: 3px;
 }
 </style>

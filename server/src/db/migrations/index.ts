@@ -1,8 +1,10 @@
 import { up as thinWalk } from './001-thin-walk';
 import { up as people } from './002-people';
+import { up as carrying } from './003-carrying';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
   { name: '001-thin-walk', up: thinWalk },
   { name: '002-people', up: people },
+  { name: '003-carrying', up: carrying },
 ];

@@ -1,0 +1,174 @@
+import { isWorse, type Affordability, type Figure } from '../affordability/index';
+import { debtProblem, debtsKeyedTwice } from '../commitments/index';
+import { latestException } from '../conditions/index';
+import type { IsoDate } from '../dates/index';
+import { personName, type FileState } from '../file/index';
+import { evidencedAmount, statedFigure, type IncomeQuestion } from '../income/index';
+import { formatMoney, type Minor } from '../money/index';
+import { downPaymentGap, isValueOld } from '../worth/index';
+import type { Draft } from './entry';
+
+/** Whether a question that the figures raise was explained, with the figures as they are. */
+export function explanationOf(file: Pick<FileState, 'explanations'>, subject: string): string | null {
+  return file.explanations.find((explanation) => explanation.subject === subject && explanation.text !== null)?.text ?? null;
+}
+
+/** A question that only an approver settles: what is said by an officer goes to one. */
+export const isReferred = ({ code }: Pick<IncomeQuestion, 'code'>): boolean => code === 'falling';
+
+/** What income, commitments, worth and the figures put on the Path. */
+export function carryingEntries(file: FileState, figures: Affordability, today: IsoDate): Draft[] {
+  return [
+    ...requestEntries(file),
+    ...assetEntries(file, today),
+    ...debtEntries(file),
+    ...evidenceEntries(file),
+    ...questionEntries(file, figures.questions),
+    ...figures.figures.flatMap((figure) => figureEntries(file, figure)),
+  ];
+}
+
+const moneyOf =
+  ({ pack }: Pick<FileState, 'pack'>) =>
+  (amount: Minor | number): string =>
+    formatMoney(amount as Minor, { currency: pack.currency, locale: pack.locale });
+
+function requestEntries(file: FileState): Draft[] {
+  const { price, downPayment, amount } = file.request;
+  const show = moneyOf(file);
+  if (price === null || amount === null || price === (downPayment ?? 0) + amount) return [];
+  return [
+    {
+      key: 'balance:request',
+      gate: 'details',
+      what: `Price ${show(price)} is not down payment plus amount (${show((downPayment ?? 0) + amount)})`,
+      why: 'What is bought must be paid for to the cent by the down payment and the loan.',
+      holder: 'officer',
+      place: { chapter: 'request', anchor: 'amount' },
+    },
+  ];
+}
+
+function assetEntries(file: FileState, today: IsoDate): Draft[] {
+  const entries: Draft[] = [];
+  const { downPayment } = file.request;
+  const show = moneyOf(file);
+  const entry = (key: string, gate: Draft['gate'], what: string, why: string, anchor: string): void => {
+    entries.push({ key, gate, what, why, holder: 'officer', place: { chapter: 'worth', anchor } });
+  };
+  if (downPayment !== null && downPaymentGap(file) !== 0)
+    entry(
+      'balance:assets',
+      'details',
+      `Assets named for the down payment add up to ${show(downPayment - downPaymentGap(file))}, not ${show(downPayment)}`,
+      'Every unit of the down payment has a source.',
+      'add-asset',
+    );
+  for (const asset of file.assets) {
+    const name = asset.description ?? 'Asset';
+    if (asset.value !== null && (asset.downPaymentPart ?? 0) > asset.value)
+      entry(
+        `over:${asset.id}`,
+        'details',
+        `${name}: more goes into the down payment than is there`,
+        'No more than an asset’s value can be used.',
+        `${asset.id}.downPaymentPart`,
+      );
+    if (asset.kind === 'gift' && asset.donor === null)
+      entry(`donor:${asset.id}`, 'details', `${name}: who gives it`, 'A gift names who gives it, and that it needn’t be paid back.', `${asset.id}.donor`);
+    if (isValueOld(file.product, asset, today))
+      entry(
+        `old:${asset.id}`,
+        'gathering',
+        `${name}: its value is older than ${file.product.worth.valueAge} days`,
+        `A value counts for ${file.product.worth.valueAge} days.`,
+        `${asset.id}.valueOn`,
+      );
+  }
+  return entries;
+}
+
+function debtEntries(file: FileState): Draft[] {
+  const wrong = file.debts.flatMap<Draft>((debt) => {
+    const problem = debtProblem(debt, moneyOf(file));
+    if (!problem) return [];
+    const subject = `debt:${debt.id}:${debt.payment ?? ''}/${debt.balance ?? ''}/${debt.limit ?? ''}`;
+    if (explanationOf(file, subject) !== null) return [];
+    return [
+      {
+        key: `question:${subject}`,
+        gate: 'checking',
+        what: `${debt.lender ?? 'Debt'}: ${problem.charAt(0).toLowerCase()}${problem.slice(1)}`,
+        why: 'The figures of one debt must be possible together.',
+        holder: 'officer',
+        place: { chapter: 'commitments', anchor: `${debt.id}.payment` },
+      },
+    ];
+  });
+  const twice = debtsKeyedTwice(file)
+    .filter(({ subject }) => explanationOf(file, subject) === null)
+    .map<Draft>(({ second, subject }) => ({
+      key: `question:${subject}`,
+      gate: 'checking',
+      what: `${second.lender ?? 'A debt'} looks like one debt keyed twice`,
+      why: 'A debt that two people owe together counts once: take one away and name both as owners.',
+      holder: 'officer',
+      place: { chapter: 'commitments', anchor: `${second.id}.lender` },
+    }));
+  return [...wrong, ...twice];
+}
+
+/** Where an accepted paper shows another amount than was stated, the evidenced one is relied on until the stated one is corrected. */
+function evidenceEntries(file: FileState): Draft[] {
+  const show = moneyOf(file);
+  return file.incomes.flatMap<Draft>((income) => {
+    const evidence = evidencedAmount(file, income.id);
+    const stated = statedFigure(income);
+    if (!evidence || stated === null || evidence.amount === stated) return [];
+    const person = file.people.find(({ id }) => id === income.personId);
+    return [
+      {
+        key: `evidence:${income.id}`,
+        gate: 'gathering',
+        what: `${income.source ?? 'Income'} of ${person ? personName(person) : 'somebody'}: stated ${show(stated)}, the paper shows ${show(evidence.amount)}`,
+        why: 'Stated and evidenced figures must agree; the evidenced one is relied on meanwhile.',
+        holder: 'officer',
+        personId: income.personId,
+        place: { chapter: 'income', anchor: `${income.id}.amount` },
+      },
+    ];
+  });
+}
+
+function questionEntries(file: FileState, questions: readonly IncomeQuestion[]): Draft[] {
+  return questions.flatMap<Draft>((question) => {
+    const place = { chapter: 'income' as const, anchor: question.incomeId ? `question.${question.incomeId}` : 'questions' };
+    const base = { key: `question:${question.subject}`, why: question.why, what: question.what, personId: question.personId, place };
+    if (!isReferred(question)) return explanationOf(file, question.subject) === null ? [{ ...base, gate: 'checking', holder: 'officer' }] : [];
+    const exception = latestException(file, `income:${question.subject}`);
+    if (exception?.answer === 'granted') return [];
+    const waiting = exception !== null && exception.answer === null;
+    return [{ ...base, gate: 'gathering', holder: waiting ? 'approver' : 'officer', ...(waiting ? { since: exception.askedAt } : {}) }];
+  });
+}
+
+function figureEntries(file: FileState, figure: Figure): Draft[] {
+  const { verdict, limit, value, measure, label } = figure;
+  if ((verdict !== 'outside' && verdict !== 'refer') || limit === null || value === null) return [];
+  const exception = latestException(file, `figure:${measure}`);
+  const covered = exception?.value != null && !isWorse(limit, value, exception.value);
+  if (covered && exception.answer === 'granted') return [];
+  const waiting = covered && exception.answer === null;
+  const state = verdict === 'refer' ? 'lies where an approver has to weigh it' : 'is outside the limit';
+  return [
+    {
+      key: `figure:${measure}`,
+      gate: 'gathering',
+      what: waiting ? `${label} ${verdict === 'refer' ? 'goes to an approver: asked' : 'outside the limit: exception asked for'}` : `${label} ${state}`,
+      why: limit.rule,
+      holder: waiting ? 'approver' : 'officer',
+      ...(waiting ? { since: exception.askedAt } : {}),
+      place: { chapter: 'request', anchor: `figure.${measure}` },
+    },
+  ];
+}

@@ -1,0 +1,49 @@
+import { Id, KeptCalculation } from '@cavren/contract';
+import { recalculate } from '@cavren/core';
+import type { DecisionStore } from '../decision/index';
+import { FileParams, type FilesStore } from '../files/index';
+import { notFound, staffFor, type App } from '../http/index';
+import { makePool } from './pool';
+
+export { makePool, type CalculationPool } from './pool';
+
+/** Shows the calculation that a decision rests on, and works it again from what it read. */
+export function calculationRoutes(app: App, decisions: DecisionStore, files: FilesStore): void {
+  app.get(
+    '/api/files/:reference/decision/:id/calculation',
+    { schema: { params: FileParams.extend({ id: Id }), response: { 200: KeptCalculation } } },
+    async (request) => {
+      staffFor(request, 'file.read');
+      const file = await files.byReference(request.params.reference);
+      const decision = file && (await decisions.byId(file.id, request.params.id));
+      if (!decision) throw notFound('This decision');
+      const { figures: kept } = decision;
+      // Decisions of the first release kept their figures only.
+      if (!('input' in kept)) return { kept: false, today: null, product: null, figures: [], differences: [] };
+      const { differences } = recalculate(kept);
+      const { product } = kept.input;
+      return { kept: true, today: kept.today, product: `${product.name}, version ${product.version}`, figures: kept.figures, differences };
+    },
+  );
+}
+
+/** Works every kept calculation again on worker threads. @returns how many there were, and which came out otherwise. */
+export async function recalculateAll(decisions: DecisionStore): Promise<{ count: number; astray: string[] }> {
+  const pool = makePool();
+  try {
+    const ids = await decisions.allIds();
+    const astray: string[] = [];
+    let count = 0;
+    for (let at = 0; at < ids.length; at += BATCH) {
+      const kept = (await decisions.kept(ids.slice(at, at + BATCH))).filter(({ calculation }) => 'input' in calculation);
+      const results = await pool.recalculate(kept.map(({ calculation }) => JSON.stringify(calculation)));
+      count += kept.length;
+      results.forEach((differences, place) => differences > 0 && astray.push(kept[place]?.id ?? ''));
+    }
+    return { count, astray };
+  } finally {
+    await pool.close();
+  }
+}
+
+const BATCH = 200;

@@ -1,0 +1,213 @@
+import type { KeptCalculation } from '@cavren/contract';
+import { affordability, calculate, computePath, isoDate, type Calculation } from '@cavren/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { makePool, recalculateAll } from '../src/calculation/index';
+import { upgradePack, upgradeProduct } from '../src/products/upgrade';
+import { change, makeCavren, openFile, Walk, type Answer, type TestCavren } from './cavren';
+
+let cavren: TestCavren;
+beforeAll(async () => {
+  cavren = await makeCavren();
+});
+afterAll(() => cavren.close());
+
+const problems = (answer: Answer) => (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
+const figuresOf = (walk: Walk) => computePath(walk.file, walk.view.today).figures;
+const open = (walk: Walk) =>
+  computePath(walk.file, walk.view.today)
+    .entries.map(({ key }) => key)
+    .filter((key) => /^(question|figure|donor|old|over|balance):/.test(key));
+
+describe('income, commitments and worth over HTTP', () => {
+  it('keeps every field of a source, and refuses what can’t be, at the field', async () => {
+    const walk = await openFile(cavren);
+    const { id } = walk.applicant;
+    const values = {
+      personId: id,
+      kind: 'selfEmployed',
+      source: 'Holm Diving',
+      since: '2015-04-01',
+      yearEnd: '2025-12-31',
+      profitLatest: 3_600_000,
+      addBackLatest: 240_000,
+      profitBefore: -120_000,
+      addBackBefore: 0,
+      extraMonths: 0,
+    };
+    await walk.details([change.add('income', values, 'income-self')]);
+    expect(walk.file.incomes[0]).toMatchObject({ ...values, untaxed: false, netAmount: null, yieldRate: null });
+    // Rising from a loss: both years over 24 months.
+    expect(figuresOf(walk).monthlyIncome).toBe((3_600_000 + 240_000 - 120_000) / 24);
+    await walk.details([
+      change.add('income', { personId: id, kind: 'investment', capital: 6_000_000, yieldRate: 0.0425 }, 'income-yield'),
+      change.add('debt', { lender: 'Gull', kind: 'creditCard', owners: id, payment: 4000, balance: 300_000, limit: 800_000, rate: 0.219 }, 'debt-card'),
+      change.add('asset', { kind: 'gift', value: 100_000, valueOn: '2026-01-05', donor: 'Aunt', donorRelation: 'Aunt', downPaymentPart: 100_000, owners: id }, 'asset-gift'),
+    ]);
+    expect(walk.file.incomes[1]).toMatchObject({ capital: 6_000_000, yieldRate: 0.0425 });
+    expect(walk.file.debts[0]).toMatchObject({ owners: id, limit: 800_000, rate: 0.219 });
+    expect(walk.file.assets[0]).toMatchObject({ donor: 'Aunt', valueOn: '2026-01-05' });
+    const set = (entity: 'income' | 'debt' | 'asset', row: string, field: string, value: string | number) => walk.details([change.set(entity, row, field, value)]);
+    expect(problems(await set('income', 'income-self', 'until', '2015-03-31'))).toEqual([['until', 'It can’t end before it begins']]);
+    expect(problems(await set('income', 'income-self', 'probationUntil', '2015-03-31'))).toEqual([['probationUntil', 'Probation can’t end before the job begins']]);
+    expect(problems(await set('income', 'income-self', 'yearToDateAt', '2999-01-01'))).toEqual([['yearToDateAt', 'This date lies in the future']]);
+    expect(problems(await set('income', 'income-self', 'monthsSeen', 0))).toEqual([['monthsSeen', 'At least one month']]);
+    expect(problems(await set('income', 'income-yield', 'yieldRate', 1.5))).toEqual([['yieldRate', 'At most 100 %']]);
+    expect(problems(await set('debt', 'debt-card', 'owners', 'nobody-here'))).toEqual([['owners', 'One of them is not in the file']]);
+    expect(problems(await set('debt', 'debt-card', 'balance', -5))).toEqual([['balance', 'An amount can’t be below zero']]);
+    expect(problems(await set('asset', 'asset-gift', 'valueOn', '2999-01-01'))).toEqual([['valueOn', 'This date lies in the future']]);
+  });
+
+  it('whose a debt is follows the people: one who goes is an owner no more', async () => {
+    const walk = await openFile(cavren);
+    const { id } = walk.applicant;
+    await walk.details([
+      change.add('person', { role: 'coApplicant', fullName: 'Bram Holm' }, 'partner-1'),
+      change.add('debt', { lender: 'Both', payment: 5000, owners: `${id} partner-1` }, 'debt-both'),
+      change.add('debt', { lender: 'His', payment: 7000, owners: 'partner-1' }, 'debt-his'),
+    ]);
+    await walk.details([change.remove('person', 'partner-1')]);
+    expect(walk.file.debts.map(({ owners }) => owners)).toEqual([id, null]);
+  });
+
+  it('a question that the figures raise stands on the Path until it is explained, and comes back with other figures', async () => {
+    const walk = await openFile(cavren);
+    const { id } = walk.applicant;
+    const year = Number(walk.view.today.slice(0, 4)) - 1;
+    await walk.details([
+      change.add(
+        'income',
+        { personId: id, kind: 'wage', source: 'Ferries', amount: 300_000, frequency: 'monthly', since: '2019-01-01', yearToDate: 2_000_000, yearToDateAt: `${year}-12-31` },
+        'income-ytd',
+      ),
+    ]);
+    const [key] = open(walk).filter((entry) => entry.startsWith('question:'));
+    expect(key).toBe(`question:yearToDate:income-ytd:${Math.round(2_000_000 / 12)}/300000`);
+    const subject = key?.slice('question:'.length) ?? '';
+    expect(problems(await walk.details([change.add('explanation', { subject, text: 'no' }, 'explain-1')]))).toEqual([['text', 'Explain in a few words']]);
+    expect((await walk.details([change.add('explanation', { subject, text: 'Unpaid leave from May to August' }, 'explain-1')])).status).toBe(200);
+    expect(open(walk).filter((entry) => entry.startsWith('question:'))).toEqual([]);
+    expect(problems(await walk.details([change.add('explanation', { subject, text: 'Said again' }, 'explain-2')]))).toEqual([
+      ['subject', 'This was explained already: change what was said'],
+    ]);
+    await walk.details([change.set('income', 'income-ytd', 'yearToDate', 2_100_000)]);
+    expect(open(walk).filter((entry) => entry.startsWith('question:'))).toHaveLength(1);
+  });
+
+  it('a deep fall of profit goes to an approver, who isn’t the one who asks', async () => {
+    const walk = await openFile(cavren);
+    await walk.details([
+      change.add(
+        'income',
+        { personId: walk.applicant.id, kind: 'selfEmployed', source: 'Diving', profitLatest: 2_000_000, profitBefore: 4_000_000, yearEnd: '2025-12-31' },
+        'income-fall',
+      ),
+    ]);
+    const subject = 'income:falling:income-fall:0.5000';
+    expect((await walk.act('wren', '/exceptions', { subject: 'income:falling:income-fall:0.4000', reason: 'not this one' })).body).toMatchObject({ code: 'nothing-to-excuse' });
+    expect((await walk.act('wren', '/exceptions', { subject, reason: 'The boat was laid up for a new engine' })).status).toBe(200);
+    const exception = walk.file.exceptions[0]?.id ?? '';
+    expect((await walk.act('wren', `/exceptions/${exception}`, { answer: 'granted' })).status).toBe(403);
+    expect((await walk.act('ansel', `/exceptions/${exception}`, { answer: 'granted' })).status).toBe(200);
+    expect(open(walk).filter((entry) => entry.startsWith('question:falling'))).toEqual([]);
+    await walk.details([change.set('income', 'income-fall', 'profitLatest', 1_900_000)]);
+    expect(open(walk).filter((entry) => entry.startsWith('question:falling'))).toHaveLength(1);
+  });
+
+  it('under another place’s rules income counts after tax, at the tables of that place', async () => {
+    const tamsin = await cavren.as('tamsin');
+    const { body } = await tamsin.post<{ reference: string }>('/api/files', {
+      product: 'tools-gear',
+      channel: 'counter',
+      receivedOn: new Date().toISOString().slice(0, 10),
+      personId: null,
+      fullName: 'Manaia Tester',
+      birthDate: '1991-02-03',
+    });
+    const walk = await new Walk(cavren, body.reference).look();
+    await walk.details([change.add('income', { personId: walk.applicant.id, kind: 'wage', source: 'Longline', amount: 500_000, frequency: 'monthly' }, 'income-nz')], 'tamsin');
+    const { monthlyIncome, grossIncome, netIncome } = figuresOf(walk);
+    expect(grossIncome).toBe(500_000);
+    expect(monthlyIncome).toBe(netIncome);
+    expect(monthlyIncome).toBeLessThan(420_000);
+    await walk.details([change.set('income', 'income-nz', 'netAmount', 401_000)], 'tamsin');
+    expect(figuresOf(walk).monthlyIncome).toBe(401_000);
+  });
+});
+
+describe('the calculation that a decision rests on', () => {
+  const decided = async (): Promise<Walk> => {
+    const walk = await openFile(cavren);
+    await walk.typeAll();
+    await walk.consents();
+    await walk.act('wren', '/move');
+    await walk.checks();
+    await walk.act('wren', '/move');
+    await cavren.db.query("UPDATE file SET stage = 'deciding' WHERE reference = :reference", { replacements: { reference: walk.reference } });
+    await walk.look();
+    expect((await walk.act('ansel', '/decision', { outcome: 'decline', reasons: ['income-insufficient'], comment: null })).status).toBe(200);
+    return walk;
+  };
+  const keptOf = async (walk: Walk, who = 'ansel') =>
+    (await cavren.as(who)).get<KeptCalculation>(`${walk.url}/decision/${walk.file.decisions.at(-1)?.id ?? ''}/calculation`);
+
+  it('is kept whole, with rules and tables, and comes out to the same cent', async () => {
+    const walk = await decided();
+    const then = figuresOf(walk).figures;
+    const { status, body } = await keptOf(walk);
+    expect(status).toBe(200);
+    expect(body).toMatchObject({ kept: true, today: walk.view.today, product: 'Workboat refit loan, version 3', differences: [] });
+    expect(body.figures).toEqual(JSON.parse(JSON.stringify(then)));
+    // New rules change what a new file gets, and nothing about what was decided.
+    await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0795', '0.0995') WHERE code = 'workboat-refit'");
+    expect((await keptOf(walk)).body).toMatchObject({ differences: [], figures: body.figures });
+    await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0995', '0.0795') WHERE code = 'workboat-refit'");
+    expect((await cavren.stranger().get(`${walk.url}/decision/${walk.file.decisions[0]?.id ?? ''}/calculation`)).status).toBe(401);
+    expect((await (await cavren.as('ansel')).get(`${walk.url}/decision/nothing-here/calculation`)).status).toBe(404);
+  });
+
+  it('all of them are worked again on worker threads, and one that was tampered with is found', async () => {
+    const walk = await decided();
+    const id = walk.file.decisions.at(-1)?.id ?? '';
+    const before = await recalculateAll(cavren.stores.decisions);
+    expect(before.count).toBeGreaterThan(0);
+    expect(before.astray).toEqual([]);
+    const kept = (await cavren.stores.decisions.kept([id]))[0]?.calculation as Calculation;
+    const [payment] = kept.figures;
+    const forged = { ...kept, figures: kept.figures.map((figure) => (figure === payment ? { ...figure, value: (figure.value ?? 0) + 1 } : figure)) };
+    await cavren.db.query('UPDATE decision SET figures = :figures WHERE id = :id', { replacements: { figures: JSON.stringify(forged), id } });
+    expect(await recalculateAll(cavren.stores.decisions)).toEqual({ count: before.count, astray: [id] });
+    expect((await keptOf(walk)).body.differences).toEqual([{ measure: 'payment', then: (payment?.value ?? 0) + 1, now: payment?.value }]);
+    // What the first release kept of a decision has no input: nothing is made up for it.
+    await cavren.db.query('UPDATE decision SET figures = :figures WHERE id = :id', { replacements: { figures: JSON.stringify({ figures: [] }), id } });
+    expect((await keptOf(walk)).body).toMatchObject({ kept: false, figures: [] });
+    expect((await recalculateAll(cavren.stores.decisions)).count).toBe(before.count - 1);
+  });
+
+  it('many at once come back in their order', async () => {
+    const walk = await openFile(cavren);
+    await walk.typeAll();
+    const right = calculate(walk.file, isoDate(walk.view.today));
+    const wrong = { ...right, figures: right.figures.map((figure) => ({ ...figure, value: figure.value === null ? 1 : figure.value + 1 })) };
+    const pool = makePool(2);
+    const all = Array.from({ length: 130 }, (_, at) => JSON.stringify(at % 7 === 3 ? wrong : right));
+    const results = await pool.recalculate(all);
+    await pool.close();
+    expect(results.map((differences) => differences > 0)).toEqual(all.map((_, at) => at % 7 === 3));
+  });
+});
+
+describe('products of before', () => {
+  it('count as they did: a share of each kind, nothing else', async () => {
+    const walk = await openFile(cavren);
+    await walk.typeAll();
+    const { income, commitments, worth, amountIs, repaymentFactors, ...rest } = walk.file.product;
+    expect([income, commitments, worth, amountIs, repaymentFactors]).not.toContain(undefined);
+    const { taxes: _taxes, benchmark: _benchmark, residualIncome: _residual, guideline: _guideline, yearStarts: _starts, ...pack } = walk.file.pack;
+    const limits = rest.limits.filter(({ measure }) => measure !== 'residualIncome');
+    const product = upgradeProduct({ ...rest, limits, measures: ['dtiBefore', 'moneyLeft'], incomeShare: { wage: 0.5 } }) as typeof walk.file.product;
+    const figures = affordability({ ...walk.file, product, pack: upgradePack(pack) as typeof walk.file.pack }, isoDate(walk.view.today));
+    expect(figures.monthlyIncome).toBe(230_000);
+    expect(figures.living).toMatchObject({ declared: 60_000, benchmark: null });
+    expect(figures.questions).toEqual([]);
+  });
+});

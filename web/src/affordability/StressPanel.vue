@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { calculationInput, formatMoney, type FileState, type IsoDate, type Minor, type Stress, type StressAxis } from '@cavren/core';
+import { wrap } from 'comlink';
+import { LineChart } from 'echarts/charts';
+import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import VChart from 'vue-echarts';
+import type { StressWorker } from './stress.worker';
+
+/** How much room is left as one thing after another gets worse, and where it breaks. */
+const props = defineProps<{ file: FileState; today: IsoDate }>();
+use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+const thread = new Worker(new URL('./stress.worker.ts', import.meta.url), { type: 'module' });
+const worker = wrap<StressWorker>(thread);
+onBeforeUnmount(() => thread.terminate());
+
+const stress = ref<Stress | null>(null);
+const asked = ref(false);
+watch(
+  [() => props.file, () => props.today] as const,
+  async ([file, today]) => {
+    const plain = JSON.parse(JSON.stringify(calculationInput(file))) as ReturnType<typeof calculationInput>;
+    stress.value = await worker.stress(plain, today);
+    asked.value = true;
+  },
+  { immediate: true },
+);
+
+const money = (value: number): string => formatMoney(Math.round(value) as Minor, { currency: props.file.pack.currency, locale: props.file.pack.locale });
+const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+const atOf = (axis: StressAxis, at: number): string =>
+  axis.unit === 'months'
+    ? `${Number(at.toFixed(1))} months`
+    : axis.code === 'rate'
+      ? `${Number((at * 100).toFixed(2))} points`
+      : `${Number((at * 100).toFixed(1))} %`;
+const breaks = (axis: StressAxis): string =>
+  axis.breaksAt === null
+    ? `holds to ${atOf(axis, axis.points.at(-1)?.at ?? 0)}`
+    : axis.breaksAt === 0
+      ? 'runs short as it is'
+      : `breaks at ${atOf(axis, axis.breaksAt)}`;
+const what = (axis: StressAxis): string => (axis.code === 'break' ? 'left of the reserves' : 'left each month');
+
+const charts = computed(() =>
+  (stress.value?.axes ?? []).map((axis) => ({
+    axis,
+    option: {
+      animation: false,
+      textStyle: { fontFamily: colour('--text'), color: colour('--ink') },
+      aria: { enabled: true, label: { description: `${axis.label}: ${what(axis)}; ${breaks(axis)}` } },
+      grid: { left: 58, right: 14, top: 12, bottom: 24 },
+      tooltip: { trigger: 'axis', valueFormatter: (value: number) => money(value * 100) },
+      xAxis: {
+        type: 'value',
+        max: axis.points.at(-1)?.at ?? 1,
+        axisLabel: { color: colour('--ink-soft'), formatter: (at: number) => (axis.unit === 'months' ? String(at) : `${Math.round(at * 100)}`) },
+        splitLine: { show: false },
+      },
+      yAxis: { type: 'value', axisLabel: { color: colour('--ink-soft') }, splitNumber: 3, splitLine: { lineStyle: { color: colour('--rule') } } },
+      series: [
+        {
+          name: what(axis),
+          type: 'line',
+          symbol: 'none',
+          lineStyle: { width: 2.5 },
+          color: axis.breaksAt === null ? colour('--teal') : colour('--ember'),
+          data: axis.points.map(({ at, left }) => [at, left / 100]),
+          markLine: {
+            silent: true,
+            symbol: 'none',
+            label: { show: false },
+            lineStyle: { color: colour('--ink'), type: 'solid', width: 1 },
+            data: [{ yAxis: 0 }],
+          },
+        },
+      ],
+    },
+  })),
+);
+</script>
+
+<template>
+  <div>
+    <h2>What would it stand?</h2>
+    <p v-if="stress" class="soft">{{ money(stress.left) }} is left each month as things stand. Each line changes one thing and leaves the rest as it is.</p>
+    <p v-else-if="asked">An income that counts and a complete request are needed first.</p>
+    <p v-else class="soft" role="status">Working it out …</p>
+    <div v-if="stress" class="charts">
+      <figure v-for="{ axis, option } in charts" :key="axis.code">
+        <figcaption>
+          <b>{{ axis.label }}</b>
+          <span :class="axis.breaksAt === null ? 'holds' : 'breaks'">{{ breaks(axis) }}</span>
+        </figcaption>
+        <v-chart class="chart" :option="option" autoresize />
+        <p class="soft axis">{{ axis.unit === 'months' ? 'months' : axis.code === 'rate' ? 'points' : 'per cent' }} →, {{ what(axis) }} ↑</p>
+      </figure>
+    </div>
+    <table v-if="stress && stress.earners.length > 0" class="grid-table earners">
+      <caption class="unseen">
+        What is left without each earner
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Without the income of</th>
+          <th scope="col" class="figure">Brings</th>
+          <th scope="col" class="figure">Left each month</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="earner in stress.earners" :key="earner.personId">
+          <td>{{ earner.name }}</td>
+          <td class="figure">{{ money(earner.income) }}</td>
+          <td class="figure" :class="{ short: earner.left < 0 }">{{ money(earner.left) }}{{ earner.left < 0 ? ' short' : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px 22px;
+  margin-top: 10px;
+}
+figure {
+  margin: 0;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+}
+.holds {
+  color: var(--lichen);
+  font-weight: 600;
+}
+.breaks,
+.short {
+  color: var(--ember);
+  font-weight: 600;
+}
+.chart {
+  height: 150px;
+  width: 100%;
+}
+.axis {
+  font-size: 0.8rem;
+  text-align: right;
+}
+.earners {
+  margin-top: 12px;
+}
+</style>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { explanationOf, formatMoney, isReferred, latestException, type FileState, type IncomeQuestion } from '@cavren/core';
+import { computed, ref } from 'vue';
+import { useEditing } from '../file/editing';
+import Mark from '../look/Mark.vue';
+import { useDesk } from '../session/store';
+
+/** A question that the figures raise: explained in a few words, corrected, or put to an approver. */
+const props = defineProps<{
+  question: Pick<IncomeQuestion, 'subject' | 'what' | 'why'> & Partial<IncomeQuestion>;
+  file: FileState;
+  anchor: string;
+  locked: boolean;
+}>();
+const editing = useEditing();
+const desk = useDesk();
+const text = ref('');
+const problem = ref('');
+const busy = ref(false);
+const said = computed(() => explanationOf(props.file, props.question.subject));
+const referred = computed(() => props.question.code !== undefined && isReferred({ code: props.question.code }));
+const exception = computed(() => latestException(props.file, `income:${props.question.subject}`));
+const settled = computed(() => (referred.value ? exception.value?.answer === 'granted' : said.value !== null));
+const canWrite = computed(() => desk.may('details.write') && !props.locked);
+const answering = computed(() => canWrite.value && !settled.value && !(referred.value && exception.value?.answer === null));
+
+async function explain(): Promise<void> {
+  problem.value = '';
+  if (text.value.trim().length < 3) {
+    problem.value = 'Explain in a few words.';
+    return;
+  }
+  if (!referred.value) {
+    editing.add('explanation', { subject: props.question.subject, text: text.value.trim() });
+    text.value = '';
+    return;
+  }
+  busy.value = true;
+  try {
+    await editing.act('/exceptions', { subject: `income:${props.question.subject}`, reason: text.value });
+    text.value = '';
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : '';
+    editing.news.value = '';
+  } finally {
+    busy.value = false;
+  }
+}
+function takeBack(): void {
+  const row = props.file.explanations.find(({ subject }) => subject === props.question.subject);
+  if (row) editing.remove('explanation', row.id);
+}
+/** Relies on the figure that can be supported instead of the stated one. */
+function useSupported(): void {
+  const { incomeId, supported } = props.question;
+  if (!incomeId || supported === undefined) return;
+  editing.change('the supported figure', [
+    { op: 'set', entity: 'income', id: incomeId, field: 'amount', value: supported },
+    { op: 'set', entity: 'income', id: incomeId, field: 'frequency', value: 'monthly' },
+  ]);
+}
+</script>
+
+<template>
+  <div class="question note" :class="settled ? 'lichen' : 'ember'" role="group" :aria-label="question.what">
+    <p>
+      <Mark :kind="settled ? 'settled' : 'blocked'" />
+      <b>{{ question.what }}.</b>
+      {{ question.why }}
+    </p>
+    <p v-if="said !== null && !referred">
+      Explained: “{{ said }}”
+      <v-btn v-if="canWrite" size="x-small" variant="text" @click="takeBack">Take back</v-btn>
+    </p>
+    <p v-if="referred && exception">
+      Put to an approver by {{ exception.askedBy }}: “{{ exception.reason }}”
+      <b>{{ exception.answer === null ? 'not answered yet' : `${exception.answer} by ${exception.answeredBy ?? ''}` }}</b>
+    </p>
+    <form v-if="answering" class="answer" @submit.prevent="explain">
+      <input
+        v-model="text"
+        class="field-input"
+        data-aside="yes"
+        :data-anchor="anchor"
+        :aria-label="referred ? `Why an approver should accept: ${question.what}` : `Explain: ${question.what}`"
+        :placeholder="referred ? 'Why should an approver accept it?' : 'Explain in a few words'"
+        autocomplete="off"
+      />
+      <v-btn type="submit" size="small" :loading="busy">{{ referred ? 'Put to an approver' : 'Explain' }}</v-btn>
+      <v-btn v-if="question.supported !== undefined" size="small" variant="text" @click="useSupported">
+        Use {{ formatMoney(question.supported) }} a month instead
+      </v-btn>
+    </form>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+  </div>
+</template>
+
+<style scoped>
+.question {
+  margin-top: 6px;
+  padding: 6px 10px;
+  font-size: 0.9rem;
+}
+.answer {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin-top: 4px;
+}
+.answer .field-input {
+  max-width: 300px;
+  height: 28px;
+}
+.problem {
+  color: var(--ember);
+  font-weight: 600;
+}
+</style>
