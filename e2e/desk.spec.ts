@@ -103,7 +103,7 @@ test('rows by keyboard: Enter from the last field makes a new one, Ctrl+D copies
   await page.getByLabel('Lender').fill('Gullstone Credit Union');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Kind', { exact: true })).toBeFocused();
-  await page.getByLabel('Cleared by this loan').focus();
+  await page.getByLabel('Paid off by this').focus();
   await page.keyboard.press('Enter');
   await expect(debts).toHaveCount(2);
   await page.keyboard.press('Control+d');

@@ -194,7 +194,7 @@ test('a certificate that has run out stops an offer, and one that is renewed all
   await wren.goto('/open');
   await wren.getByLabel('Full name').fill('Nobody Known Here');
   await wren.getByRole('button', { name: 'Look up' }).click();
-  await wren.getByText('product you can’t offer here and now').click();
+  await wren.getByText(/products? you can’t offer here and now/).click();
   await expect(wren.getByText(/Crew income cover .*ran out on 30 Jun 2026/)).toBeVisible();
   const maud = await deskOf(browser, 'maud');
   await maud.goto('/certificates');

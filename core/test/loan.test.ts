@@ -1,4 +1,5 @@
 import { IPMT, PMT, PPMT } from '@formulajs/formulajs';
+import { Decimal } from 'decimal.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { firstPeriod, isoDate, levelPayment, minor, schedule } from '../src/index';
@@ -38,6 +39,25 @@ describe('level payment', () => {
 
   it('divides evenly where there is no interest', () => {
     expect(levelPayment(minor(100_000), 0, 3)).toBe(33_333);
+  });
+  it('is what exact decimals give, for any loan and any first period', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 100, max: 5_000_000_000 }),
+        fc.integer({ min: 1, max: 4000 }),
+        fc.integer({ min: 1, max: 600 }),
+        fc.record({ months: fc.integer({ min: 0, max: 3 }), days: fc.integer({ min: 0, max: 30 }) }),
+        (principal, basisPoints, payments, period) => {
+          const rate = new Decimal(basisPoints).div(10_000);
+          const monthly = rate.div(12);
+          const first = monthly.times(period.months).plus(rate.times(period.days).div(365));
+          const later = new Decimal(1).minus(monthly.plus(1).pow(-(payments - 1))).div(monthly);
+          const exact = new Decimal(principal).times(first.plus(1)).div(later.plus(1)).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber();
+          expect(levelPayment(minor(principal), rate.toNumber(), payments, period)).toBe(exact);
+        },
+      ),
+      { numRuns: 2000 },
+    );
   });
 
   it.each([

@@ -1,4 +1,12 @@
-import { addDays as addDaysTo, addMonths as addMonthsTo, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import {
+  addDays as addDaysTo,
+  addMonths as addMonthsTo,
+  differenceInBusinessDays,
+  differenceInCalendarDays,
+  differenceInYears,
+  formatISO,
+  parseISO,
+} from 'date-fns';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -82,6 +90,9 @@ describe('dates', () => {
         expect(addMonths(date, months)).toBe(formatISO(addMonthsTo(parseISO(date), months), { representation: 'date' }));
         expect(addDays(date, months)).toBe(formatISO(addDaysTo(parseISO(date), months), { representation: 'date' }));
         expect(daysBetween(date, other)).toBe(differenceInCalendarDays(parseISO(other), parseISO(date)));
+        expect(yearsBetween(date, other)).toBe(differenceInYears(parseISO(other), parseISO(date)) || 0);
+        const days = Math.abs(months) % 60;
+        expect(differenceInBusinessDays(parseISO(addDays(addBusinessDays(date, days, []), 1)), parseISO(addDays(date, 1)))).toBe(days);
       }),
     );
   });

@@ -1,10 +1,12 @@
 import type { FilePage } from '@cavren/contract';
-import { affordability, computePath, isoDate, minor, regulationZRate, schedule, type FileState } from '@cavren/core';
+import { affordability, calculationInput, computePath, isoDate, minor, regulationZRate, schedule, type FileState } from '@cavren/core';
 import { readdirSync, readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { nanoid } from 'nanoid';
+import { availableParallelism } from 'node:os';
 import { QueryTypes } from 'sequelize';
 import { inTransaction } from '../../server/src/db/index';
+import { makePool } from '../../server/src/calculation/index';
 import { buildApp, readConfig } from '../../server/src/index';
 import { makePersons, randomFrom, withSlip } from '../../server/test/register';
 import { aDebt, sampleFile, TODAY } from '../../core/test/sample';
@@ -57,7 +59,31 @@ function core(): void {
     );
   });
   const large = largeFile();
-  measure('The Path of a large file (6 people, 24 incomes, 40 debts)', () => computePath(large, TODAY));
+  measure('From key to figures (6 people, 24 incomes, 40 debts)', () => affordability(large, TODAY));
+  measure('The Path of such a file', () => computePath(large, TODAY));
+}
+
+const RERUN = 100_000;
+
+/** Files worked again by other rules on worker threads: each is read from its JSON, worked, and judged. */
+async function rerun(): Promise<void> {
+  const { product, pack, ...file } = calculationInput(largeFile());
+  const pool = makePool();
+  for (const [label, sample] of [
+    ['6 people, 24 incomes, 40 debts', file],
+    ['1 person, 1 income, 2 debts', (({ product: _product, pack: _pack, ...small }) => small)(calculationInput(sampleFile()))],
+  ] as const) {
+    const distinct = Array.from({ length: 1000 }, (_, at) => JSON.stringify({ ...sample, request: { ...sample.request, amount: 2_000_000 + at } }));
+    const files = Array.from({ length: RERUN }, (_, at) => distinct[at % distinct.length] ?? '');
+    await pool.verdicts({ product, pack }, TODAY, files.slice(0, 4000));
+    const from = performance.now();
+    const verdicts = await pool.verdicts({ product, pack }, TODAY, files);
+    const seconds = (performance.now() - from) / 1000;
+    say(
+      `${`${RERUN} files again on ${availableParallelism()} threads (${label})`.padEnd(62)} ${seconds.toFixed(1)} s   ${Math.round(verdicts.length / seconds)} files a second`,
+    );
+  }
+  await pool.close();
 }
 
 const FILES = 100_000;
@@ -209,6 +235,7 @@ function firstLoad(page: string): void {
 }
 
 core();
+await rerun();
 firstLoad('door');
 firstLoad('index');
 await lists();

@@ -11,7 +11,8 @@ beforeAll(async () => {
 });
 afterAll(() => cavren.close());
 
-const problems = (answer: Answer) => (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
+const problems = (answer: Answer) =>
+  (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
 const figuresOf = (walk: Walk) => computePath(walk.file, walk.view.today).figures;
 const open = (walk: Walk) =>
   computePath(walk.file, walk.view.today)
@@ -41,14 +42,21 @@ describe('income, commitments and worth over HTTP', () => {
     await walk.details([
       change.add('income', { personId: id, kind: 'investment', capital: 6_000_000, yieldRate: 0.0425 }, 'income-yield'),
       change.add('debt', { lender: 'Gull', kind: 'creditCard', owners: id, payment: 4000, balance: 300_000, limit: 800_000, rate: 0.219 }, 'debt-card'),
-      change.add('asset', { kind: 'gift', value: 100_000, valueOn: '2026-01-05', donor: 'Aunt', donorRelation: 'Aunt', downPaymentPart: 100_000, owners: id }, 'asset-gift'),
+      change.add(
+        'asset',
+        { kind: 'gift', value: 100_000, valueOn: '2026-01-05', donor: 'Aunt', donorRelation: 'Aunt', downPaymentPart: 100_000, owners: id },
+        'asset-gift',
+      ),
     ]);
     expect(walk.file.incomes[1]).toMatchObject({ capital: 6_000_000, yieldRate: 0.0425 });
     expect(walk.file.debts[0]).toMatchObject({ owners: id, limit: 800_000, rate: 0.219 });
     expect(walk.file.assets[0]).toMatchObject({ donor: 'Aunt', valueOn: '2026-01-05' });
-    const set = (entity: 'income' | 'debt' | 'asset', row: string, field: string, value: string | number) => walk.details([change.set(entity, row, field, value)]);
+    const set = (entity: 'income' | 'debt' | 'asset', row: string, field: string, value: string | number) =>
+      walk.details([change.set(entity, row, field, value)]);
     expect(problems(await set('income', 'income-self', 'until', '2015-03-31'))).toEqual([['until', 'It can’t end before it begins']]);
-    expect(problems(await set('income', 'income-self', 'probationUntil', '2015-03-31'))).toEqual([['probationUntil', 'Probation can’t end before the job begins']]);
+    expect(problems(await set('income', 'income-self', 'probationUntil', '2015-03-31'))).toEqual([
+      ['probationUntil', 'Probation can’t end before the job begins'],
+    ]);
     expect(problems(await set('income', 'income-self', 'yearToDateAt', '2999-01-01'))).toEqual([['yearToDateAt', 'This date lies in the future']]);
     expect(problems(await set('income', 'income-self', 'monthsSeen', 0))).toEqual([['monthsSeen', 'At least one month']]);
     expect(problems(await set('income', 'income-yield', 'yieldRate', 1.5))).toEqual([['yieldRate', 'At most 100 %']]);
@@ -76,7 +84,16 @@ describe('income, commitments and worth over HTTP', () => {
     await walk.details([
       change.add(
         'income',
-        { personId: id, kind: 'wage', source: 'Ferries', amount: 300_000, frequency: 'monthly', since: '2019-01-01', yearToDate: 2_000_000, yearToDateAt: `${year}-12-31` },
+        {
+          personId: id,
+          kind: 'wage',
+          source: 'Ferries',
+          amount: 300_000,
+          frequency: 'monthly',
+          since: '2019-01-01',
+          yearToDate: 2_000_000,
+          yearToDateAt: `${year}-12-31`,
+        },
         'income-ytd',
       ),
     ]);
@@ -103,7 +120,9 @@ describe('income, commitments and worth over HTTP', () => {
       ),
     ]);
     const subject = 'income:falling:income-fall:0.5000';
-    expect((await walk.act('wren', '/exceptions', { subject: 'income:falling:income-fall:0.4000', reason: 'not this one' })).body).toMatchObject({ code: 'nothing-to-excuse' });
+    expect((await walk.act('wren', '/exceptions', { subject: 'income:falling:income-fall:0.4000', reason: 'not this one' })).body).toMatchObject({
+      code: 'nothing-to-excuse',
+    });
     expect((await walk.act('wren', '/exceptions', { subject, reason: 'The boat was laid up for a new engine' })).status).toBe(200);
     const exception = walk.file.exceptions[0]?.id ?? '';
     expect((await walk.act('wren', `/exceptions/${exception}`, { answer: 'granted' })).status).toBe(403);
@@ -124,7 +143,10 @@ describe('income, commitments and worth over HTTP', () => {
       birthDate: '1991-02-03',
     });
     const walk = await new Walk(cavren, body.reference).look();
-    await walk.details([change.add('income', { personId: walk.applicant.id, kind: 'wage', source: 'Longline', amount: 500_000, frequency: 'monthly' }, 'income-nz')], 'tamsin');
+    await walk.details(
+      [change.add('income', { personId: walk.applicant.id, kind: 'wage', source: 'Longline', amount: 500_000, frequency: 'monthly' }, 'income-nz')],
+      'tamsin',
+    );
     const { monthlyIncome, grossIncome, netIncome } = figuresOf(walk);
     expect(grossIncome).toBe(500_000);
     expect(monthlyIncome).toBe(netIncome);
@@ -191,8 +213,14 @@ describe('the calculation that a decision rests on', () => {
     const pool = makePool(2);
     const all = Array.from({ length: 130 }, (_, at) => JSON.stringify(at % 7 === 3 ? wrong : right));
     const results = await pool.recalculate(all);
-    await pool.close();
     expect(results.map((differences) => differences > 0)).toEqual(all.map((_, at) => at % 7 === 3));
+    // The same files under other rules.
+    const { product, pack, ...file } = right.input;
+    const strict = { ...product, limits: [{ measure: 'dtiAfter' as const, bound: 'most' as const, value: 0.01, rule: 'strict' }] };
+    const files = [file, { ...file, incomes: [] }].map((one) => JSON.stringify(one));
+    expect(await pool.verdicts({ product, pack }, right.today, files)).toEqual(['inside', 'unknown']);
+    expect(await pool.verdicts({ product: strict, pack }, right.today, files)).toEqual(['outside', 'unknown']);
+    await pool.close();
   });
 });
 

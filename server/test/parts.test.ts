@@ -134,6 +134,13 @@ describe('products', () => {
     await expect(cavren.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
     writeFileSync(path, JSON.stringify({ ...definition, version: 4, bonus: 1 }));
     await expect(cavren.products.load(data)).rejects.toThrow();
+    writeFileSync(path, JSON.stringify({ ...definition, version: 4, place: 'gb' }));
+    await expect(cavren.products.load(data)).rejects.toThrow(
+      /needs a benchmark of living costs and a table of residual income, which United Kingdom doesn’t have/,
+    );
+    const wide = { measure: 'ltv', bound: 'most', value: 0.8, refer: 0.9, rule: 'wide' };
+    writeFileSync(path, JSON.stringify({ ...definition, version: 4, limits: [wide] }));
+    await expect(cavren.products.load(data)).rejects.toThrow(/what an approver weighs for ltv must lie inside the limit/);
     writeFileSync(path, JSON.stringify({ ...definition, version: 4 }));
     await cavren.products.load(data);
     expect((await cavren.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(4);

@@ -65,7 +65,22 @@ const DoorDetailsView = z.object({
     z.object({ id: Id, line: text, town: text, region: text, postalCode: text, since: text, until: text, tenure: text, monthlyCost: z.number().nullable() }),
   ),
   works: z.array(z.object({ id: Id, kind: text, employer: text, position: text, since: text, until: text })),
-  incomes: z.array(z.object({ id: Id, kind: text, source: text, amount: z.number().nullable(), frequency: text })),
+  incomes: z.array(
+    z.object({
+      id: Id,
+      kind: text,
+      source: text,
+      amount: z.number().nullable(),
+      frequency: text,
+      hoursPerWeek: z.number().nullable(),
+      monthsSeen: z.number().nullable(),
+      yearEnd: CalendarDate.nullable(),
+      profitLatest: z.number().nullable(),
+      profitBefore: z.number().nullable(),
+      capital: z.number().nullable(),
+      yieldRate: z.number().nullable(),
+    }),
+  ),
   questions: z.array(
     z.object({
       id: text,

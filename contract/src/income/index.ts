@@ -5,7 +5,7 @@ import { CalendarDate, Id, line, Money, Share } from '../values/index';
 /** A profit, or a loss below zero, in minor units. */
 export const Profit = z
   .int('Give an amount in whole cents')
-  .min(-MAX_AMOUNT, 'A loss can be at most 9,999,999,999.99')
+  .min(-Number(MAX_AMOUNT), 'A loss can be at most 9,999,999,999.99')
   .max(MAX_AMOUNT, 'An amount can be at most 9,999,999,999.99') as unknown as z.ZodType<Minor>;
 
 export const incomeFields = {

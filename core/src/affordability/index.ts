@@ -1,6 +1,6 @@
 import { Decimal } from 'decimal.js';
 import { regulationZRate } from '../apr/index';
-import { roundTo, total, type Term } from '../arithmetic/index';
+import { roundTo, total, worked, type Term } from '../arithmetic/index';
 import { BUSINESS_DEBTS, debtTerms, housingTerms } from '../commitments/index';
 import type { IsoDate } from '../dates/index';
 import type { FileState } from '../file/index';
@@ -128,8 +128,7 @@ export type AffordabilityInput = Pick<
  */
 export function affordability(file: AffordabilityInput, today: IsoDate): Affordability {
   const base = baseOf(file, today);
-  const wanted = new Set(file.product.measures);
-  const figures = file.product.measures.filter((measure) => wanted.delete(measure)).map((measure) => figureOf(base, measure));
+  const figures = [...new Set(file.product.measures)].map((measure) => figureOf(base, measure));
   return {
     figures,
     schedule: base.loan?.schedule ?? null,
@@ -317,10 +316,9 @@ function loanOf(file: AffordabilityInput, today: IsoDate): Loan | null {
 
 const percent = (fraction: number): string => `${(fraction * 100).toFixed(2)} %`;
 
-function waitingForRequest({ file, counted }: Base): string {
+function waitingForRequest({ file }: Base): string {
   const { amount, termMonths } = file.request;
   if (amount === null || amount <= 0) return file.product.amountIs === 'rent' ? 'the rent' : 'the amount';
-  if (file.product.amountIs === 'rent' || counted.length === 0) return 'the rent';
   if (termMonths === null || termMonths < 1) return 'the term';
   return 'a first payment after the advance';
 }
@@ -516,7 +514,7 @@ function aprFigure(base: Base, loan: Loan): Figure {
     'apr',
     [
       { ...amountTerm(loan.principal), sign: '·' },
-      { label: 'Fee, a prepaid finance charge', sign: '·', value: -fee, unit: 'money' },
+      { label: 'Fee, a prepaid finance charge', sign: '·', value: 0 - fee, unit: 'money' },
       { label: 'Paid out', sign: '·', value: financed, unit: 'money' },
       {
         label: 'Rate of a month',
@@ -559,22 +557,16 @@ function coverFigure(base: Base, measure: Measure, asked: Term | null, waiting: 
 
 function figure(base: Base, measure: Measure, terms: Term[], waitingFor: string | null): Figure {
   const unit = MEASURE_UNIT[measure];
-  const value = waitingFor === null ? workedFast(terms, unit) : null;
+  const value = waitingFor === null ? valueOf(terms, unit) : null;
   const limit = limitOf(base, measure);
-  return { measure, label: MEASURE_LABEL[measure], means: MEASURE_MEANING[measure], unit, value, waitingFor, limit, verdict: verdictOf(value, limit), terms };
+  const label = measure === 'payment' && base.file.product.amountIs === 'rent' ? 'Own share of the rent' : MEASURE_LABEL[measure];
+  return { measure, label, means: MEASURE_MEANING[measure], unit, value, waitingFor, limit, verdict: verdictOf(value, limit), terms };
 }
 
 /** What lines of a figure come to: sums of whole minor units need no decimals. */
-function workedFast(terms: readonly Term[], unit: Figure['unit']): number {
-  if (unit === 'money' && terms.every(({ sign }) => sign !== '×' && sign !== '÷')) return total(terms);
-  let exact = new Decimal(0);
-  for (const { sign, value } of terms) {
-    if (sign === '+') exact = exact.plus(value);
-    else if (sign === '−') exact = exact.minus(value);
-    else if (sign === '×') exact = exact.times(value);
-    else if (sign === '÷') exact = exact.div(value);
-  }
-  return roundTo(unit, exact);
+function valueOf(terms: readonly Term[], unit: Figure['unit']): number {
+  const onlySums = unit === 'money' && terms.every(({ sign }) => sign !== '×' && sign !== '÷');
+  return onlySums ? total(terms) : roundTo(unit, worked(terms));
 }
 
 /** The product's limit of a measure; a published table's value where it rests on one. */

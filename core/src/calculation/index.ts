@@ -1,4 +1,4 @@
-import { affordability, type AffordabilityInput, type Figure } from '../affordability/index';
+import { affordability, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
 import type { IsoDate } from '../dates/index';
 import type { FileState } from '../file/index';
 
@@ -38,4 +38,17 @@ export function recalculate({ input, today, figures: then }: Calculation): Recal
     .map(({ measure, value }) => ({ measure, then: value, now: figures.find((figure) => figure.measure === measure)?.value ?? null }))
     .filter((pair) => pair.then !== pair.now);
   return { differences, figures };
+}
+
+/** Rules and tables by which files are worked. */
+export type Rules = Pick<AffordabilityInput, 'product' | 'pack'>;
+/** What a file holds beside them. */
+export type FileFigures = Omit<AffordabilityInput, 'product' | 'pack'>;
+
+const WORST: readonly Verdict[] = ['outside', 'refer', 'unknown', 'inside'];
+
+/** The worst that rules say of a file: outside a limit, to be weighed, not known yet, or inside all. */
+export function verdictUnder(rules: Rules, file: FileFigures, today: IsoDate): Verdict {
+  const verdicts = new Set(affordability({ ...rules, ...file }, today).figures.map(({ verdict }) => verdict));
+  return WORST.find((verdict) => verdicts.has(verdict)) ?? 'noLimit';
 }

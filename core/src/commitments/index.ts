@@ -1,6 +1,6 @@
 import type { Term } from '../arithmetic/index';
 import { addMonths, dateInWords, type IsoDate } from '../dates/index';
-import { plays, type Debt, type FilePerson, type FileState } from '../file/index';
+import { plays, type Debt, type FileState } from '../file/index';
 import { nameWords } from '../names/index';
 import { samePlace } from '../paste/index';
 import { formatMoney, scaled, type Minor } from '../money/index';
@@ -91,7 +91,7 @@ const OWING = ['applicant', 'coApplicant', 'guarantor'] as const;
 
 function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | null {
   const { revolving, guaranteeShare } = file.product.commitments;
-  const label = `${DEBT_KIND_LABEL[debt.kind as DebtKind] ?? 'Debt'}: ${debt.lender ?? 'lender not named'}`;
+  const label = `${debt.kind === null ? 'Debt' : DEBT_KIND_LABEL[debt.kind as DebtKind]}: ${debt.lender ?? 'lender not named'}`;
   const place = { chapter: 'commitments' as const, anchor: `${debt.id}.payment` };
   const stated = debt.payment;
   if (debt.kind === 'guarantee' && stated !== null && guaranteeShare !== 1)
@@ -147,20 +147,16 @@ function debtBar(file: CommitmentInput, debt: Debt, owing: readonly string[], to
 
 /** Two rows that look like one debt keyed for each of two people: same lender and kind, and the same balance or payment. */
 export function debtsKeyedTwice(file: Pick<FileState, 'debts'>): { first: Debt; second: Debt; subject: string }[] {
-  const lenderOf = (debt: Debt): string => nameWords(debt.lender ?? '').join(' ');
-  return file.debts.flatMap((second, at) =>
-    file.debts
-      .slice(0, at)
-      .filter(
-        (first) =>
-          lenderOf(first) !== '' &&
-          lenderOf(first) === lenderOf(second) &&
-          first.kind === second.kind &&
-          ((first.balance !== null && first.balance === second.balance) ||
-            (first.balance === null && first.payment !== null && first.payment === second.payment)),
-      )
-      .map((first) => ({ first, second, subject: `twice:${first.id}:${second.id}` })),
-  );
+  const seen = new Map<string, Debt>();
+  return file.debts.flatMap((second) => {
+    const { lender, kind, balance, payment } = second;
+    const amount = balance ?? payment;
+    if (lender === null || amount === null) return [];
+    const key = `${nameWords(lender).join(' ')}|${kind ?? ''}|${balance === null ? 'payment' : 'balance'} ${amount}`;
+    const first = seen.get(key);
+    if (!first) seen.set(key, second);
+    return first ? [{ first, second, subject: `twice:${first.id}:${second.id}` }] : [];
+  });
 }
 
 /** A debt's own figures that can't all be right. */
@@ -173,7 +169,3 @@ export function debtProblem(
   if (balance !== null && limit !== null && balance > limit) return `The balance is above the limit of ${show(limit)}`;
   return null;
 }
-
-/** Who of a file a debt or an asset belongs to, as people say it. */
-export const ownerNames = (people: readonly FilePerson[], ids: readonly string[]): string =>
-  ids.map((id) => people.find((person) => person.id === id)?.fullName ?? 'somebody').join(' and ');

@@ -1,4 +1,4 @@
-import { differenceInYears, isValid, isWeekend, parseISO } from 'date-fns';
+import { isValid, parseISO } from 'date-fns';
 
 declare const isoDateBrand: unique symbol;
 /** A calendar date without time, `YYYY-MM-DD`. Ordered by plain string comparison. */
@@ -17,7 +17,7 @@ export function isoDate(text: string): IsoDate {
 
 const DAY_MS = 86_400_000;
 
-// A schedule makes hundreds of dates while somebody types, so these three work on the numbers of a date directly; a general
+// A schedule makes hundreds of dates while somebody types, so these work on the numbers of a date directly; a general
 // date library spends most of a keystroke's budget on reading and writing text. They are tested against one.
 
 /** Days since 1970-01-01 in the proleptic Gregorian calendar. */
@@ -62,8 +62,14 @@ export function daysBetween(from: IsoDate, to: IsoDate): number {
 
 /** Completed years between two dates: somebody's age on a day. */
 export function yearsBetween(from: IsoDate, to: IsoDate): number {
-  return differenceInYears(parseISO(to), parseISO(from));
+  if (to < from) return -yearsBetween(to, from) || 0;
+  return Number(to.slice(0, 4)) - Number(from.slice(0, 4)) - (to.slice(5) < from.slice(5) ? 1 : 0);
 }
+
+/** 0 is Sunday. */
+const weekday = (date: IsoDate): number => (((dayNumber(date) + THURSDAY) % 7) + 7) % 7;
+/** The weekday of 1970-01-01. */
+const THURSDAY = 4;
 
 /** The date that lies `days` business days after `from`: weekends and the given holidays don't count. */
 export function addBusinessDays(from: IsoDate, days: number, holidays: readonly string[]): IsoDate {
@@ -71,7 +77,8 @@ export function addBusinessDays(from: IsoDate, days: number, holidays: readonly 
   let date = from;
   for (let left = days; left > 0;) {
     date = addDays(date, 1);
-    if (!isWeekend(parseISO(date)) && !closed.has(date)) left -= 1;
+    const day = weekday(date);
+    if (day !== 0 && day !== 6 && !closed.has(date)) left -= 1;
   }
   return date;
 }

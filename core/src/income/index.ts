@@ -70,7 +70,7 @@ export type IncomeInput = Pick<FileState, 'product' | 'pack' | 'request' | 'peop
 export interface IncomeQuestion {
   /** Names the income, the question, and the figures that raise it. */
   subject: string;
-  code: 'yearToDate' | 'probation' | 'contractEnds' | 'held' | 'falling' | 'gap' | 'noWork';
+  code: 'yearToDate' | 'probation' | 'contractEnds' | 'held' | 'falling' | 'gap';
   incomeId: string | null;
   personId: string;
   what: string;

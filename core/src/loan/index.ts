@@ -1,6 +1,6 @@
 import { Decimal } from 'decimal.js';
 import { addMonths, daysBetween, monthsBack, type IsoDate } from '../dates/index';
-import { minor, type Minor } from '../money/index';
+import { minor, proportion, type Minor } from '../money/index';
 
 /** A level-payment loan with monthly payments. `annualRate` is a decimal fraction with at most eight decimals (0.0825 = 8.25 %). */
 export interface LoanTerms {
@@ -58,13 +58,23 @@ export function firstPeriod(advanceOn: IsoDate, firstPaymentOn: IsoDate): FirstP
  */
 export function levelPayment(principal: Minor, annualRate: number, payments: number, period: FirstPeriod = { months: 1, days: 0 }): Minor {
   checkTerms(principal, annualRate, payments);
-  if (annualRate === 0) return minor(new Decimal(principal).div(payments).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
+  if (annualRate === 0) return proportion(principal, 1, payments);
+  const near = inDoubles(principal, annualRate, payments, period);
+  // Doubles are right to a hair; only where that hair could lie across a half is the payment worked in decimals.
+  if (Math.abs(near - Math.floor(near) - 0.5) > Math.max(1e-4, principal * 1e-11)) return minor(Math.round(near));
   const rate = new Decimal(annualRate);
   const monthly = rate.div(12);
   const first = monthly.times(period.months).plus(rate.times(period.days).div(DAYS_IN_YEAR));
   const laterPayments = new Decimal(1).minus(monthly.plus(1).pow(-(payments - 1))).div(monthly);
   const exact = new Decimal(principal).times(first.plus(1)).div(laterPayments.plus(1));
   return minor(exact.toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
+}
+
+function inDoubles(principal: number, annualRate: number, payments: number, period: FirstPeriod): number {
+  const monthly = annualRate / 12;
+  const first = monthly * period.months + (annualRate * period.days) / DAYS_IN_YEAR;
+  const laterPayments = -Math.expm1(-(payments - 1) * Math.log1p(monthly)) / monthly;
+  return (principal * (1 + first)) / (laterPayments + 1);
 }
 
 /**
@@ -77,12 +87,12 @@ export function schedule(terms: LoanTerms): Schedule {
   const { principal, annualRate, payments, advanceOn, firstPaymentOn } = terms;
   const period = firstPeriod(advanceOn, firstPaymentOn);
   const payment = levelPayment(principal, annualRate, payments, period);
-  const scaledRate = BigInt(new Decimal(annualRate).times(RATE_SCALE).toFixed(0));
+  const scaledRate = Number(new Decimal(annualRate).times(RATE_SCALE).toFixed(0));
   const rows: ScheduleRow[] = [];
   let balance: number = principal;
   let totalPayable = 0;
   for (let number = 1; number <= payments; number += 1) {
-    const interest = number === 1 ? firstInterest(balance, scaledRate, period) : monthsInterest(balance, scaledRate, 1);
+    const interest = number === 1 ? firstInterest(balance, scaledRate, period) : monthsInterest(balance, scaledRate);
     const due = number === payments ? balance + interest : Math.min(payment, balance + interest);
     const principalPart = due - interest;
     balance -= principalPart;
@@ -99,13 +109,11 @@ export function schedule(terms: LoanTerms): Schedule {
   return { payment, rows, totalPayable: minor(totalPayable), totalInterest: minor(totalPayable - principal), firstPeriod: period };
 }
 
-/** Interest on a balance for whole months at the scaled yearly rate, rounded half up; whole-number arithmetic throughout. */
-function monthsInterest(balance: number, scaledRate: bigint, months: number): number {
-  return roundedQuotient(BigInt(balance) * scaledRate * BigInt(months), BigInt(12 * RATE_SCALE));
-}
+/** Interest on a balance for a month at the scaled yearly rate, rounded half up; whole-number arithmetic throughout. */
+const monthsInterest = (balance: number, scaledRate: number): number => proportion(balance, scaledRate, 12 * RATE_SCALE);
 
-function firstInterest(balance: number, scaledRate: bigint, period: FirstPeriod): number {
-  const dividend = BigInt(balance) * scaledRate * BigInt(period.months * DAYS_IN_YEAR + period.days * 12);
+function firstInterest(balance: number, scaledRate: number, period: FirstPeriod): number {
+  const dividend = BigInt(balance) * BigInt(scaledRate) * BigInt(period.months * DAYS_IN_YEAR + period.days * 12);
   return roundedQuotient(dividend, BigInt(12 * DAYS_IN_YEAR) * BigInt(RATE_SCALE));
 }
 

@@ -51,9 +51,10 @@ export function computePath(file: FileState, today: IsoDate): Path {
   ];
   const order = (stage: Stage) => file.product.route.indexOf(stage);
   const here = order(file.stage);
+  const due = new Map(file.product.route.map((stage) => [stage, dueOn(file, stage)]));
   const entries = drafts
     .filter(({ gate }) => order(gate) >= 0)
-    .map<PathEntry>((draft) => heldBy(file, { since: file.openedAt, holderName: null, personId: null, ...draft, due: dueOn(file, draft.gate) }))
+    .map<PathEntry>((draft) => heldBy(file, { since: file.openedAt, holderName: null, personId: null, ...draft, due: due.get(draft.gate) ?? null }))
     .sort((a, b) => order(a.gate) - order(b.gate));
   return {
     entries,

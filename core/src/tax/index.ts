@@ -27,6 +27,19 @@ export function taxTableOn(tables: readonly TaxTable[], on: IsoDate): TaxTable |
   return begun.find(({ until }) => on <= until) ?? begun[0] ?? null;
 }
 
+/** Bands are data that stays, so what they are called is written once. */
+const labels = new WeakMap<readonly RateBand[], string[]>();
+function bandLabels(bands: readonly RateBand[]): string[] {
+  const known = labels.get(bands);
+  if (known) return known;
+  const made = bands.map(({ from }, at) => {
+    const next = bands[at + 1];
+    return next ? `From ${formatMoney(from)} to ${formatMoney(next.from)}` : `Above ${formatMoney(from)}`;
+  });
+  labels.set(bands, made);
+  return made;
+}
+
 /**
  * What bands take of a sum, each line the part of the sum in one band at that band's rate.
  * @returns minor units; each band is rounded half away from zero.
@@ -41,7 +54,7 @@ export function onBands(bands: readonly RateBand[], sum: number): { amount: Mino
     const taken = scaled(part, rate);
     amount += taken;
     terms.push({
-      label: upTo === Number.POSITIVE_INFINITY ? `Above ${formatMoney(from)}` : `From ${formatMoney(from)} to ${formatMoney(minor(upTo))}`,
+      label: bandLabels(bands)[at] ?? '',
       sign: '+',
       value: taken,
       unit: 'money',
@@ -95,7 +108,7 @@ export function takeHome(table: TaxTable, earnings: YearlyEarnings): TakeHome {
     terms: [
       { label: 'Earned in a year', sign: '·', value: gross, unit: 'money' },
       ...(deducted > 0 ? [{ label: 'Contributions that come off it', sign: '·' as const, value: -deducted, unit: 'money' as const }] : []),
-      { label: 'Free of tax', sign: '·', value: -allowance, unit: 'money' },
+      { label: 'Free of tax', sign: '·', value: 0 - allowance, unit: 'money' },
       { label: 'Taxed', sign: '·', value: taxed, unit: 'money' },
       ...onTaxed.terms,
     ],

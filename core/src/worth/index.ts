@@ -37,7 +37,7 @@ export function reserveTerms(file: WorthInput): Term[] {
       const share = 1 - (file.product.worth.haircut[asset.kind ?? ''] ?? 0);
       const used = asset.downPaymentPart ?? 0;
       return {
-        label: asset.description ?? ASSET_KIND_LABEL[asset.kind as AssetKind] ?? 'Asset',
+        label: asset.description ?? ASSET_KIND_LABEL[asset.kind as AssetKind],
         sign: '+',
         value: scaled(left, share),
         unit: 'money',

@@ -1,25 +1,33 @@
+import type { IsoDate, Rules, Verdict } from '@cavren/core';
 import { availableParallelism } from 'node:os';
 import Piscina from 'piscina';
+import type { Portion } from './worker';
 
 export interface CalculationPool {
   /** Works kept calculations, as JSON, again. @returns for each how many figures came out otherwise. */
   recalculate(calculations: readonly string[]): Promise<number[]>;
+  /** What rules say of files, given as JSON of what they hold beside the rules. @returns for each the worst verdict. */
+  verdicts(rules: Rules, today: IsoDate, files: readonly string[]): Promise<Verdict[]>;
   close(): Promise<void>;
 }
 
-/** Calculations a worker gets at once: few enough to keep all of them busy, enough that passing them costs little. */
-const PORTION = 25;
+/** What a worker gets at once: few enough to keep all of them busy, enough that passing them costs little. */
+const PORTION = 50;
 
 /** Worker threads for calculations, so that the thread that answers requests stays free. */
 export function makePool(threads = availableParallelism()): CalculationPool {
   const fromSource = import.meta.url.endsWith('.ts');
   const worker = new URL(fromSource ? './worker.ts' : './worker.mjs', import.meta.url);
   const pool = new Piscina({ filename: worker.href, maxThreads: threads, minThreads: 1, ...(fromSource ? { execArgv: ['--import', 'tsx'] } : {}) });
+  async function inPortions<Result>(all: readonly string[], portionOf: (texts: readonly string[]) => Portion): Promise<Result[]> {
+    const portions = Array.from({ length: Math.ceil(all.length / PORTION) }, (_, at) => portionOf(all.slice(at * PORTION, (at + 1) * PORTION)));
+    return (await Promise.all(portions.map((portion) => pool.run(portion) as Promise<Result[]>))).flat();
+  }
   return {
-    async recalculate(calculations) {
-      const portions = Array.from({ length: Math.ceil(calculations.length / PORTION) }, (_, at) => calculations.slice(at * PORTION, (at + 1) * PORTION));
-      const results = await Promise.all(portions.map((portion) => pool.run(portion) as Promise<number[]>));
-      return results.flat();
+    recalculate: (calculations) => inPortions(calculations, (texts) => ({ kind: 'recalculate', calculations: texts })),
+    verdicts: (rules, today, files) => {
+      const text = JSON.stringify(rules);
+      return inPortions(files, (texts) => ({ kind: 'verdicts', rules: text, today, files: texts }));
     },
     close: () => pool.close({ force: false }),
   };

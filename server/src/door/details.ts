@@ -86,7 +86,22 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
       monthlyCost,
     })),
     works: mine(file.works).map(({ id, kind, employer, position, since, until }) => ({ id, kind, employer, position, since, until })),
-    incomes: mine(file.incomes).map(({ id, kind, source, amount, frequency }) => ({ id, kind, source, amount, frequency })),
+    incomes: mine(file.incomes).map(
+      ({ id, kind, source, amount, frequency, hoursPerWeek, monthsSeen, yearEnd, profitLatest, profitBefore, capital, yieldRate }) => ({
+        id,
+        kind,
+        source,
+        amount,
+        frequency,
+        hoursPerWeek,
+        monthsSeen,
+        yearEnd,
+        profitLatest,
+        profitBefore,
+        capital,
+        yieldRate,
+      }),
+    ),
     questions: questionsFor(file, person),
     consents: file.product.consents
       .filter(({ roles }) => plays(person, roles))

@@ -84,7 +84,7 @@ const charts = computed(() =>
 
 <template>
   <div>
-    <h2>What would it stand?</h2>
+    <h2>What it would stand</h2>
     <p v-if="stress" class="soft">{{ money(stress.left) }} is left each month as things stand. Each line changes one thing and leaves the rest as it is.</p>
     <p v-else-if="asked">An income that counts and a complete request are needed first.</p>
     <p v-else class="soft" role="status">Working it out …</p>
@@ -113,7 +113,7 @@ const charts = computed(() =>
         <tr v-for="earner in stress.earners" :key="earner.personId">
           <td>{{ earner.name }}</td>
           <td class="figure">{{ money(earner.income) }}</td>
-          <td class="figure" :class="{ short: earner.left < 0 }">{{ money(earner.left) }}{{ earner.left < 0 ? ' short' : '' }}</td>
+          <td class="figure" :class="{ short: earner.left < 0 }">{{ money(Math.abs(earner.left)) }}{{ earner.left < 0 ? ' short' : '' }}</td>
         </tr>
       </tbody>
     </table>

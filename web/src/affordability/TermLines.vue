@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import type { Term } from '@cavren/core';
+import { useStatedBy } from '../file/editing';
 import { showValue } from './words';
 
 /** An arithmetic line by line; lines with lines of their own open further, down to what was keyed. */
 defineProps<{ terms: Term[]; currency: string; open?: boolean }>();
+const saidBy = useStatedBy();
 const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>();
 </script>
 
 <template>
   <ul class="terms">
     <li v-for="(term, at) in terms" :key="at">
-      <details v-if="term.terms && term.terms.length > 0" :open="open">
+      <details v-if="term.terms && term.terms.length > 0" :open="open" :class="{ aside: term.sign === '·' }">
         <summary>
           <span class="sign">{{ term.sign }}</span>
           <span class="label">
@@ -21,12 +23,13 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
         </summary>
         <TermLines :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
       </details>
-      <div v-else class="line">
+      <div v-else class="line" :class="{ aside: term.sign === '·' }">
         <span class="sign">{{ term.sign }}</span>
         <span class="label">
           <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ term.label }}</a>
           <template v-else>{{ term.label }}</template>
           <span v-if="term.note" class="soft">{{ term.note }}</span>
+          <span v-if="term.place && saidBy(term.place)" class="soft who">{{ saidBy(term.place) }}</span>
         </span>
         <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
       </div>
@@ -72,5 +75,16 @@ details[open] > summary .label::after {
 }
 .value {
   font-weight: 600;
+}
+.aside > summary,
+.aside.line {
+  color: var(--ink-soft);
+}
+.aside > summary .value,
+.aside.line .value {
+  font-weight: 400;
+}
+.who {
+  font-size: 0.85rem;
 }
 </style>

@@ -6,7 +6,7 @@ export function showValue(value: number, unit: FigureUnit, currency: string): st
   if (unit === 'ratio') return `${(value * 100).toFixed(2)} %`;
   if (unit === 'times') return `${value.toFixed(2)} ×`;
   if (unit === 'months') return `${Number(value.toFixed(2))} ${value === 1 ? 'month' : 'months'}`;
-  return String(Number(value.toFixed(unit === 'count' ? 12 : 2)));
+  return String(Number(value.toFixed(12)));
 }
 
 /** An arithmetic of one level in one line: “$34.60 × 36 × 52 ÷ 12”. */

@@ -66,7 +66,7 @@ function go(place: { chapter: string; anchor: string }): void {
           </td>
         </template>
         <template #under="{ row }">
-          <div class="more">
+          <div class="small-fields">
             <Field v-if="revolves(row)" :id="row.id" entity="debt" field="limit" label="Limit" kind="money" :locked="locked" />
             <Field :id="row.id" entity="debt" field="rate" label="Rate a year, %" kind="percent" :locked="locked" />
             <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" kind="date" :locked="locked" />
@@ -116,25 +116,6 @@ function go(place: { chapter: string; anchor: string }): void {
 .counted {
   white-space: nowrap;
   font-weight: 600;
-}
-.more {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: end;
-}
-.more :deep(.field) {
-  width: 112px;
-}
-.more :deep(label) {
-  font-size: 0.76rem;
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-.more :deep(.field-input) {
-  height: 28px;
-  padding: 0 5px;
-  font-size: 0.9rem;
 }
 .how,
 .note-line {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MAX_PAPER_BYTES } from '@cavren/contract';
-import { CONDITION_STATE_LABEL, formatMoney, parseMoney, type Condition, type ConditionState, type Paper } from '@cavren/core';
+import { CONDITION_STATE_LABEL, formatMoney, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
 import { mdiPaperclip } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useEditing } from '../file/editing';
@@ -73,7 +73,7 @@ async function accept(): Promise<void> {
 }
 const stated = computed(() => {
   const income = props.file.incomes.find(({ id }) => condition.value?.key === `income:${id}`);
-  return income?.amount ?? null;
+  return income ? statedFigure(income) : null;
 });
 </script>
 

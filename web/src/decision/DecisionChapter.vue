@@ -9,6 +9,7 @@ import { showDate, showTime } from '../files/words';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import { describeEntry } from '../history/words';
+import CalculationSheet from './CalculationSheet.vue';
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
@@ -19,6 +20,17 @@ const comment = ref('');
 const problem = ref('');
 const busy = ref('');
 const asking = ref(false);
+const shownCalculation = ref<string | null>(null);
+/** Questions that the figures raised, with what was said to them. */
+const explained = computed(() =>
+  props.file.explanations.map(({ subject, text }) => ({
+    subject,
+    text: text ?? '',
+    what:
+      props.path.figures.questions.find((question) => question.subject === subject)?.what ??
+      (subject.startsWith('twice:') ? 'Two debts look like one' : 'Figures that have changed since'),
+  })),
+);
 const sendingBack = ref(false);
 const answering = ref(false);
 const currency = computed(() => props.file.pack.currency);
@@ -52,6 +64,7 @@ const answerException = (id: string, answer: string) => run(id, `/exceptions/${i
 const exceptionTitle = (subject: string): string =>
   props.path.figures.figures.find(({ measure }) => subject === `figure:${measure}`)?.label ??
   props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
+  props.path.figures.questions.find((question) => subject === `income:${question.subject}`)?.what ??
   subject;
 const stillToSettle = (personId: string): string => {
   const person = props.file.people.find(({ id }) => id === personId);
@@ -199,13 +212,17 @@ const stillToSettle = (personId: string): string => {
           <tbody>
             <tr v-for="figure in path.figures.figures" :key="figure.measure">
               <td>
-                <Mark :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'inside' ? 'settled' : 'none'" />
+                <Mark
+                  :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'refer' ? 'waiting' : figure.verdict === 'inside' ? 'settled' : 'none'"
+                />
                 {{ figure.label }}
               </td>
               <td class="figure">
                 <b>{{ showFigure(figure, currency) }}</b>
               </td>
-              <td class="soft">{{ figure.verdict === 'outside' ? 'outside: ' : '' }}{{ showLimit(figure, currency) }}</td>
+              <td class="soft">
+                {{ figure.verdict === 'outside' ? 'outside: ' : figure.verdict === 'refer' ? 'to be weighed: ' : '' }}{{ showLimit(figure, currency) }}
+              </td>
             </tr>
           </tbody>
         </table>
@@ -215,6 +232,14 @@ const stillToSettle = (personId: string): string => {
         <ul>
           <li v-for="person in signersOf(file)" :key="person.id">
             <b>{{ personName(person) }}:</b> {{ stillToSettle(person.id) }}
+          </li>
+        </ul>
+        <h3>What the figures raised</h3>
+        <p v-if="explained.length === 0" class="soft">Nothing had to be explained.</p>
+        <ul>
+          <li v-for="one in explained" :key="one.subject">
+            <Mark kind="settled" />
+            {{ one.what }}: “{{ one.text }}”
           </li>
         </ul>
         <h3>Exceptions</h3>
@@ -259,6 +284,7 @@ const stillToSettle = (personId: string): string => {
             <template v-if="decision.reasons.length > 0">: {{ decision.reasons.map(reasonText).join('; ') }}</template>
             <span v-if="decision.comment" class="soft">“{{ decision.comment }}”</span>
             <span v-if="decision.answer">Answer: “{{ decision.answer }}”</span>
+            <v-btn size="x-small" variant="text" @click="shownCalculation = decision.id">Its calculation</v-btn>
           </li>
         </ul>
       </section>
@@ -273,6 +299,7 @@ const stillToSettle = (personId: string): string => {
         <router-link :to="`/files/${file.reference}/history`">The whole history</router-link>
       </section>
     </div>
+    <CalculationSheet :reference="file.reference" :decision-id="shownCalculation" :pack="file.pack" @close="shownCalculation = null" />
     <ReasonDialog
       v-model="asking"
       title="Send back with a question"

@@ -82,6 +82,49 @@ const shownRequest = (field: DoorDetailsView['request'][number]): string =>
       : field.kind === 'date'
         ? formatDate(String(field.value), props.details.dateOrder)
         : String(field.value);
+type OwnIncome = DoorDetailsView['incomes'][number];
+interface AskedOfIncome {
+  field: 'hoursPerWeek' | 'monthsSeen' | 'yearEnd' | 'profitLatest' | 'profitBefore' | 'capital' | 'yieldRate';
+  label: string;
+  kind: 'money' | 'date' | 'number' | 'percent';
+}
+const VARIABLE: readonly (string | null)[] = ['overtime', 'bonus', 'commission'];
+const isVariable = ({ kind }: OwnIncome): boolean => VARIABLE.includes(kind);
+const hasAmount = ({ kind }: OwnIncome): boolean => kind !== 'selfEmployed' && kind !== 'investment';
+/** What is asked besides, by the kind of income. */
+function askedOf(income: OwnIncome): AskedOfIncome[] {
+  if (income.kind === 'selfEmployed')
+    return [
+      { field: 'yearEnd', label: 'Your latest year of accounts ended on', kind: 'date' },
+      { field: 'profitLatest', label: 'Profit of that year', kind: 'money' },
+      { field: 'profitBefore', label: 'Profit of the year before', kind: 'money' },
+    ];
+  if (income.kind === 'investment')
+    return [
+      { field: 'capital', label: 'How much is invested', kind: 'money' },
+      { field: 'yieldRate', label: 'What it yields a year, in per cent', kind: 'percent' },
+    ];
+  if (isVariable(income)) return [{ field: 'monthsSeen', label: 'Over how many months', kind: 'number' }];
+  return income.frequency === 'hourly' ? [{ field: 'hoursPerWeek', label: 'Hours a week', kind: 'number' }] : [];
+}
+function shownIncome(income: OwnIncome, { field, kind }: AskedOfIncome): string {
+  const value = income[field];
+  if (value === null) return '';
+  if (kind === 'date') return formatDate(String(value), props.details.dateOrder);
+  if (kind === 'money') return formatMoney(value as Minor);
+  return String(kind === 'percent' ? Number((Number(value) * 100).toFixed(4)) : value);
+}
+function putIncome(id: string, { field, kind }: AskedOfIncome, typed: string): void {
+  const at = `${id}.${field}`;
+  const put = (value: FieldValue) => setRow('income', id, field, value);
+  if (kind === 'date') putDate(typed, at, put);
+  else if (kind === 'money') putMoney(typed, at, put);
+  else {
+    const number = typed === '' ? null : Number(typed.replace('%', '').trim());
+    if (number !== null && !Number.isFinite(number)) problems.value = { ...problems.value, [at]: 'Write a number like 37.5.' };
+    else put(number === null ? null : kind === 'percent' ? Number((number / 100).toFixed(6)) : number);
+  }
+}
 function answer(question: DoorDetailsView['questions'][number], field: 'value' | 'explanation', value: string | null): void {
   if (question.id) save([{ op: 'set', entity: 'answer', id: question.id, field, value }], question.code);
   else if (value !== null)
@@ -313,8 +356,13 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           </select>
         </label>
         <label>From whom <TypedInput :value="income.source ?? ''" @change="setRow('income', income.id, 'source', $event || null)" /></label>
-        <label>
-          How much, before taxes
+        <label v-for="one in askedOf(income)" :key="one.field">
+          {{ one.label }}
+          <TypedInput :value="shownIncome(income, one)" :inputmode="one.kind === 'date' ? 'text' : 'decimal'" @change="putIncome(income.id, one, $event)" />
+          <span v-if="problems[`${income.id}.${one.field}`]" class="problem" role="alert">{{ problems[`${income.id}.${one.field}`] }}</span>
+        </label>
+        <label v-if="hasAmount(income)">
+          {{ isVariable(income) ? 'How much in all, before taxes' : 'How much, before taxes' }}
           <TypedInput
             :value="income.amount === null ? '' : formatMoney(income.amount as Minor)"
             inputmode="decimal"
@@ -322,7 +370,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           />
           <span v-if="problems[`${income.id}.amount`]" class="problem" role="alert">{{ problems[`${income.id}.amount`] }}</span>
         </label>
-        <label>
+        <label v-if="hasAmount(income) && !isVariable(income)">
           How often
           <select :value="income.frequency ?? ''" @change="setRow('income', income.id, 'frequency', valueOf($event) || null)">
             <option value="" />

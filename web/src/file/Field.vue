@@ -296,8 +296,8 @@ async function reveal(): Promise<void> {
       <span>which?</span>
     </span>
     <span v-else-if="problem" :id="`p-${anchor}`" class="problem" role="alert">{{ problem }}</span>
-    <span v-else-if="reading" class="hint" role="status">{{ reading }}</span>
-    <span v-else-if="focused && saidBy && !bare" class="hint">{{ saidBy }}</span>
+    <span v-else-if="reading" class="hint floating" role="status">{{ reading }}</span>
+    <span v-else-if="focused && saidBy && !bare" class="hint floating">{{ saidBy }}</span>
     <span v-else-if="hint" class="hint">{{ hint }}</span>
   </div>
 </template>
@@ -333,6 +333,21 @@ label {
 .hint {
   color: var(--ink-soft);
   font-size: 0.82rem;
+}
+/* Comes and goes with the focus, so it takes no room: what is below must not move away under a click. */
+.field {
+  position: relative;
+}
+.floating {
+  position: absolute;
+  top: 100%;
+  left: 0;
+  z-index: 5;
+  padding: 1px 6px;
+  border: 1px solid var(--rule);
+  border-radius: 2px;
+  background: var(--sheet);
+  white-space: nowrap;
 }
 .tick {
   display: flex;

@@ -34,9 +34,10 @@ async function add(values = props.fresh): Promise<void> {
   const first = props.columns.find(({ field }) => values[field] === undefined || values[field] === null) ?? props.columns[0];
   table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${first?.field ?? ''}"]`)?.focus();
 }
+const KEPT: readonly string[] = ['string', 'number', 'boolean'];
 function copy(row: { id: string }): void {
-  const values = Object.entries(row).filter(([field, value]) => field !== 'id' && field !== 'createdAt' && value !== null && typeof value !== 'object');
-  void add({ ...props.fresh, ...(Object.fromEntries(values) as Record<string, FieldValue>) });
+  const values = Object.entries(row).filter(([field]) => field !== 'id' && field !== 'createdAt');
+  void add({ ...props.fresh, ...(Object.fromEntries(values.filter(([, value]) => KEPT.includes(typeof value))) as Record<string, FieldValue>) });
 }
 /** The last field that can be typed in of a row and of what stands under it. */
 function isLastField(target: HTMLElement): boolean {
@@ -141,7 +142,8 @@ td :deep(.field-input) {
 td :deep(select.field-input) {
   padding: 0 0 0 2px;
 }
-.grouped tr:first-child td {
+.grouped tr:first-child > td,
+.grouped tr:first-child > :deep(td) {
   border-bottom: 0;
   padding-top: 8px;
 }

@@ -1,8 +1,11 @@
 import type { DetailChange, FieldValue, FileView, StatedBy } from '@cavren/contract';
-import { computePath, isIsoDate, moveBoundary, PART_OF, type Entity, type FileState, type Path, type Stretch } from '@cavren/core';
+import { isIsoDate, moveBoundary, PART_OF, type Entity, type FileState, type IsoDate, type Path, type Stretch } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { computed, inject, onScopeDispose, provide, reactive, ref, type ComputedRef, type InjectionKey } from 'vue';
+import { wrap } from 'comlink';
+import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
+import type { PathWorker } from './path.worker';
 import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
+import { showTime } from '../files/words';
 
 type RowEntity = Exclude<Entity, 'request'>;
 
@@ -66,7 +69,7 @@ export function openEditing(reference: string) {
     for (const change of [...queue.value, ...typing.values()]) applyChange(copy, change);
     return copy;
   });
-  const path: ComputedRef<Path | null> = computed(() => (file.value && view.value ? computePath(file.value, view.value.today) : null));
+  const path = livePath(file, () => view.value?.today ?? null);
   /** Places that the next gate waits for. */
   const needed = computed(() => new Set(path.value?.now.map(({ place }) => place.anchor) ?? []));
 
@@ -311,6 +314,52 @@ export function useEditing(): Editing {
   const editing = inject(EDITING);
   if (!editing) throw new Error('There is no open file here');
   return editing;
+}
+
+/** The Path of a file that changes with every key: worked out by a worker, always for the newest state that it can have. */
+function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null): Ref<Path | null> {
+  const thread = new Worker(new URL('./path.worker.ts', import.meta.url), { type: 'module' });
+  const worker = wrap<PathWorker>(thread);
+  const path = shallowRef<Path | null>(null);
+  let busy = false;
+  async function follow(): Promise<void> {
+    if (busy) return;
+    busy = true;
+    try {
+      for (let worked: FileState | null = null; file.value !== worked && file.value !== null;) {
+        worked = file.value;
+        const on = today();
+        if (on === null) break;
+        path.value = await worker.path(worked, on);
+      }
+    } finally {
+      busy = false;
+    }
+  }
+  watch(file, () => void follow(), { immediate: true });
+  onScopeDispose(() => thread.terminate());
+  return path;
+}
+
+/** Says who keyed the value that a place of the file holds, and when; nothing where that isn't known. */
+export function useStatedBy(): (place: { chapter: string; anchor: string }) => string {
+  const editing = inject(EDITING, null);
+  const ENTITIES_OF: Record<string, string[]> = {
+    income: ['income'],
+    commitments: ['debt', 'livingCost'],
+    home: ['home'],
+    worth: ['asset'],
+    request: ['request'],
+  };
+  return ({ chapter, anchor }) => {
+    const stated = editing?.stated.value ?? {};
+    const [id = '', field] = anchor.split('.');
+    for (const entity of ENTITIES_OF[chapter] ?? []) {
+      const known = stated[field === undefined ? `${entity}/${id}` : `${entity}/${id}/${field}`] ?? stated[`${entity}/${id}`];
+      if (known) return `${known.applicant ? 'said at the front door by' : 'keyed by'} ${known.by}, ${showTime(known.at)}`;
+    }
+    return '';
+  };
 }
 
 /** An outside service's answer that came in meanwhile takes nothing away from what the officer saw, so the act is done on top of it. */

@@ -21,7 +21,8 @@ export interface ChapterProps {
 export function ownerOptions(file: FileState): Option[] {
   const owners = file.people.filter((person) => plays(person, ['applicant', 'coApplicant', 'guarantor', 'householdMember']));
   const pairs = owners.flatMap((one, at) =>
-    owners.slice(at + 1).map((other) => ({ value: `${one.id} ${other.id}`, label: `${personName(one)} and ${personName(other)}` })),
+    owners.slice(at + 1).map((other) => ({ value: `${one.id} ${other.id}`, label: `${shortName(one)} and ${shortName(other)}` })),
   );
   return [...owners.map((person) => ({ value: person.id, label: personName(person) })), ...pairs];
 }
+const shortName = (person: FileState['people'][number]): string => person.knownAs ?? personName(person).split(' ')[0] ?? '';

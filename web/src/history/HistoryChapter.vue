@@ -53,8 +53,8 @@ const { data, error } = useQuery({
           <td class="when">{{ showTime(entry.at) }}</td>
           <td>{{ entry.actor }}</td>
           <td>{{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}</td>
-          <td class="value">{{ showHistoryValue(entry, entry.before) }}</td>
-          <td class="value">{{ showHistoryValue(entry, entry.after) }}</td>
+          <td class="value">{{ showHistoryValue(entry, entry.before, file) }}</td>
+          <td class="value">{{ showHistoryValue(entry, entry.after, file) }}</td>
           <td class="mono soft" :title="entry.hash">{{ entry.hash.slice(0, 8) }}</td>
         </tr>
       </tbody>

@@ -47,7 +47,25 @@ const ACT: Record<string, string> = {
   'file.withdraw': 'withdrew the file',
 };
 
-const MONEY = ['price', 'downPayment', 'amount', 'monthlyCost', 'monthly', 'payment', 'balance', 'value', 'downPaymentPart'];
+const MONEY = [
+  'price',
+  'downPayment',
+  'amount',
+  'monthlyCost',
+  'monthly',
+  'payment',
+  'balance',
+  'limit',
+  'value',
+  'downPaymentPart',
+  'profitLatest',
+  'addBackLatest',
+  'profitBefore',
+  'addBackBefore',
+  'capital',
+  'yearToDate',
+  'netAmount',
+];
 const WORD: Record<string, string> = {
   person: 'person',
   home: 'address',
@@ -60,25 +78,27 @@ const WORD: Record<string, string> = {
   pet: 'pet',
   vehicle: 'vehicle',
   answer: 'answer',
+  explanation: 'explanation',
   request: 'request',
   condition: 'condition',
   figure: 'figure',
 };
 
-const ROWS = ['person', 'home', 'income', 'livingCost', 'debt', 'asset', 'relation', 'work', 'pet', 'vehicle', 'answer'];
+const ROWS = ['person', 'home', 'income', 'livingCost', 'debt', 'asset', 'relation', 'work', 'pet', 'vehicle', 'answer', 'explanation'];
 
 /** Field names in words: termMonths → term months. */
 const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase();
 
 /** A value in a history as people read it. */
-export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null): string {
+export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null, file?: FileState): string {
   if (value === null) return '';
   const field = entry.subject.split('/').at(-1) ?? '';
   if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
-  if (entry.act === 'details.set' && MONEY.includes(field) && /^\d+$/.test(value)) return formatMoney(Number(value) as Minor);
+  if (entry.act === 'details.set' && MONEY.includes(field) && /^-?\d+$/.test(value)) return formatMoney(Number(value) as Minor);
   if (/^\d{4}-\d\d-\d\d$/.test(value)) return formatDate(value, 'mdy');
   if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;
-  return value.replace(/\bid [A-Za-z0-9_-]{21}; /g, '');
+  const named = value.replace(/[A-Za-z0-9_-]{8,32}/g, (id) => file?.people.find((person) => person.id === id)?.fullName ?? id);
+  return named.replace(/\bid [A-Za-z0-9_-]{21}; /g, '');
 }
 
 /** What an entry is about, in the words of the file. */
@@ -100,7 +120,7 @@ export function subjectWords(subject: string, file: FileState): string {
 export function describeEntry(entry: HistoryEntry, file: FileState): string {
   const what = ACT[entry.act] ?? entry.act;
   const about = subjectWords(entry.subject, file);
-  const after = showHistoryValue(entry, entry.after);
+  const after = showHistoryValue(entry, entry.after, file);
   return [what, about, after && entry.act !== 'agreement.seal' && entry.act !== 'agreement.send' ? `→ ${after}` : ''].filter(Boolean).join(' ');
 }
 export const actWords = (act: string): string => ACT[act] ?? act;

@@ -31,7 +31,7 @@ const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
 const evidenceQuestions = computed(() => props.path.entries.filter(({ key }) => key.startsWith('evidence:')));
 /** Questions about a person's jobs rather than about one source. */
-const jobQuestions = computed(() => props.path.figures.questions.filter(({ code }) => code === 'gap' || code === 'noWork'));
+const jobQuestions = computed(() => props.path.figures.questions.filter(({ code }) => code === 'gap'));
 const net = computed(() => props.file.product.income.basis === 'net');
 const yearAhead = computed(() => props.file.product.income.outlook === 'comingYear');
 
@@ -59,7 +59,7 @@ function go(place: { chapter: string; anchor: string }): void {
     :anchor="`question.${question.incomeId ?? ''}`"
     :locked="locked"
   />
-  <section class="block">
+  <section>
     <h2>Income</h2>
     <p class="soft gap">
       What is stated counts until a paper is accepted; then what the paper shows is relied on.
@@ -153,6 +153,7 @@ function go(place: { chapter: string; anchor: string }): void {
   border-top: 2px solid var(--ink);
 }
 .sum {
+  margin-top: 16px;
   max-width: 720px;
 }
 </style>

@@ -26,7 +26,7 @@ const asked = computed<Asked[]>(() => {
       { field: 'yearEnd', label: 'Latest year to', kind: 'date' },
       { field: 'profitLatest', label: 'Profit', kind: 'signedMoney' },
       { field: 'addBackLatest', label: 'Put back', kind: 'money' },
-      { field: 'profitBefore', label: 'Profit, year before', kind: 'signedMoney' },
+      { field: 'profitBefore', label: 'Profit before', kind: 'signedMoney' },
       { field: 'addBackBefore', label: 'Put back', kind: 'money' },
     ];
   if (method === 'yield')
@@ -43,7 +43,7 @@ const asked = computed<Asked[]>(() => {
           { field: 'weeksPerYear', label: 'Weeks a year', kind: 'decimal' },
         ]
       : frequency === 'monthly'
-        ? [{ field: 'extraMonths', label: 'Extra months’ pay', kind: 'whole' }]
+        ? [{ field: 'extraMonths', label: 'Extra months', kind: 'whole' }]
         : [];
   return [
     AMOUNT,
@@ -51,7 +51,7 @@ const asked = computed<Asked[]>(() => {
     ...times,
     { field: 'yearToDate', label: 'Year to date', kind: 'money' },
     { field: 'yearToDateAt', label: 'to the day', kind: 'date' },
-    ...(props.file.product.income.basis === 'net' ? [{ field: 'netAmount', label: 'Paid out each time', kind: 'money' as const }] : []),
+    ...(props.file.product.income.basis === 'net' ? [{ field: 'netAmount', label: 'Paid out, net', kind: 'money' as const }] : []),
     { field: 'probationUntil', label: 'Probation until', kind: 'date' },
     UNTIL,
   ];
@@ -59,7 +59,7 @@ const asked = computed<Asked[]>(() => {
 </script>
 
 <template>
-  <div class="fields">
+  <div class="fields small-fields">
     <Field
       v-for="one in asked"
       :id="income.id"
@@ -76,34 +76,18 @@ const asked = computed<Asked[]>(() => {
 </template>
 
 <style scoped>
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-}
 .fields :deep(.field) {
-  width: 108px;
+  width: 96px;
 }
 .fields :deep(.field.choice) {
-  width: 116px;
+  width: 114px;
 }
 .fields :deep(.field.whole),
 .fields :deep(.field.decimal),
 .fields :deep(.field.percent) {
-  width: 92px;
+  width: 84px;
 }
 .fields :deep(.field.yesNo) {
   width: 76px;
-}
-.fields :deep(label) {
-  font-size: 0.76rem;
-  font-weight: 400;
-  color: var(--ink-soft);
-  white-space: nowrap;
-}
-.fields :deep(.field-input) {
-  height: 28px;
-  padding: 0 5px;
-  font-size: 0.9rem;
 }
 </style>

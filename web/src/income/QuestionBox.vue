@@ -62,7 +62,7 @@ function useSupported(): void {
 </script>
 
 <template>
-  <div class="question note" :class="settled ? 'lichen' : 'ember'" role="group" :aria-label="question.what">
+  <div class="question" :class="{ settled }" role="group" :aria-label="question.what">
     <p>
       <Mark :kind="settled ? 'settled' : 'blocked'" />
       <b>{{ question.what }}.</b>
@@ -88,7 +88,7 @@ function useSupported(): void {
       />
       <v-btn type="submit" size="small" :loading="busy">{{ referred ? 'Put to an approver' : 'Explain' }}</v-btn>
       <v-btn v-if="question.supported !== undefined" size="small" variant="text" @click="useSupported">
-        Use {{ formatMoney(question.supported) }} a month instead
+        Use {{ formatMoney(question.supported, { currency: file.pack.currency, locale: file.pack.locale }) }} a month instead
       </v-btn>
     </form>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -97,9 +97,19 @@ function useSupported(): void {
 
 <style scoped>
 .question {
-  margin-top: 6px;
-  padding: 6px 10px;
+  margin: 6px 0 10px;
+  padding: 4px 10px;
+  border-left: 4px solid var(--ember);
+  background: var(--sheet);
   font-size: 0.9rem;
+}
+.question.settled {
+  border-left-color: var(--lichen);
+}
+.question .mark {
+  width: 16px;
+  height: 16px;
+  vertical-align: -3px;
 }
 .answer {
   display: flex;

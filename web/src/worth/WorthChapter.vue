@@ -17,7 +17,7 @@ const columns = computed<Column[]>(() => [
   { field: 'description', label: 'What it is', width: '27%' },
   { field: 'owners', label: 'Whose', kind: 'choice', options: ownerOptions(props.file), width: '19%' },
   { field: 'value', label: 'Value', kind: 'money', width: '13%' },
-  { field: 'valueOn', label: 'on', kind: 'date', width: '12%' },
+  { field: 'valueOn', label: 'As of', kind: 'date', width: '12%' },
 ]);
 const money = (value: number): string => formatMoney(value as Minor, { currency: props.file.pack.currency, locale: props.file.pack.locale });
 const assetOf = (row: { id: string }): Asset => row as Asset;
@@ -46,7 +46,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </td>
       </template>
       <template #under="{ row }">
-        <div class="more">
+        <div class="more small-fields">
           <template v-if="funds">
             <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" kind="money" :locked="locked" />
             <v-btn
@@ -92,24 +92,8 @@ const putPart = (asset: Asset, part: Minor | null): void =>
   font-weight: 400;
   font-size: 0.78rem;
 }
-.more {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: end;
-}
 .more :deep(.field) {
   width: 176px;
-}
-.more :deep(label) {
-  font-size: 0.76rem;
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-.more :deep(.field-input) {
-  height: 28px;
-  padding: 0 5px;
-  font-size: 0.9rem;
 }
 .more .v-btn {
   margin-bottom: 3px;

@@ -1,0 +1,104 @@
+import { deskOf, expect, field, openDemoFile, saved, test } from './people';
+
+test('income by kind, live while it is typed; a question is explained; the arithmetic opens down to who keyed it', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const reference = await openDemoFile(wren, 'Thackray');
+  await wren.goto(`/files/${reference}/income`);
+  const clinic = wren.locator('tbody', { has: wren.locator('[data-anchor$=".hoursPerWeek"]') });
+  await expect(clinic.getByText('$34.60 × 36 × 52 ÷ 12 = $5,397.60')).toBeVisible();
+  const dti = wren.locator('[data-measure="dtiAfter"] .value');
+  const before = await dti.innerText();
+  // Typed, not left yet: the figures follow.
+  await clinic.locator('[data-anchor$=".hoursPerWeek"]').fill('30');
+  await expect(clinic.getByText('= $4,498.00')).toBeVisible();
+  await expect(dti).not.toHaveText(before);
+  await clinic.locator('[data-anchor$=".hoursPerWeek"]').fill('36');
+  await clinic.locator('[data-anchor$=".hoursPerWeek"]').press('Tab');
+  await expect(dti).toHaveText(before);
+
+  const question = wren.getByRole('group', { name: /the year to date supports \$5,092.79 a month/ });
+  await question.getByRole('button', { name: 'Explain' }).click();
+  await expect(question.getByText('Explain in a few words.')).toBeVisible();
+  await question.getByRole('textbox').fill('Unpaid week in August, letter of the clinic seen');
+  await question.getByRole('button', { name: 'Explain' }).click();
+  await expect(question.getByText('Explained: “Unpaid week in August, letter of the clinic seen”')).toBeVisible();
+  await saved(wren);
+
+  // The fall of profit goes to an approver.
+  const fall = wren.getByRole('group', { name: /profit fell by/ });
+  await fall.getByRole('textbox').fill('The compressor was replaced in that year');
+  await fall.getByRole('button', { name: 'Put to an approver' }).click();
+  await expect(fall.getByText('Put to an approver by Wren Halloway')).toBeVisible();
+
+  await wren.locator('[data-measure="dtiAfter"]').click();
+  const sheet = wren.getByRole('dialog');
+  await expect(sheet.getByText(/Debt obligations a month, with this request/)).toBeVisible();
+  await sheet.getByText('Credit card: Northstrand Finance').click();
+  await expect(sheet.getByText('Share of it that counts a month')).toBeVisible();
+  await expect(sheet.getByText('keyed by Wren Halloway').first()).toBeVisible();
+  await sheet.getByRole('link', { name: /Housing: 14 Capstan Row/ }).click();
+  await expect(wren.locator('[data-anchor$=".monthlyCost"]').first()).toBeFocused();
+});
+
+test('debts: whose, what counts and why not; one keyed twice is taken away; the benchmark says that it counts', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const reference = await openDemoFile(wren, 'Thackray');
+  await wren.goto(`/files/${reference}/commitments`);
+  await expect(wren.getByText('doesn’t count: ends on 31 Mar 2027, within 6 months')).toHaveCount(2);
+  const twice = wren.getByRole('group', { name: /looks like one debt keyed twice/i });
+  await expect(twice).toBeVisible();
+  const rows = wren.locator('tbody', { has: wren.locator('[data-anchor$=".lender"]') });
+  await rows.nth(4).getByRole('button', { name: 'Remove this row' }).click();
+  await expect(twice).toHaveCount(0);
+  await expect(wren.getByText('counts: more than was declared')).toBeVisible();
+  await field(wren, /^Payment a month/)
+    .first()
+    .fill('400');
+  await field(wren, /^Payment a month/)
+    .first()
+    .press('Tab');
+  await expect(rows.first().getByText('$400.00')).toBeVisible();
+  await saved(wren);
+});
+
+test('worth: what lacks is filled with one button, and too much is said', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const reference = await openDemoFile(wren, 'Thackray');
+  await wren.goto(`/files/${reference}/worth`);
+  await expect(wren.getByText('$18,500.00 of the down payment of $18,500.00 has a source')).toBeVisible();
+  await field(wren, /^Goes into the down payment/)
+    .first()
+    .fill('9000');
+  await field(wren, /^Goes into the down payment/)
+    .first()
+    .press('Tab');
+  await expect(wren.getByText(/\$3,500.00 lacks/)).toBeVisible();
+  await wren.getByRole('button', { name: 'What lacks: $12,500.00' }).click();
+  await expect(wren.getByText('$18,500.00 of the down payment of $18,500.00 has a source')).toBeVisible();
+  await saved(wren);
+});
+
+test('stress and the eight factors; another place’s income after tax; a decision’s calculation comes out again', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const reference = await openDemoFile(wren, 'Thackray');
+  await wren.getByRole('button', { name: 'Stress', exact: true }).click();
+  const sheet = wren.getByRole('dialog');
+  await expect(sheet.getByText(/holds to 6 points/)).toBeVisible();
+  await expect(sheet.getByRole('cell', { name: 'Rosamund Thackray' })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  await wren.getByRole('button', { name: 'Factors', exact: true }).click();
+  await expect(sheet.getByText('Not considered: No credit report is part of this product’s checks')).toBeVisible();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+
+  const nz = await openDemoFile(wren, 'Keating');
+  await wren.goto(`/files/${nz}/income`);
+  await expect(wren.getByText('Income after tax that counts')).toBeVisible();
+  await expect(wren.getByText('what the payslip pays out takes precedence over the tables')).toBeVisible();
+
+  const ansel = await deskOf(browser, 'ansel');
+  const done = await openDemoFile(ansel, 'Eskildsen');
+  await ansel.goto(`/files/${done}/decision`);
+  await ansel.getByRole('button', { name: 'Its calculation' }).click();
+  await expect(ansel.getByText('every figure comes out as it was, to the cent')).toBeVisible();
+  expect(reference).not.toBe(nz);
+});

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import type { KeptCalculation } from '@cavren/contract';
+import type { PlacePack } from '@cavren/core';
+import { computed, ref, watch } from 'vue';
+import { showFigure, showLimit } from '../affordability/words';
+import TermLines from '../affordability/TermLines.vue';
+import { api, messageOf } from '../api/index';
+import { showDate } from '../files/words';
+import Mark from '../look/Mark.vue';
+
+/** The calculation that a decision rests on, as it was kept, and how it comes out when it is worked again. */
+const props = defineProps<{ reference: string; decisionId: string | null; pack: PlacePack }>();
+const emit = defineEmits<{ close: [] }>();
+const kept = ref<KeptCalculation | null>(null);
+const problem = ref('');
+const open = computed({ get: () => props.decisionId !== null, set: (stays) => stays || emit('close') });
+watch(
+  () => props.decisionId,
+  async (id) => {
+    kept.value = null;
+    problem.value = '';
+    if (!id) return;
+    try {
+      kept.value = await api.get<KeptCalculation>(`/api/files/${props.reference}/decision/${id}/calculation`);
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  },
+);
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="720">
+    <div class="sheet box">
+      <h2>The calculation behind the decision</h2>
+      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <p v-else-if="!kept" class="soft" role="status">Fetching it …</p>
+      <p v-else-if="!kept.kept">This decision is older than kept calculations: only its outcome is there.</p>
+      <template v-else>
+        <p class="soft">Made on {{ showDate(kept.today) }} by the rules of {{ kept.product }}, with the figures and tables of that day.</p>
+        <p class="note" :class="kept.differences.length === 0 ? 'lichen' : 'ember'">
+          <Mark :kind="kept.differences.length === 0 ? 'settled' : 'blocked'" />
+          {{
+            kept.differences.length === 0
+              ? 'Worked again just now: every figure comes out as it was, to the cent.'
+              : `Worked again just now: ${kept.differences.length === 1 ? 'one figure comes' : `${kept.differences.length} figures come`} out otherwise.`
+          }}
+        </p>
+        <details v-for="figure in kept.figures" :key="figure.measure">
+          <summary>
+            <Mark
+              :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'refer' ? 'waiting' : figure.verdict === 'inside' ? 'settled' : 'none'"
+            />
+            <span>{{ figure.label }}</span>
+            <b>{{ showFigure(figure, pack.currency) }}</b>
+            <span class="soft">{{ showLimit(figure, pack.currency) }}</span>
+          </summary>
+          <TermLines :terms="figure.terms" :currency="pack.currency" />
+        </details>
+      </template>
+      <p class="close"><v-btn @click="emit('close')">Close</v-btn></p>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.box {
+  padding: 20px;
+  overflow: auto;
+  max-height: 86vh;
+}
+summary {
+  display: grid;
+  grid-template-columns: 22px 1fr 130px 130px;
+  gap: 8px;
+  align-items: center;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--rule);
+  cursor: pointer;
+}
+summary b {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+.close {
+  margin-top: 14px;
+  text-align: right;
+}
+</style>
