@@ -6,23 +6,48 @@ import { runPlainly, say } from './setup/say.mjs';
 
 /** @typedef {{ passed: number, failed: number }} Count */
 
+const environment = { ...process.env, FORCE_COLOR: '0' };
+const titled = (/** @type {string} */ command, /** @type {string[]} */ args) => `\n── ${[command, ...args].join(' ')}`;
+
 /**
  * @param {string} command
  * @param {string[]} args
  * @returns {Promise<number>}
  */
 function run(command, args) {
-  say(`\n── ${[command, ...args].join(' ')}`);
+  say(titled(command, args));
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, FORCE_COLOR: '0' } });
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: environment });
     child.once('error', () => resolve(127));
     child.once('close', (code) => resolve(code ?? 1));
   });
 }
 
-/** A check that passes or fails as a whole. @param {string} command @param {string[]} args @returns {Promise<Count>} */
-async function whole(command, args) {
-  return (await run(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+/**
+ * A check that passes or fails as a whole. It runs beside the tests, so what it says is held back until it ends.
+ * @param {string} command
+ * @param {string[]} args
+ * @returns {Promise<Count>}
+ */
+function whole(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], env: environment });
+    let output = titled(command, args);
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += String(chunk)));
+    const end = (/** @type {number} */ code) => {
+      say(output.trimEnd());
+      resolve(code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+    };
+    child.once('error', () => end(127));
+    child.once('close', (code) => end(code ?? 1));
+  });
+}
+
+/** @param {(() => Promise<Count>)[]} checks @returns {Promise<Count[]>} */
+async function oneByOne(checks) {
+  const counts = [];
+  for (const check of checks) counts.push(await check());
+  return counts;
 }
 
 /**
@@ -50,18 +75,26 @@ await runPlainly(async () => {
   const bin = (/** @type {string} */ name) => inRoot('node_modules', '.bin', name);
   const unit = inRoot('test-results', 'unit.json');
   const endToEnd = inRoot('test-results', 'e2e.json');
-  const counts = [
-    await whole(bin('tsc'), ['-p', 'tsconfig.json']),
-    await whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
-    await whole(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'core/src', 'contract/src', 'server/src', 'web/src', 'standins/src']),
-    await whole(bin('eslint'), ['.', '--max-warnings', '0']),
-    await whole(bin('prettier'), ['--check', '.']),
-    await counted(
+  // The server's tests wait for the database most of the time; the checks use what they leave idle.
+  const [checks, units] = await Promise.all([
+    oneByOne([
+      () => whole(bin('tsc'), ['-p', 'tsconfig.json']),
+      () => whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
+      () => whole(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'core/src', 'contract/src', 'server/src', 'web/src', 'standins/src']),
+      () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
+      () => whole(bin('prettier'), ['--check', '.']),
+      () => whole(process.execPath, ['-e', "import('./scripts/setup/build.mjs').then(({ ensureScreens }) => ensureScreens())"]),
+    ]),
+    counted(
       unit,
       (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests, left: report.numPendingTests + report.numTodoTests }),
       bin('vitest'),
       ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
     ),
+  ]);
+  const counts = [
+    ...checks,
+    units,
     await counted(
       endToEnd,
       (report) => ({ passed: report.stats.expected, failed: report.stats.unexpected + report.stats.flaky, left: report.stats.skipped }),

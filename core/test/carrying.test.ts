@@ -296,6 +296,8 @@ describe('gross to net by published tables', () => {
     expect(netOf([{ ...wage, netAmount: units(3900) }])).toBe(390_000);
     expect(netOf([{ ...wage, netAmount: units(3900) }, side])).toBe(390_000 + proportion(byTable(6000) - byTable(5000), 1, 12));
     expect(netOf([{ ...wage, untaxed: true }])).toBe(500_000);
+    const loss = anIncome({ id: 'loss', kind: 'selfEmployed', profitLatest: units(-2400), profitBefore: units(1000) });
+    expect(netOf([wage, loss])).toBe(proportion(byTable(5000), 1, 12) - 20_000);
   });
 });
 

@@ -219,10 +219,11 @@ function netLines(file: AffordabilityInput, counted: readonly CountedIncome[], t
     const own = counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
     if (own.length === 0) continue;
     const name = person.fullName ?? 'Somebody';
-    const untaxed = own.filter(({ income }) => income.untaxed);
-    const shown = own.filter(({ income, netMonthly }) => !income.untaxed && netMonthly !== null);
-    const taxed = own.filter(({ income }) => !income.untaxed);
-    for (const { counted: term } of untaxed) lines.push({ ...term, note: 'untaxed' });
+    // A loss comes off what is left; it doesn't lower the tax on anything else here.
+    const asItIs = own.filter(({ income, counted: { value } }) => income.untaxed || value < 0);
+    const taxed = own.filter((one) => !asItIs.includes(one));
+    const shown = taxed.filter(({ netMonthly }) => netMonthly !== null);
+    for (const { counted: term } of asItIs) lines.push({ ...term, note: term.value < 0 ? 'a loss' : 'untaxed' });
     for (const { counted: term, income, netMonthly } of shown)
       lines.push({
         ...term,
@@ -263,15 +264,14 @@ function netLines(file: AffordabilityInput, counted: readonly CountedIncome[], t
 
 function earningsOf(counted: readonly CountedIncome[]): YearlyEarnings {
   const sums: Record<keyof YearlyEarnings, number> = { employed: 0, selfEmployed: 0, other: 0 };
-  // A loss of one kind doesn't lower the tax on another here.
-  for (const { income, counted: term } of counted) sums[TAXED_AS[income.kind ?? ''] ?? 'other'] += Math.max(0, term.value) * 12;
+  for (const { income, counted: term } of counted) sums[TAXED_AS[income.kind ?? ''] ?? 'other'] += term.value * 12;
   return { employed: minor(sums.employed), selfEmployed: minor(sums.selfEmployed), other: minor(sums.other) };
 }
 
 /** The first line of a take-home arithmetic, opened into the sources that it adds up. */
 function expandedEarnings(terms: readonly Term[], counted: readonly CountedIncome[]): Term[] {
   const [earned, ...rest] = terms;
-  const monthly = counted.filter(({ counted: { value } }) => value > 0).map(({ counted: term }) => term);
+  const monthly = counted.map(({ counted: term }) => term);
   if (!earned) return [];
   const sources: Term[] = [
     { label: 'A month', sign: '+', value: total(monthly), unit: 'money', terms: monthly },

@@ -145,14 +145,10 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
     };
     counted = grossed;
   }
-  if (cut) {
-    lines.push({ label: cut.label, sign: '×', value: cut.months, unit: 'months' }, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' });
-    lines.push({ label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
-    counted = roundTo('money', worked(lines));
-  } else {
-    lines.push({ label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
-    counted = share === 1 ? counted : scaled(counted, share);
-  }
+  if (cut) lines.push({ label: cut.label, sign: '×', value: cut.months, unit: 'months' }, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' });
+  lines.push({ label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
+  if (cut) counted = roundTo('money', worked(lines));
+  else if (share !== 1) counted = scaled(counted, share);
   const label = `${person.fullName ?? 'Somebody'}: ${income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'income'}`;
   const partly = share < 1 && share > 0 ? `${percentOf(share)} of it counts. ${rule?.why ?? ''}` : null;
   return {

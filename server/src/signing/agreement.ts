@@ -7,7 +7,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   if (!schedule) throw new Error('An agreement needs an amount and a term');
   const money = (value: number) => formatMoney(value as Minor, { currency: file.pack.currency, locale: file.pack.locale });
   const date = (value: string) => formatDate(value, file.pack.dateOrder);
-  const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? 0;
+  const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? null;
   const percent = (fraction: number) => `${(fraction * 100).toFixed(2)} %`;
   const { request, product } = file;
   const advanceOn = request.advanceOn ?? today;
@@ -43,12 +43,13 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         ['Down payment', money(request.downPayment ?? 0)],
         ['Amount lent', money(request.amount ?? 0)],
         ['Fee, kept back from the pay-out', money(product.pricing.fee)],
-        ['Paid out', `${money((request.amount ?? 0) - product.pricing.fee)} to account ending ${request.payoutAccount?.tail ?? '—'}`],
+        ['Paid out', `${money((request.amount ?? 0) - product.pricing.fee)}${request.payoutAccount ? ` to account ending ${request.payoutAccount.tail}` : ''}`],
       ]),
       { text: 'What it costs', style: 'heading' },
       cells([
         ['Rate a year, fixed', percent(product.pricing.annualRate)],
-        ['Annual percentage rate', percent(apr)],
+        // Only where the product states one: other places have other disclosures.
+        ...(apr === null ? [] : [['Annual percentage rate', percent(apr)] satisfies [string, string]]),
         ['Payments', `${schedule.rows.length} monthly payments of ${money(schedule.payment)}, the last one ${money(schedule.rows.at(-1)?.payment ?? 0)}`],
         ['First payment', date(request.firstPaymentOn ?? usualFirstPayment(advanceOn))],
         ['Total of payments', money(schedule.totalPayable)],

@@ -161,6 +161,10 @@ const stillToSettle = (personId: string): string => {
           </span>
         </div>
       </template>
+      <p v-else-if="file.stage === 'done' && file.payout.releasedAt === null">
+        <Mark kind="settled" />
+        This file has come to its end.
+      </p>
       <p v-else-if="file.stage === 'done'">
         <Mark kind="settled" />
         Paid out {{ showTime(file.payout.releasedAt) }} by {{ file.payout.releasedBy }}, transfer
