@@ -19,6 +19,8 @@ async function violations(page: Page, onlyColours = false): Promise<string[]> {
 
 for (const theme of ['light', 'dark'] as const) {
   test(`the desk, ${theme}`, async ({ page }) => {
+    // Twenty pages, each looked at whole.
+    test.setTimeout(240_000);
     const faults = () => violations(page, theme === 'dark');
     await page.addInitScript((chosen) => localStorage.setItem('cavren-theme', chosen), theme);
     await page.goto('/sign-in');

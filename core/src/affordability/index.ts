@@ -7,7 +7,7 @@ import type { FileState } from '../file/index';
 import { homeNow, householdOf } from '../household/index';
 import { countIncomes, workQuestions, type CountedIncome, type IncomeQuestion } from '../income/index';
 import { guidelineFor, livingCosts, residualFor, type LivingCosts } from '../living/index';
-import { levelPayment, schedule, usualFirstPayment, MAX_PAYMENTS, type Schedule } from '../loan/index';
+import { firstPeriod, levelPayment, schedule, usualFirstPayment, MAX_PAYMENTS, type FirstPeriod, type Schedule } from '../loan/index';
 import { minor, proportion, type Minor } from '../money/index';
 import type { Limit, Measure } from '../product/index';
 import { takeHome, taxTableOn, type YearlyEarnings } from '../tax/index';
@@ -128,7 +128,7 @@ export type AffordabilityInput = Pick<
  */
 export function affordability(file: AffordabilityInput, today: IsoDate): Affordability {
   const base = baseOf(file, today);
-  const figures = [...new Set(file.product.measures)].map((measure) => figureOf(base, measure));
+  const figures = figuresOf(base, file.product.measures);
   return {
     figures,
     schedule: base.loan?.schedule ?? null,
@@ -141,6 +141,13 @@ export function affordability(file: AffordabilityInput, today: IsoDate): Afforda
     questions: [...base.counted.flatMap(({ questions }) => questions), ...workQuestions(file, today)],
   };
 }
+
+/** Figures of some measures only; what none of them needs is not worked out. */
+export function figuresFor(file: AffordabilityInput, today: IsoDate, measures: readonly Measure[]): Figure[] {
+  return figuresOf(baseOf(file, today), measures);
+}
+
+const figuresOf = (base: Base, measures: readonly Measure[]): Figure[] => [...new Set(measures)].map((measure) => figureOf(base, measure));
 
 /** What stress is tried on. */
 export function carryingOf(file: AffordabilityInput, today: IsoDate): Carrying {
@@ -192,7 +199,7 @@ function baseOf(file: AffordabilityInput, today: IsoDate): Base {
     kept: [...stay, ...debtTerms(file, today, true)],
     living: livingCosts(file, { size, region, yearlyIncome: gross * 12 }),
     loan,
-    asked: loan ? paymentTerm(loan.schedule.payment, loan.note) : rentTerm(file, counted),
+    asked: loan ? paymentTerm(loan.payment, loan.note) : rentTerm(file, counted),
     size,
     region,
   };
@@ -281,7 +288,10 @@ function expandedEarnings(terms: readonly Term[], counted: readonly CountedIncom
 }
 
 export interface Loan {
-  schedule: Schedule;
+  /** Worked out when it is asked for. */
+  readonly schedule: Schedule;
+  payment: Minor;
+  firstPeriod: FirstPeriod;
   principal: Minor;
   annualRate: number;
   payments: number;
@@ -299,15 +309,20 @@ function loanOf(file: AffordabilityInput, today: IsoDate): Loan | null {
   const advanceOn = file.request.advanceOn ?? today;
   const firstPaymentOn = file.request.firstPaymentOn ?? usualFirstPayment(advanceOn);
   if (firstPaymentOn <= advanceOn) return null;
-  const made = schedule({ principal: amount, annualRate, payments: termMonths, advanceOn, firstPaymentOn });
+  const period = firstPeriod(advanceOn, firstPaymentOn);
   const stressedRate = Number((annualRate + stressAdded).toFixed(8));
+  let made: Schedule | null = null;
   return {
-    schedule: made,
+    get schedule() {
+      return (made ??= schedule({ principal: amount, annualRate, payments: termMonths, advanceOn, firstPaymentOn }));
+    },
+    payment: levelPayment(amount, annualRate, termMonths, period),
+    firstPeriod: period,
     principal: amount,
     annualRate,
     payments: termMonths,
     stressedRate,
-    stressedPayment: levelPayment(amount, stressedRate, termMonths, made.firstPeriod),
+    stressedPayment: levelPayment(amount, stressedRate, termMonths, period),
     note: `${percent(annualRate)} a year over ${termMonths} months`,
     stressedNote: `${percent(stressedRate)} a year over ${termMonths} months`,
     advanceOn,
@@ -458,7 +473,7 @@ const yearOf = (base: Base, sign: Term['sign']): Term => ({
 
 /** What each unit of the amount costs a month, so that amount × it is the payment to the cent. */
 function paymentFigure(base: Base, loan: Loan): Figure {
-  const { firstPeriod: period, payment } = loan.schedule;
+  const { firstPeriod: period, payment } = loan;
   const regular = period.months === 1 && period.days === 0;
   const factor = annuityFactor(loan.annualRate, loan.payments, period);
   return figure(
@@ -481,7 +496,7 @@ function paymentFigure(base: Base, loan: Loan): Figure {
 }
 
 /** The factor of the payment formula, to twelve decimals. */
-function annuityFactor(annualRate: number, payments: number, period: Schedule['firstPeriod']): number {
+function annuityFactor(annualRate: number, payments: number, period: FirstPeriod): number {
   if (annualRate === 0) return Number((1 / payments).toFixed(12));
   const monthly = annualRate / 12;
   const first = monthly * period.months + (annualRate * period.days) / 365;

@@ -1,4 +1,4 @@
-import { affordability, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
+import { affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
 import type { IsoDate } from '../dates/index';
 import type { FileState } from '../file/index';
 
@@ -49,6 +49,7 @@ const WORST: readonly Verdict[] = ['outside', 'refer', 'unknown', 'inside'];
 
 /** The worst that rules say of a file: outside a limit, to be weighed, not known yet, or inside all. */
 export function verdictUnder(rules: Rules, file: FileFigures, today: IsoDate): Verdict {
-  const verdicts = new Set(affordability({ ...rules, ...file }, today).figures.map(({ verdict }) => verdict));
+  const limited = rules.product.measures.filter((measure) => rules.product.limits.some((limit) => limit.measure === measure));
+  const verdicts = new Set(figuresFor({ ...rules, ...file }, today, limited).map(({ verdict }) => verdict));
   return WORST.find((verdict) => verdicts.has(verdict)) ?? 'noLimit';
 }

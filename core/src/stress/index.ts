@@ -64,7 +64,7 @@ export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | nul
     axes.push(
       axis('rate', 'Rate higher by', 'ratio', RATE_STEPS, RATE_STEP, (added) => {
         const rate = Number((loan.annualRate + added).toFixed(8));
-        return left + request.value - levelPayment(loan.principal, rate, loan.payments, loan.schedule.firstPeriod);
+        return left + request.value - levelPayment(loan.principal, rate, loan.payments, loan.firstPeriod);
       }),
     );
   axes.push(axis('income', 'Income lower by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(earned, share)));
