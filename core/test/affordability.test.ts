@@ -18,7 +18,7 @@ import {
   type Paper,
   type Term,
 } from '../src/index';
-import { aDebt, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, TODAY } from './sample';
+import { aDebt, aHome, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, TODAY } from './sample';
 
 const figureOf = (file: FileState, measure: Measure): Figure => {
   const found = affordability(file, TODAY).figures.find((figure) => figure.measure === measure);
@@ -194,21 +194,7 @@ describe('for any file', () => {
           anAsset({ ...asset, id: `a${at}`, value: minor(asset.value), downPaymentPart: asset.downPaymentPart === null ? null : minor(asset.downPaymentPart) }),
         ),
         livingCosts: costs.map((monthly, at) => ({ ...row(`c${at}`), category: null, monthly: minor(monthly) })),
-        homes: [
-          {
-            ...row('home'),
-            personId: 'person-a',
-            line: '1 Quay',
-            town: 'Quillhaven',
-            region,
-            postalCode: null,
-            district: null,
-            since: null,
-            until: null,
-            tenure: null,
-            monthlyCost: housing === null ? null : minor(housing),
-          },
-        ],
+        homes: [aHome({ region, monthlyCost: housing === null ? null : minor(housing) })],
       });
     });
 

@@ -33,7 +33,7 @@ import {
   type ProductDefinition,
   type TaxTable,
 } from '../src/index';
-import { aDebt, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, shippedProduct, TODAY } from './sample';
+import { aDebt, aHome, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, shippedProduct, TODAY } from './sample';
 
 const us = shippedPlace('us');
 const nz = shippedPlace('nz');
@@ -357,22 +357,7 @@ describe('published tables of what a household needs', () => {
     const file = sampleFile({
       pack: us,
       product: withProduct({ limits: [{ measure: 'residualIncome', bound: 'least', value: 1, from: 'residualIncome', rule: 'The table.' }] }),
-      homes: [
-        {
-          id: 'h',
-          createdAt: '',
-          personId: 'person-a',
-          line: 'x',
-          town: 'y',
-          region: 'QH',
-          postalCode: null,
-          district: null,
-          since: null,
-          until: null,
-          tenure: null,
-          monthlyCost: null,
-        },
-      ],
+      homes: [aHome()],
     });
     const figure = affordability(file, TODAY).figures.find(({ measure }) => measure === 'residualIncome');
     expect(figure).toMatchObject({ limit: { value: units(390) }, verdict: 'inside' });
@@ -451,22 +436,7 @@ describe('worth', () => {
 
 describe('letting', () => {
   const letting = withProduct({ line: 'leasing', amountIs: 'rent' });
-  const homes = [
-    {
-      id: 'h',
-      createdAt: '',
-      personId: 'person-a',
-      line: '1 Quay',
-      town: 'Q',
-      region: 'QH',
-      postalCode: null,
-      district: null,
-      since: null,
-      until: null,
-      tenure: 'rented',
-      monthlyCost: units(900),
-    },
-  ];
+  const homes = [aHome({ tenure: 'rented', monthlyCost: units(900) })];
   const file = sampleFile({
     product: letting,
     homes,
@@ -599,22 +569,7 @@ describe('the eight factors of 12 CFR 1026.43(c)(2)', () => {
           until: null,
         },
       ],
-      homes: [
-        {
-          id: 'h',
-          createdAt: '',
-          personId: 'person-a',
-          line: 'x',
-          town: 'y',
-          region: 'QH',
-          postalCode: null,
-          district: null,
-          since: null,
-          until: null,
-          tenure: 'owned',
-          monthlyCost: minor(0),
-        },
-      ],
+      homes: [aHome({ tenure: 'owned', monthlyCost: minor(0) })],
       answers: [{ id: 'q', createdAt: '', personId: 'person-a', question: 'loansAlongside', value: 'no', explanation: null }],
     });
     expect(considered(full)).toEqual(['i', 'ii', 'iii', 'iv', 'v', 'vi', 'vii']);

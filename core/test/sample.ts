@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import {
+  BLANK_ROW,
   isoDate,
   MEASURES,
   minor,
@@ -9,6 +10,7 @@ import {
   type Debt,
   type FilePerson,
   type FileState,
+  type Home,
   type Income,
   type IncomePolicy,
   type PlacePack,
@@ -192,60 +194,35 @@ export const consent = (personId: string, kind: string): Consent => ({
 
 /** A wage with nothing else said of it. */
 export const anIncome = (values: Partial<Income> = {}): Income => ({
+  ...BLANK_ROW.income,
   id: 'income-a',
-  createdAt: AT,
   personId: 'person-a',
   kind: 'wage',
   source: 'Ferries',
-  amount: null,
-  frequency: null,
-  hoursPerWeek: null,
-  weeksPerYear: null,
-  extraMonths: null,
-  since: null,
-  until: null,
-  probationUntil: null,
-  untaxed: false,
-  monthsSeen: null,
-  yearEnd: null,
-  profitLatest: null,
-  addBackLatest: null,
-  profitBefore: null,
-  addBackBefore: null,
-  capital: null,
-  yieldRate: null,
-  yearToDate: null,
-  yearToDateAt: null,
-  netAmount: null,
+  createdAt: AT,
   ...values,
 });
 
-export const aDebt = (values: Partial<Debt> = {}): Debt => ({
-  id: 'debt-a',
-  createdAt: AT,
-  lender: 'Stays',
-  kind: 'other',
-  owners: null,
-  payment: null,
-  balance: null,
-  limit: null,
-  rate: null,
-  endsOn: null,
-  cleared: false,
-  ...values,
-});
+export const aDebt = (values: Partial<Debt> = {}): Debt => ({ ...BLANK_ROW.debt, id: 'debt-a', lender: 'Stays', kind: 'other', createdAt: AT, ...values });
 
 export const anAsset = (values: Partial<Asset> = {}): Asset => ({
+  ...BLANK_ROW.asset,
   id: 'asset-a',
-  createdAt: AT,
   kind: 'savings',
   description: 'Savings',
-  owners: null,
-  value: null,
-  valueOn: null,
-  downPaymentPart: null,
-  donor: null,
-  donorRelation: null,
+  createdAt: AT,
+  ...values,
+});
+
+/** An address of now of who applies. */
+export const aHome = (values: Partial<Home> = {}): Home => ({
+  ...BLANK_ROW.home,
+  id: 'home-a',
+  personId: 'person-a',
+  line: '1 Quay',
+  town: 'Quillhaven',
+  region: 'QH',
+  createdAt: AT,
   ...values,
 });
 

@@ -1,39 +1,30 @@
-import type { Figure as CoreFigure, Term as CoreTerm } from '@cavren/core';
-import { MEASURES } from '@cavren/core';
+import { CHAPTERS, FIGURE_UNITS, MEASURES, SIGNS, VERDICTS, type Figure as CoreFigure, type Term as CoreTerm } from '@cavren/core';
 import { z } from 'zod';
+import { LimitRule } from '../product/index';
 import { CalendarDate } from '../values/index';
 
 const Term: z.ZodType<CoreTerm> = z.lazy(() =>
   z.object({
     label: z.string(),
-    sign: z.enum(['+', '−', '×', '÷', '=', '·']),
+    sign: z.enum(SIGNS),
     value: z.number(),
-    unit: z.enum(['money', 'ratio', 'times', 'months', 'count']),
+    unit: z.enum(FIGURE_UNITS),
     note: z.string().optional(),
-    place: z.object({ chapter: z.string(), anchor: z.string() }).optional(),
+    place: z.object({ chapter: z.enum(CHAPTERS), anchor: z.string() }).optional(),
     personId: z.string().optional(),
     terms: z.array(Term).optional(),
   }),
-) as unknown as z.ZodType<CoreTerm>;
+);
 
 const Figure = z.object({
   measure: z.enum(MEASURES),
   label: z.string(),
   means: z.string(),
-  unit: z.enum(['money', 'ratio', 'times', 'months']),
+  unit: z.enum(FIGURE_UNITS).exclude(['count']),
   value: z.number().nullable(),
   waitingFor: z.string().nullable(),
-  limit: z
-    .object({
-      measure: z.enum(MEASURES),
-      bound: z.enum(['most', 'least']),
-      value: z.number(),
-      refer: z.number().optional(),
-      from: z.literal('residualIncome').optional(),
-      rule: z.string(),
-    })
-    .nullable(),
-  verdict: z.enum(['inside', 'refer', 'outside', 'noLimit', 'unknown']),
+  limit: LimitRule.nullable(),
+  verdict: z.enum(VERDICTS),
   terms: z.array(Term),
 }) as unknown as z.ZodType<CoreFigure>;
 

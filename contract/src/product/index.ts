@@ -21,6 +21,15 @@ const EntityName = z.enum(ENTITIES);
 const Rate = z.number().min(0).max(10);
 const Bands = z.array(z.strictObject({ from: Money, rate: Share })).min(1);
 
+export const LimitRule = z.strictObject({
+  measure: z.enum(MEASURES),
+  bound: z.enum(['most', 'least']),
+  value: z.number(),
+  refer: z.number().optional(),
+  from: z.literal('residualIncome').optional(),
+  rule: z.string(),
+});
+
 /** A product as data; the server reads its products from files of this shape. */
 export const ProductDefinition = z.strictObject({
   code: z.string().regex(/^[a-z0-9-]{3,40}$/),
@@ -65,16 +74,7 @@ export const ProductDefinition = z.strictObject({
   worth: z.strictObject({ haircut: z.record(z.string(), Share), liquid: z.array(z.string()), valueAge: z.int().min(1) }),
   amountIs: z.enum(['loan', 'rent', 'benefit']),
   repaymentFactors: z.boolean(),
-  limits: z.array(
-    z.strictObject({
-      measure: z.enum(MEASURES),
-      bound: z.enum(['most', 'least']),
-      value: z.number(),
-      refer: z.number().optional(),
-      from: z.literal('residualIncome').optional(),
-      rule: z.string(),
-    }),
-  ),
+  limits: z.array(LimitRule),
   needs: z.array(
     z.strictObject({
       entity: EntityName,

@@ -7,14 +7,15 @@ import type { FileState } from '../file/index';
 import { homeNow, householdOf } from '../household/index';
 import { countIncomes, workQuestions, type CountedIncome, type IncomeQuestion } from '../income/index';
 import { guidelineFor, livingCosts, residualFor, type LivingCosts } from '../living/index';
-import { firstPeriod, levelPayment, schedule, usualFirstPayment, MAX_PAYMENTS, type FirstPeriod, type Schedule } from '../loan/index';
-import { minor, proportion, type Minor } from '../money/index';
+import { firstPeriod, levelPayment, schedule, paymentFactor, usualFirstPayment, MAX_PAYMENTS, type FirstPeriod, type Schedule } from '../loan/index';
+import { minor, moneyIn, proportion, type Minor } from '../money/index';
 import type { Limit, Measure } from '../product/index';
 import { takeHome, taxTableOn, type YearlyEarnings } from '../tax/index';
 import { reserveTerms } from '../worth/index';
 
 /** inside: within the limit; refer: within it, but an approver has to weigh it; outside; noLimit; unknown: no figure yet. */
-export type Verdict = 'inside' | 'refer' | 'outside' | 'noLimit' | 'unknown';
+export const VERDICTS = ['inside', 'refer', 'outside', 'noLimit', 'unknown'] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 export interface Figure {
   measure: Measure;
@@ -295,7 +296,6 @@ export interface Loan {
   principal: Minor;
   annualRate: number;
   payments: number;
-  stressedRate: number;
   stressedPayment: Minor;
   note: string;
   stressedNote: string;
@@ -321,7 +321,6 @@ function loanOf(file: AffordabilityInput, today: IsoDate): Loan | null {
     principal: amount,
     annualRate,
     payments: termMonths,
-    stressedRate,
     stressedPayment: levelPayment(amount, stressedRate, termMonths, period),
     note: `${percent(annualRate)} a year over ${termMonths} months`,
     stressedNote: `${percent(stressedRate)} a year over ${termMonths} months`,
@@ -363,14 +362,7 @@ function rentTerm(file: AffordabilityInput, counted: readonly CountedIncome[]): 
   return { label: 'Own share of the rent', sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
 }
 
-const sumLine = (label: string, sign: Term['sign'], terms: Term[], note?: string): Term => ({
-  label,
-  sign,
-  value: total(terms),
-  unit: 'money',
-  terms,
-  ...(note ? { note } : {}),
-});
+const sumLine = (label: string, sign: Term['sign'], terms: Term[]): Term => ({ label, sign, value: total(terms), unit: 'money', terms });
 
 const NO_INCOME = 'an income that counts';
 
@@ -475,7 +467,7 @@ const yearOf = (base: Base, sign: Term['sign']): Term => ({
 function paymentFigure(base: Base, loan: Loan): Figure {
   const { firstPeriod: period, payment } = loan;
   const regular = period.months === 1 && period.days === 0;
-  const factor = annuityFactor(loan.annualRate, loan.payments, period);
+  const factor = Number(paymentFactor(loan.annualRate, loan.payments, period).toFixed(12));
   return figure(
     base,
     'payment',
@@ -493,14 +485,6 @@ function paymentFigure(base: Base, loan: Loan): Figure {
     ],
     null,
   );
-}
-
-/** The factor of the payment formula, to twelve decimals. */
-function annuityFactor(annualRate: number, payments: number, period: FirstPeriod): number {
-  if (annualRate === 0) return Number((1 / payments).toFixed(12));
-  const monthly = annualRate / 12;
-  const first = monthly * period.months + (annualRate * period.days) / 365;
-  return Number(((1 + first) / ((1 - (1 + monthly) ** -(payments - 1)) / monthly + 1)).toFixed(12));
 }
 
 /** Twelve decimals lead to the payment but where it lies a hair from the half cent; there the quotient itself is shown. */
@@ -591,7 +575,7 @@ function limitOf({ file, region, size }: Base, measure: Measure): Limit | null {
   const { residualIncome } = file.pack;
   const value = residualIncome ? residualFor(residualIncome, region, size, file.request.amount ?? 0) : null;
   return value === null
-    ? { ...limit, rule: `${limit.rule} The table doesn’t know where they live, so the least is ${limit.value / 100}.` }
+    ? { ...limit, rule: `${limit.rule} The table doesn’t know where they live, so the least is ${moneyIn(file.pack)(limit.value)}.` }
     : { ...limit, value };
 }
 

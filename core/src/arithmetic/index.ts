@@ -2,12 +2,12 @@ import { Decimal } from 'decimal.js';
 import type { Chapter } from '../product/index';
 
 /** money: minor units; ratio: a fraction shown in per cent; times: a multiple; months and count: numbers. */
-export type FigureUnit = 'money' | 'ratio' | 'times' | 'months' | 'count';
+export const FIGURE_UNITS = ['money', 'ratio', 'times', 'months', 'count'] as const;
+export type FigureUnit = (typeof FIGURE_UNITS)[number];
 
-/**
- * How a line joins the ones above it. `=` only repeats a result, and `·` only shows a value beside them: neither counts.
- */
-export type Sign = '+' | '−' | '×' | '÷' | '=' | '·';
+/** How a line joins the ones above it; `·` only shows a value beside them, which doesn't count. */
+export const SIGNS = ['+', '−', '×', '÷', '·'] as const;
+export type Sign = (typeof SIGNS)[number];
 
 /** One line of an arithmetic: a value with its sign, and where it comes from. Terms with terms of their own open further. */
 export interface Term {

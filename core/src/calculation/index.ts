@@ -25,6 +25,9 @@ export function calculate(file: FileState, today: IsoDate): Calculation {
   return { version: CALCULATION_VERSION, today, input, figures: affordability(input, today).figures };
 }
 
+/** Whether enough was kept to work a calculation again; decisions of the first release kept their figures only. */
+export const isWhole = (kept: Partial<Calculation>): kept is Calculation => kept.input !== undefined;
+
 export interface Recalculation {
   /** Figures that don't come out as they did; empty when all do, to the cent. */
   differences: { measure: string; then: number | null; now: number | null }[];

@@ -3,7 +3,8 @@ import { addMonths, dateInWords, type IsoDate } from '../dates/index';
 import { plays, type Debt, type FileState } from '../file/index';
 import { nameWords } from '../names/index';
 import { samePlace } from '../paste/index';
-import { formatMoney, scaled, type Minor } from '../money/index';
+import { formatMoney, minor, scaled } from '../money/index';
+import { OWING_ROLES } from '../product/index';
 
 export const DEBT_KINDS = [
   'personalLoan',
@@ -45,9 +46,12 @@ export const BUSINESS_DEBTS: readonly string[] = ['boatLoan', 'businessLoan', 'l
 
 export type CommitmentInput = Pick<FileState, 'product' | 'pack' | 'request' | 'people' | 'homes' | 'debts'>;
 
+/** Ids of those who are named as the owners of a debt or an asset. */
+export const namedOwners = ({ owners }: { owners: string | null }): string[] => owners?.split(' ').filter(Boolean) ?? [];
+
 /** Ids of whose a debt or an asset is; the applicant's where nobody is named. */
 export function ownersOf(file: Pick<FileState, 'people'>, row: { owners: string | null }): string[] {
-  const named = row.owners?.split(' ').filter(Boolean) ?? [];
+  const named = namedOwners(row);
   if (named.length > 0) return named;
   const applicant = file.people.find(({ role }) => role === 'applicant');
   return applicant ? [applicant.id] : [];
@@ -78,7 +82,7 @@ export function housingTerms(file: Pick<FileState, 'homes'>): Term[] {
  * @param afterClearing without those that the request pays off.
  */
 export function debtTerms(file: CommitmentInput, today: IsoDate, afterClearing: boolean): Term[] {
-  const owing = file.people.filter((person) => plays(person, OWING)).map(({ id }) => id);
+  const owing = file.people.filter((person) => plays(person, OWING_ROLES)).map(({ id }) => id);
   return file.debts.flatMap<Term>((debt) => {
     const term = debtTerm(file, debt, today);
     if (!term) return [];
@@ -86,8 +90,6 @@ export function debtTerms(file: CommitmentInput, today: IsoDate, afterClearing: 
     return [bar === null ? term : { ...term, sign: '·', note: bar }];
   });
 }
-
-const OWING = ['applicant', 'coApplicant', 'guarantor'] as const;
 
 function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | null {
   const { revolving, guaranteeShare } = file.product.commitments;
@@ -162,7 +164,7 @@ export function debtsKeyedTwice(file: Pick<FileState, 'debts'>): { first: Debt; 
 /** A debt's own figures that can't all be right. */
 export function debtProblem(
   debt: Pick<Debt, 'payment' | 'balance' | 'limit'>,
-  show: (amount: Minor) => string = (amount) => formatMoney(amount),
+  show: (amount: number) => string = (amount) => formatMoney(minor(amount)),
 ): string | null {
   const { payment, balance, limit } = debt;
   if (balance !== null && payment !== null && balance > 0 && payment > balance) return `The payment is more than the balance of ${show(balance)}`;

@@ -3,7 +3,7 @@ import { addDays, addMonths, dateInWords, daysBetween, monthsBack, type IsoDate 
 import type { FilePerson, FileState, Income } from '../file/index';
 import { FREQUENCY_LABEL, WEEKS_A_YEAR, toMonthly } from '../frequency/index';
 import { incomeBar } from '../household/index';
-import { formatMoney, minor, proportion, scaled, type Minor } from '../money/index';
+import { minor, moneyIn, proportion, scaled, type Minor } from '../money/index';
 import type { IncomePolicy, IncomeRule } from '../product/index';
 
 export const INCOME_KINDS = [
@@ -347,7 +347,7 @@ function questionsOf(
       ...(supported === undefined ? {} : { supported }),
     });
   };
-  const money = (amount: number): string => formatMoney(minor(amount), { currency: file.pack.currency, locale: file.pack.locale });
+  const money = moneyIn(file.pack);
   const paid = yearToDateOf(file, income, monthly, policy);
   if (paid && paid.verdict !== 'agrees')
     ask(
@@ -423,9 +423,7 @@ function startOfYear(on: IsoDate, starts: string): IsoDate {
 /** How far back gaps between jobs are asked about. */
 const GAP_YEARS = 2;
 
-/**
- * Times without work, within the last two years, of those whose wages count; and wages beside a history that knows of no job.
- */
+/** Times without work, within the last two years, of those whose wages count. */
 export function workQuestions(file: IncomeInput, today: IsoDate): IncomeQuestion[] {
   const { gapMonths } = file.product.income;
   if (gapMonths === 0) return [];
@@ -450,8 +448,8 @@ export function workQuestions(file: IncomeInput, today: IsoDate): IncomeQuestion
           what: `${person.fullName ?? 'Somebody'} was ${gap} ${gap === 1 ? 'month' : 'months'} without work, from ${dateInWords(end)} to ${dateInWords(since)}`,
           why: `A time of ${gapMonths} ${gapMonths === 1 ? 'month' : 'months'} or more between jobs needs a word.`,
         });
-      const until_ = until ?? today;
-      if (end === null || until_ > end) end = until_;
+      const ended = until ?? today;
+      if (end === null || ended > end) end = ended;
     }
     return found;
   });

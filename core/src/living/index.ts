@@ -10,6 +10,11 @@ export interface LivingCosts {
   counted: Term;
 }
 
+/** What a table lists for a household, and `each` for every person beyond its last size. */
+function forSize(sizes: readonly Minor[], each: number, size: number): number {
+  return (sizes[Math.min(size, sizes.length) - 1] ?? 0) + Math.max(0, size - sizes.length) * each;
+}
+
 /**
  * The benchmark's monthly living costs for a household. Between two incomes of the table the cost moves in proportion,
  * so that a little more income never brings a leap; above the last it stays.
@@ -20,17 +25,14 @@ export interface LivingCosts {
 export function benchmarkFor(table: LivingBenchmark, region: string | null, size: number, yearlyIncome: number): Minor | null {
   const rows = table.regions[region ?? '*'] ?? table.regions['*'];
   if (!rows || rows.length === 0 || size < 1) return null;
-  const forSize = ({ sizes, each }: { sizes: Minor[]; each: Minor }): number => {
-    const listed = sizes[Math.min(size, sizes.length) - 1] ?? 0;
-    return listed + Math.max(0, size - sizes.length) * each;
-  };
+  const costOf = ({ sizes, each }: { sizes: Minor[]; each: Minor }): number => forSize(sizes, each, size);
   const above = rows.findIndex(({ incomeFrom }) => incomeFrom > yearlyIncome);
   const low = rows[above === -1 ? rows.length - 1 : Math.max(0, above - 1)];
   const high = above > 0 ? rows[above] : undefined;
   if (!low) return null;
-  if (!high) return minor(forSize(low));
-  const climbed = proportion(forSize(high) - forSize(low), yearlyIncome - low.incomeFrom, high.incomeFrom - low.incomeFrom);
-  return minor(forSize(low) + climbed);
+  if (!high) return minor(costOf(low));
+  const climbed = proportion(costOf(high) - costOf(low), yearlyIncome - low.incomeFrom, high.incomeFrom - low.incomeFrom);
+  return minor(costOf(low) + climbed);
 }
 
 /** Declared living costs against the benchmark: the higher counts, and the lines say which. */
@@ -81,8 +83,7 @@ export function residualFor(table: ResidualTable, state: string | null, size: nu
   const band = [...table.bands].reverse().find(({ loanFrom }) => loan >= loanFrom);
   const sizes = region === undefined ? undefined : band?.sizes[region];
   if (!band || !sizes || size < 1) return null;
-  const listed = sizes[Math.min(size, sizes.length) - 1] ?? 0;
-  return minor(listed + Math.max(0, Math.min(size, band.eachUpTo) - sizes.length) * band.each);
+  return minor(forSize(sizes, band.each, Math.min(size, band.eachUpTo)));
 }
 
 /** The yearly income of a published guideline for a household. @returns minor units; null for no persons. */

@@ -59,7 +59,7 @@ export function firstPeriod(advanceOn: IsoDate, firstPaymentOn: IsoDate): FirstP
 export function levelPayment(principal: Minor, annualRate: number, payments: number, period: FirstPeriod = { months: 1, days: 0 }): Minor {
   checkTerms(principal, annualRate, payments);
   if (annualRate === 0) return proportion(principal, 1, payments);
-  const near = inDoubles(principal, annualRate, payments, period);
+  const near = principal * paymentFactor(annualRate, payments, period);
   // Doubles are right to a hair; only where that hair could lie across a half is the payment worked in decimals.
   if (Math.abs(near - Math.floor(near) - 0.5) > Math.max(1e-4, principal * 1e-11)) return minor(Math.round(near));
   const rate = new Decimal(annualRate);
@@ -70,11 +70,13 @@ export function levelPayment(principal: Minor, annualRate: number, payments: num
   return minor(exact.toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
 }
 
-function inDoubles(principal: number, annualRate: number, payments: number, period: FirstPeriod): number {
+/** The level payment for each unit of the principal, by the formula of `levelPayment`, in double precision and not rounded. */
+export function paymentFactor(annualRate: number, payments: number, period: FirstPeriod): number {
+  if (annualRate === 0) return 1 / payments;
   const monthly = annualRate / 12;
   const first = monthly * period.months + (annualRate * period.days) / DAYS_IN_YEAR;
   const laterPayments = -Math.expm1(-(payments - 1) * Math.log1p(monthly)) / monthly;
-  return (principal * (1 + first)) / (laterPayments + 1);
+  return (1 + first) / (laterPayments + 1);
 }
 
 /**

@@ -84,3 +84,9 @@ export function formatMoney(amount: Minor, options: { locale?: string; decimals?
   }
   return formatter.format(amount / 10 ** decimals);
 }
+
+/** Writes amounts in a place's way, with the sign of its currency. */
+export const moneyIn =
+  ({ currency, locale }: { currency: string; locale: string }) =>
+  (amount: number): string =>
+    formatMoney(minor(amount), { currency, locale });

@@ -4,7 +4,7 @@ import { latestException } from '../conditions/index';
 import type { IsoDate } from '../dates/index';
 import { personName, type FileState } from '../file/index';
 import { evidencedAmount, statedFigure, type IncomeQuestion } from '../income/index';
-import { formatMoney, type Minor } from '../money/index';
+import { moneyIn } from '../money/index';
 import { downPaymentGap, isValueOld } from '../worth/index';
 import type { Draft } from './entry';
 
@@ -28,14 +28,9 @@ export function carryingEntries(file: FileState, figures: Affordability, today: 
   ];
 }
 
-const moneyOf =
-  ({ pack }: Pick<FileState, 'pack'>) =>
-  (amount: Minor | number): string =>
-    formatMoney(amount as Minor, { currency: pack.currency, locale: pack.locale });
-
 function requestEntries(file: FileState): Draft[] {
   const { price, downPayment, amount } = file.request;
-  const show = moneyOf(file);
+  const show = moneyIn(file.pack);
   if (price === null || amount === null || price === (downPayment ?? 0) + amount) return [];
   return [
     {
@@ -52,7 +47,7 @@ function requestEntries(file: FileState): Draft[] {
 function assetEntries(file: FileState, today: IsoDate): Draft[] {
   const entries: Draft[] = [];
   const { downPayment } = file.request;
-  const show = moneyOf(file);
+  const show = moneyIn(file.pack);
   const entry = (key: string, gate: Draft['gate'], what: string, why: string, anchor: string): void => {
     entries.push({ key, gate, what, why, holder: 'officer', place: { chapter: 'worth', anchor } });
   };
@@ -90,7 +85,7 @@ function assetEntries(file: FileState, today: IsoDate): Draft[] {
 
 function debtEntries(file: FileState): Draft[] {
   const wrong = file.debts.flatMap<Draft>((debt) => {
-    const problem = debtProblem(debt, moneyOf(file));
+    const problem = debtProblem(debt, moneyIn(file.pack));
     if (!problem) return [];
     const subject = `debt:${debt.id}:${debt.payment ?? ''}/${debt.balance ?? ''}/${debt.limit ?? ''}`;
     if (explanationOf(file, subject) !== null) return [];
@@ -120,7 +115,7 @@ function debtEntries(file: FileState): Draft[] {
 
 /** Where an accepted paper shows another amount than was stated, the evidenced one is relied on until the stated one is corrected. */
 function evidenceEntries(file: FileState): Draft[] {
-  const show = moneyOf(file);
+  const show = moneyIn(file.pack);
   return file.incomes.flatMap<Draft>((income) => {
     const evidence = evidencedAmount(file, income.id);
     const stated = statedFigure(income);

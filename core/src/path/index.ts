@@ -4,8 +4,8 @@ import { conditionsOf, type Condition } from '../conditions/index';
 import { addBusinessDays, yearsBetween, type IsoDate } from '../dates/index';
 import { PART_OF, personName, plays, signersOf, type FilePerson, type FileState } from '../file/index';
 import { relationBetween } from '../household/index';
-import { formatMoney } from '../money/index';
-import { STAGE_LABEL, type Chapter, type Entity, type Need, type RowNeed, type Stage, type When } from '../product/index';
+import { moneyIn } from '../money/index';
+import { OWING_ROLES, STAGE_LABEL, type Chapter, type Entity, type Need, type RowNeed, type Stage, type When } from '../product/index';
 import { carryingEntries } from './carrying';
 import type { Draft, PathEntry } from './entry';
 import { peopleEntries } from './people';
@@ -173,12 +173,10 @@ function rowEntries(file: FileState): Draft[] {
 
 const peopleIn = (file: FileState, need: RowNeed): FilePerson[] => file.people.filter((person) => need.each !== undefined && plays(person, need.each));
 
-const OWING = ['applicant', 'coApplicant', 'guarantor'] as const;
-
 function boundEntries(file: FileState, today: IsoDate): Draft[] {
   const { amount: amounts, termMonths: terms, applicantAge } = file.product.bounds;
   const { amount, termMonths, advanceOn, firstPaymentOn } = file.request;
-  const show = (value: Parameters<typeof formatMoney>[0]) => formatMoney(value, { currency: file.pack.currency, locale: file.pack.locale });
+  const show = moneyIn(file.pack);
   const entries: Draft[] = [];
   const add = (field: string, what: string, why: string) =>
     entries.push({ key: `bound:${field}`, gate: 'details', what, why, holder: 'officer', place: { chapter: 'request', anchor: field } });
@@ -188,7 +186,7 @@ function boundEntries(file: FileState, today: IsoDate): Draft[] {
     add('termMonths', `Term outside ${terms.least} to ${terms.most} months`, `${file.product.name} is offered for these terms.`);
   if (firstPaymentOn !== null && firstPaymentOn <= (advanceOn ?? today))
     add('firstPaymentOn', 'First payment on or before the advance', 'A payment can only fall due after the money was paid out.');
-  for (const person of file.people.filter((candidate) => candidate.kind === 'person' && plays(candidate, OWING))) {
+  for (const person of file.people.filter((candidate) => candidate.kind === 'person' && plays(candidate, OWING_ROLES))) {
     if (person.birthDate === null || yearsBetween(person.birthDate, today) >= applicantAge.least) continue;
     entries.push({
       key: `bound:age:${person.id}`,

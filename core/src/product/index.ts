@@ -99,6 +99,9 @@ export const ROLE_LABEL: Record<Role, string> = {
   referee: 'Referee',
 };
 
+/** Roles that owe what is asked for. */
+export const OWING_ROLES: readonly Role[] = ['applicant', 'coApplicant', 'guarantor'];
+
 /** The figures that a product may limit. */
 export const MEASURES = [
   'payment',

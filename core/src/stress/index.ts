@@ -34,7 +34,6 @@ export interface Stress {
   left: Minor;
   axes: StressAxis[];
   earners: WithoutEarner[];
-  reserves: Minor;
 }
 
 const RATE_STEPS = 12;
@@ -57,7 +56,7 @@ export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | nul
   const obligations = total(kept);
   const left = minor(earned - obligations - cost - request.value);
   const earners = earnersOf(file, income, left);
-  const reserves = minor(total(reserveTerms(file)));
+  const reserves = total(reserveTerms(file));
   const largest = earners[0]?.income ?? 0;
   const axes: StressAxis[] = [];
   if (loan)
@@ -70,7 +69,7 @@ export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | nul
   axes.push(axis('income', 'Income lower by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(earned, share)));
   axes.push(axis('living', 'Living costs higher by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(cost, share)));
   axes.push(axis('break', 'Months without the largest income', 'months', BREAK_MONTHS, 1, (months) => reserves + months * (left - largest)));
-  return { left, axes, earners, reserves };
+  return { left, axes, earners };
 }
 
 function axis(code: StressAxis['code'], label: string, unit: StressAxis['unit'], steps: number, step: number, leftAt: (at: number) => number): StressAxis {

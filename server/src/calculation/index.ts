@@ -1,5 +1,5 @@
 import { Id, KeptCalculation } from '@cavren/contract';
-import { recalculate } from '@cavren/core';
+import { isWhole, recalculate } from '@cavren/core';
 import type { DecisionStore } from '../decision/index';
 import { FileParams, type FilesStore } from '../files/index';
 import { notFound, staffFor, type App } from '../http/index';
@@ -18,8 +18,7 @@ export function calculationRoutes(app: App, decisions: DecisionStore, files: Fil
       const decision = file && (await decisions.byId(file.id, request.params.id));
       if (!decision) throw notFound('This decision');
       const { figures: kept } = decision;
-      // Decisions of the first release kept their figures only.
-      if (!('input' in kept)) return { kept: false, today: null, product: null, figures: [], differences: [] };
+      if (!isWhole(kept)) return { kept: false, today: null, product: null, figures: [], differences: [] };
       const { differences } = recalculate(kept);
       const { product } = kept.input;
       return { kept: true, today: kept.today, product: `${product.name}, version ${product.version}`, figures: kept.figures, differences };
@@ -35,10 +34,13 @@ export async function recalculateAll(decisions: DecisionStore): Promise<{ count:
     const astray: string[] = [];
     let count = 0;
     for (let at = 0; at < ids.length; at += BATCH) {
-      const kept = (await decisions.kept(ids.slice(at, at + BATCH))).filter(({ calculation }) => 'input' in calculation);
-      const results = await pool.recalculate(kept.map(({ calculation }) => JSON.stringify(calculation)));
-      count += kept.length;
-      results.forEach((differences, place) => differences > 0 && astray.push(kept[place]?.id ?? ''));
+      const kept = await decisions.kept(ids.slice(at, at + BATCH));
+      const results = await pool.recalculate(kept.map(({ calculation }) => calculation));
+      results.forEach((differences, place) => {
+        if (differences === null) return;
+        count += 1;
+        if (differences > 0) astray.push(kept[place]?.id ?? '');
+      });
     }
     return { count, astray };
   } finally {

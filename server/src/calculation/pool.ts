@@ -4,8 +4,8 @@ import Piscina from 'piscina';
 import type { Portion } from './worker';
 
 export interface CalculationPool {
-  /** Works kept calculations, as JSON, again. @returns for each how many figures came out otherwise. */
-  recalculate(calculations: readonly string[]): Promise<number[]>;
+  /** Works kept calculations, as JSON, again. @returns for each how many figures came out otherwise; null where too little was kept. */
+  recalculate(calculations: readonly string[]): Promise<(number | null)[]>;
   /** What rules say of files, given as JSON of what they hold beside the rules. @returns for each the worst verdict. */
   verdicts(rules: Rules, today: IsoDate, files: readonly string[]): Promise<Verdict[]>;
   close(): Promise<void>;

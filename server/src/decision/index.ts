@@ -1,7 +1,7 @@
 import { AnswerQuestion, FileAnswer, Id, MakeDecision, type FileView } from '@cavren/contract';
 import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { Op, select, Table, type Sequelize, type Tx } from '../db/index';
+import { select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Invitations } from '../door/index';
 import { FileParams, type FileChange, type Files } from '../files/index';
 import { forbidden, invalid, notFound, refuseBlocked, refused, staffFor, type Actor, type App } from '../http/index';
@@ -42,10 +42,11 @@ export function decisionStore(db: Sequelize) {
     insert: (row: DecisionRow, tx: Tx) => table.insert(row, tx),
     byId: (fileId: string, id: string) => table.one({ fileId, id }),
     allIds: async (): Promise<string[]> => (await select<{ id: string }>(db, 'SELECT id FROM decision ORDER BY decided_at, id')).map(({ id }) => id),
-    async kept(ids: readonly string[]): Promise<{ id: string; calculation: Calculation }[]> {
-      const rows = ids.length === 0 ? [] : await table.find({ id: { [Op.in]: [...ids] } });
-      return rows.map(({ id, figures }) => ({ id, calculation: figures }));
-    },
+    /** What was kept of decisions, as the text that it is. */
+    kept: (ids: readonly string[]) =>
+      ids.length === 0
+        ? Promise.resolve([])
+        : select<{ id: string; calculation: string }>(db, 'SELECT id, figures AS calculation FROM decision WHERE id IN (:ids)', { ids }),
     answer: (fileId: string, id: string, answer: string, tx: Tx) => table.update({ answer }, { fileId, id }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
       const rows = await table.find({ fileId }, { tx, order: [['decidedAt', 'ASC']] });

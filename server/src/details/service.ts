@@ -1,5 +1,5 @@
 import type { ChangeDetails, DetailChange, FileView } from '@cavren/contract';
-import { isLocked, PART_OF, type Entity, type FileState } from '@cavren/core';
+import { isLocked, namedOwners, PART_OF, type Entity, type FileState } from '@cavren/core';
 import type { FileChange, Files } from '../files/index';
 import { invalid, notFound, refused, type Actor } from '../http/index';
 import { judgeField, numberProblem, type RowValues } from './judge';
@@ -122,18 +122,10 @@ export function detailsService({ files, store, register }: Parts) {
       await remove(change, { op: 'remove', entity: 'relation', id });
     for (const { id } of change.file.answers.filter((answer) => answer.personId === personId)) await remove(change, { op: 'remove', entity: 'answer', id });
     for (const entity of ['debt', 'asset'] as const)
-      for (const { id, owners } of change.file[PART_OF[entity]].filter((row) => row.owners?.split(' ').includes(personId)))
-        await set(change, {
-          op: 'set',
-          entity,
-          id,
-          field: 'owners',
-          value:
-            owners
-              ?.split(' ')
-              .filter((one) => one !== personId)
-              .join(' ') || null,
-        });
+      for (const row of change.file[PART_OF[entity]].filter((candidate) => namedOwners(candidate).includes(personId))) {
+        const left = namedOwners(row).filter((owner) => owner !== personId);
+        await set(change, { op: 'set', entity, id: row.id, field: 'owners', value: left.join(' ') || null });
+      }
     for (const { id } of change.file.people.filter(({ livesWith }) => livesWith === personId))
       await set(change, { op: 'set', entity: 'person', id, field: 'livesWith', value: null });
     await store.removeMonitoring(change.row.id, personId, change.tx);

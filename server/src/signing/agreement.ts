@@ -1,11 +1,11 @@
-import { affordability, formatDate, formatMoney, personName, signersOf, usualFirstPayment, type FileState, type IsoDate, type Minor } from '@cavren/core';
+import { affordability, formatDate, formatMoney, moneyIn, personName, signersOf, usualFirstPayment, type FileState, type IsoDate } from '@cavren/core';
 import { makePdf } from '../pdf/index';
 
 /** The loan agreement of a file, as its signers get it: who, what, what it costs, every payment, what they declare. */
 export async function agreementPdf(file: FileState, lender: string, today: IsoDate): Promise<Buffer> {
   const { figures, schedule } = affordability(file, today);
   if (!schedule) throw new Error('An agreement needs an amount and a term');
-  const money = (value: number) => formatMoney(value as Minor, { currency: file.pack.currency, locale: file.pack.locale });
+  const money = moneyIn(file.pack);
   const date = (value: string) => formatDate(value, file.pack.dateOrder);
   const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? null;
   const percent = (fraction: number) => `${(fraction * 100).toFixed(2)} %`;

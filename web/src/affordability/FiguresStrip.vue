@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Affordability, Figure, FileState, Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { useRouter } from 'vue-router';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import { useEditing } from '../file/editing';
+import { useGoTo } from '../file/places';
 import TermLines from './TermLines.vue';
-import { showFigure, showLimit } from './words';
+import { showFigure, showLimit, VERDICT_MARK } from './words';
 
 /** The live ratios of the open file against the product's limits; each opens into its arithmetic. */
 const props = defineProps<{ figures: Affordability; file: FileState }>();
@@ -15,7 +15,7 @@ const StressPanel = defineAsyncComponent(() => import('./StressPanel.vue'));
 const FactorsPanel = defineAsyncComponent(() => import('./FactorsPanel.vue'));
 const editing = useEditing();
 const desk = useDesk();
-const router = useRouter();
+const goTo = useGoTo(() => props.file.reference);
 type Sheet = Measure | 'schedule' | 'stress' | 'factors';
 const opened = ref<Sheet | null>(null);
 const reason = ref('');
@@ -56,7 +56,7 @@ const VERDICT_WORD: Record<string, string> = {
 };
 function go(place: { chapter: string; anchor: string }): void {
   opened.value = null;
-  void router.push({ path: `/files/${props.file.reference}/${place.chapter}`, hash: `#${place.anchor}` });
+  goTo(place);
 }
 </script>
 
@@ -113,7 +113,7 @@ function go(place: { chapter: string; anchor: string }): void {
             <span>= {{ showFigure(figure, currency) }}</span>
           </p>
           <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
-            <Mark :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'refer' ? 'waiting' : 'settled'" />
+            <Mark :kind="VERDICT_MARK[figure.verdict]" />
             {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ figure.limit.rule }}
           </p>
           <div v-if="figure.verdict === 'outside' || figure.verdict === 'refer'" class="exception">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { calculationInput, formatMoney, type FileState, type IsoDate, type Minor, type Stress, type StressAxis } from '@cavren/core';
+import { calculationInput, moneyIn, type FileState, type IsoDate, type Stress, type StressAxis } from '@cavren/core';
 import { wrap } from 'comlink';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
@@ -28,7 +28,7 @@ watch(
   { immediate: true },
 );
 
-const money = (value: number): string => formatMoney(Math.round(value) as Minor, { currency: props.file.pack.currency, locale: props.file.pack.locale });
+const money = (value: number): string => moneyIn(props.file.pack)(Math.round(value));
 const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 const atOf = (axis: StressAxis, at: number): string =>
   axis.unit === 'months'

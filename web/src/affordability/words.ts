@@ -1,4 +1,5 @@
-import { formatMoney, type Figure, type FigureUnit, type Minor, type Term } from '@cavren/core';
+import { formatMoney, type Figure, type FigureUnit, type Minor, type Term, type Verdict } from '@cavren/core';
+import type { MarkKind } from '../look/Mark.vue';
 
 /** A value of an arithmetic as it is written: money with its currency, ratios in percent. */
 export function showValue(value: number, unit: FigureUnit, currency: string): string {
@@ -12,10 +13,13 @@ export function showValue(value: number, unit: FigureUnit, currency: string): st
 /** An arithmetic of one level in one line: “$34.60 × 36 × 52 ÷ 12”. */
 export function inOneLine(terms: readonly Term[], currency: string): string {
   return terms
-    .filter(({ sign }) => sign !== '·' && sign !== '=')
+    .filter(({ sign }) => sign !== '·')
     .map(({ sign, value, unit }, at) => `${at === 0 ? (sign === '−' ? '−' : '') : `${sign} `}${showValue(value, unit, currency)}`)
     .join(' ');
 }
+
+/** The mark of a verdict. */
+export const VERDICT_MARK: Record<Verdict, MarkKind> = { inside: 'settled', refer: 'waiting', outside: 'blocked', noLimit: 'none', unknown: 'none' };
 
 export const showFigure = (figure: Figure, currency: string): string => (figure.value === null ? '—' : showValue(figure.value, figure.unit, currency));
 

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { LIVING_COSTS } from '@cavren/contract';
-import { DEBT_KIND_LABEL, debtTerms, formatMoney, total, type Debt, type Minor, type Term } from '@cavren/core';
+import { DEBT_KIND_LABEL, debtTerms, moneyIn, total, type Debt, type Term } from '@cavren/core';
 import { computed } from 'vue';
-import { useRouter } from 'vue-router';
 import TermLines from '../affordability/TermLines.vue';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
 import { optionsOf, ownerOptions, plainOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
+import { useGoTo } from '../file/places';
 import QuestionBox from '../income/QuestionBox.vue';
 import Mark from '../look/Mark.vue';
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
-const router = useRouter();
+const go = useGoTo(() => props.file.reference);
 const owners = computed(() => ownerOptions(props.file));
 const debts = computed<Column[]>(() => [
   { field: 'lender', label: 'Lender', width: '24%' },
@@ -27,7 +27,7 @@ const costs: Column[] = [
   { field: 'monthly', label: 'A month', kind: 'money', width: '30%' },
 ];
 const currency = computed(() => props.file.pack.currency);
-const money = (value: number): string => formatMoney(value as Minor, { currency: currency.value, locale: props.file.pack.locale });
+const money = (value: number): string => moneyIn(props.file.pack)(value);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 const lines = computed(() => debtTerms(props.file, today.value, true));
 const lineOf = (row: { id: string }): Term | undefined => lines.value.find(({ place }) => place?.anchor.startsWith(`${row.id}.`));
@@ -46,9 +46,6 @@ const questions = computed(() => {
 });
 const living = computed(() => props.path.figures.living);
 const higher = computed(() => living.value.benchmark !== null && living.value.benchmark > living.value.declared);
-function go(place: { chapter: string; anchor: string }): void {
-  void router.push({ path: `/files/${props.file.reference}/${place.chapter}`, hash: `#${place.anchor}` });
-}
 </script>
 
 <template>

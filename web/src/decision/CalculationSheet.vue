@@ -2,7 +2,7 @@
 import type { KeptCalculation } from '@cavren/contract';
 import type { PlacePack } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
-import { showFigure, showLimit } from '../affordability/words';
+import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import TermLines from '../affordability/TermLines.vue';
 import { api, messageOf } from '../api/index';
 import { showDate } from '../files/words';
@@ -48,9 +48,7 @@ watch(
         </p>
         <details v-for="figure in kept.figures" :key="figure.measure">
           <summary>
-            <Mark
-              :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'refer' ? 'waiting' : figure.verdict === 'inside' ? 'settled' : 'none'"
-            />
+            <Mark :kind="VERDICT_MARK[figure.verdict]" />
             <span>{{ figure.label }}</span>
             <b>{{ showFigure(figure, pack.currency) }}</b>
             <span class="soft">{{ showLimit(figure, pack.currency) }}</span>

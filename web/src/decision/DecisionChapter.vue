@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { barToDecide, barToRelease, CONDITION_STATE_LABEL, currentCheck, formatMoney, isSettled, personName, ROLE_LABEL, signersOf } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { showFigure, showLimit } from '../affordability/words';
+import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import ReasonDialog from '../file/ReasonDialog.vue';
@@ -216,9 +216,7 @@ const stillToSettle = (personId: string): string => {
           <tbody>
             <tr v-for="figure in path.figures.figures" :key="figure.measure">
               <td>
-                <Mark
-                  :kind="figure.verdict === 'outside' ? 'blocked' : figure.verdict === 'refer' ? 'waiting' : figure.verdict === 'inside' ? 'settled' : 'none'"
-                />
+                <Mark :kind="VERDICT_MARK[figure.verdict]" />
                 {{ figure.label }}
               </td>
               <td class="figure">

@@ -1,5 +1,5 @@
 import type { DetailChange, FieldValue, FileView, StatedBy } from '@cavren/contract';
-import { isIsoDate, moveBoundary, PART_OF, type Entity, type FileState, type IsoDate, type Path, type Stretch } from '@cavren/core';
+import { BLANK_ROW, isIsoDate, moveBoundary, PART_OF, type Entity, type FileState, type IsoDate, type Path, type Stretch } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { wrap } from 'comlink';
 import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
@@ -48,7 +48,9 @@ export function openEditing(reference: string) {
   const url = `/api/files/${reference}`;
   const store = `cavren-queue-${reference}`;
   const view = ref<FileView | null>(null);
-  const loadError = ref('');
+  const notLoaded = ref('');
+  const notWorked = ref('');
+  const loadError = computed(() => notWorked.value || notLoaded.value);
   const queue = ref<DetailChange[]>(readQueue(store));
   const typing = reactive(new Map<string, Extract<DetailChange, { op: 'set' }>>());
   const problems = reactive(new Map<string, string>());
@@ -69,14 +71,18 @@ export function openEditing(reference: string) {
     for (const change of [...queue.value, ...typing.values()]) applyChange(copy, change);
     return copy;
   });
-  const path = livePath(file, () => view.value?.today ?? null);
+  const path = livePath(
+    file,
+    () => view.value?.today ?? null,
+    () => (notWorked.value = 'The part that works the figures out can’t be loaded. Load this page again.'),
+  );
   /** Places that the next gate waits for. */
   const needed = computed(() => new Set(path.value?.now.map(({ place }) => place.anchor) ?? []));
 
   function take(next: FileView): void {
     if (view.value && next.version < view.value.version) return;
     view.value = next;
-    loadError.value = '';
+    notLoaded.value = '';
   }
 
   /** Who stated each value last; asked for when somebody looks at one. */
@@ -88,7 +94,7 @@ export function openEditing(reference: string) {
     try {
       take(await api.get<FileView>(url));
     } catch (error) {
-      loadError.value = messageOf(error);
+      notLoaded.value = messageOf(error);
     }
   }
 
@@ -317,8 +323,9 @@ export function useEditing(): Editing {
 }
 
 /** The Path of a file that changes with every key: worked out by a worker, always for the newest state that it can have. */
-function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null): Ref<Path | null> {
+function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null, failed: () => void): Ref<Path | null> {
   const thread = new Worker(new URL('./path.worker.ts', import.meta.url), { type: 'module' });
+  thread.addEventListener('error', failed);
   const worker = wrap<PathWorker>(thread);
   const path = shallowRef<Path | null>(null);
   let busy = false;
@@ -383,7 +390,7 @@ export function applyChange(file: FileState, change: DetailChange): void {
   if (change.op === 'remove') {
     if (at >= 0) rows.splice(at, 1);
   } else if (change.op === 'add') {
-    if (at < 0) rows.push({ ...EMPTY[change.entity], ...change.values, id: change.id, createdAt: new Date().toISOString() });
+    if (at < 0) rows.push({ ...BLANK_ROW[change.entity], ...change.values, id: change.id, createdAt: new Date().toISOString() });
   } else if (at >= 0) {
     put(rows[at] ?? {}, change.field, change.value);
   }
@@ -397,72 +404,6 @@ function put(row: Record<string, unknown>, field: string, value: FieldValue): vo
   row[field] = hidden && typeof value === 'string' ? { tail: value.replace(/\D/g, '').slice(-4) } : value;
 }
 
-const EMPTY: Record<RowEntity, Record<string, unknown>> = {
-  person: {
-    personId: null,
-    kind: 'person',
-    role: 'dependant',
-    alsoRoles: null,
-    fullName: null,
-    knownAs: null,
-    birthDate: null,
-    idKind: null,
-    idNumber: null,
-    taxKind: null,
-    taxNumber: null,
-    phone: null,
-    email: null,
-    noEmail: false,
-    language: null,
-    contactBy: null,
-    contactTimes: null,
-    accessibility: null,
-    studies: null,
-    familyStatus: null,
-    otherParent: null,
-    livesWith: null,
-    organisation: null,
-    share: null,
-    detailsFrom: null,
-    detailsConfirmed: null,
-  },
-  relation: { personId: '', toId: '', kind: 'other' },
-  work: { personId: '', kind: null, employer: null, position: null, phone: null, since: null, until: null },
-  pet: { kind: null, breed: null, weight: null, serviceAnimal: false },
-  vehicle: { make: null, model: null, year: null, plate: null },
-  answer: { personId: '', question: '', value: null, explanation: null },
-  home: { personId: '', line: null, town: null, region: null, postalCode: null, district: null, since: null, until: null, tenure: null, monthlyCost: null },
-  income: {
-    personId: '',
-    kind: null,
-    source: null,
-    amount: null,
-    frequency: null,
-    hoursPerWeek: null,
-    weeksPerYear: null,
-    extraMonths: null,
-    since: null,
-    until: null,
-    probationUntil: null,
-    untaxed: false,
-    monthsSeen: null,
-    yearEnd: null,
-    profitLatest: null,
-    addBackLatest: null,
-    profitBefore: null,
-    addBackBefore: null,
-    capital: null,
-    yieldRate: null,
-    yearToDate: null,
-    yearToDateAt: null,
-    netAmount: null,
-  },
-  explanation: { subject: '', text: null },
-  livingCost: { category: null, monthly: null },
-  debt: { lender: null, kind: null, owners: null, payment: null, balance: null, limit: null, rate: null, endsOn: null, cleared: false },
-  asset: { kind: null, description: null, owners: null, value: null, valueOn: null, downPaymentPart: null, donor: null, donorRelation: null },
-};
-
 /** What takes a change back; null when that can't be known, as for a hidden number. */
 export function inverseOf(file: FileState, change: DetailChange): DetailChange | null {
   if (change.op === 'add') return { op: 'remove', entity: change.entity, id: change.id };
@@ -475,7 +416,7 @@ export function inverseOf(file: FileState, change: DetailChange): DetailChange |
     return { ...change, value: (row[change.field] ?? null) as FieldValue };
   }
   const values = Object.fromEntries(
-    Object.keys(EMPTY[change.entity])
+    Object.keys(BLANK_ROW[change.entity])
       .filter((field) => row[field] !== null && !NOT_GIVEN.includes(field))
       .map((field) => [field, row[field] as FieldValue]),
   );

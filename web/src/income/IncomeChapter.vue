@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { countIncome, evidencedAmount, formatMoney, INCOME_KIND_LABEL, type CountedIncome, type Income, type Minor } from '@cavren/core';
+import { evidencedAmount, INCOME_KIND_LABEL, moneyIn, type CountedIncome, type Income } from '@cavren/core';
 import { computed } from 'vue';
-import { useRouter } from 'vue-router';
 import TermLines from '../affordability/TermLines.vue';
 import { inOneLine } from '../affordability/words';
-import { useEditing } from '../file/editing';
+import { useGoTo } from '../file/places';
 import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
@@ -13,8 +12,7 @@ import IncomeFields from './IncomeFields.vue';
 import QuestionBox from './QuestionBox.vue';
 
 const props = defineProps<ChapterProps>();
-const editing = useEditing();
-const router = useRouter();
+const go = useGoTo(() => props.file.reference);
 const columns = computed<Column[]>(() => [
   { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '20%' },
   { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(INCOME_KIND_LABEL), width: '18%' },
@@ -23,9 +21,8 @@ const columns = computed<Column[]>(() => [
 ]);
 const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
 const currency = computed(() => props.file.pack.currency);
-const money = (value: number): string => formatMoney(value as Minor, { currency: currency.value, locale: props.file.pack.locale });
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
-const counted = computed(() => new Map(props.file.incomes.map((income) => [income.id, countIncome(props.file, income, today.value)])));
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const counted = computed(() => new Map(props.path.figures.incomes.map((one) => [one.income.id, one])));
 const of = (row: { id: string }): CountedIncome | null => counted.value.get(row.id) ?? null;
 const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
@@ -43,9 +40,6 @@ function arithmetic(row: { id: string }): string {
   const [first] = lines;
   const inner = first?.terms?.[0]?.terms && first.label.startsWith('Untaxed') ? first.terms[0].terms : (first?.terms ?? []);
   return `${inOneLine(inner, currency.value)} = ${money(found.monthly)}`;
-}
-function go(place: { chapter: string; anchor: string }): void {
-  void router.push({ path: `/files/${props.file.reference}/${place.chapter}`, hash: `#${place.anchor}` });
 }
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { explanationOf, formatMoney, isReferred, latestException, type FileState, type IncomeQuestion } from '@cavren/core';
+import { explanationOf, isReferred, latestException, moneyIn, type FileState, type IncomeQuestion } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { useEditing } from '../file/editing';
 import Mark from '../look/Mark.vue';
@@ -88,7 +88,7 @@ function useSupported(): void {
       />
       <v-btn type="submit" size="small" :loading="busy">{{ referred ? 'Put to an approver' : 'Explain' }}</v-btn>
       <v-btn v-if="question.supported !== undefined" size="small" variant="text" @click="useSupported">
-        Use {{ formatMoney(question.supported, { currency: file.pack.currency, locale: file.pack.locale }) }} a month instead
+        Use {{ moneyIn(file.pack)(question.supported) }} a month instead
       </v-btn>
     </form>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { formatMoney, REQUEST_FIELD_KIND } from '@cavren/core';
+import { moneyIn, REQUEST_FIELD_KIND } from '@cavren/core';
 import { computed } from 'vue';
 import Qualifying from '../declarations/Qualifying.vue';
 import Field from '../file/Field.vue';
 import { plainOptions, type ChapterProps } from '../file/options';
 
 const props = defineProps<ChapterProps>();
-const money = (value: Parameters<typeof formatMoney>[0]) => formatMoney(value, { currency: props.file.pack.currency, locale: props.file.pack.locale });
+const money = (value: number): string => moneyIn(props.file.pack)(value);
 const bounds = computed(() => props.file.product.bounds);
 function bound(field: string): string {
   if (field === 'amount') return `${money(bounds.value.amount.least)} to ${money(bounds.value.amount.most)}`;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ASSET_KIND_LABEL, assetWorth, downPaymentGap, formatMoney, partThatFits, type Asset, type Minor } from '@cavren/core';
+import { ASSET_KIND_LABEL, assetWorth, downPaymentGap, moneyIn, partThatFits, type Asset, type Minor } from '@cavren/core';
 import { computed } from 'vue';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
@@ -19,7 +19,7 @@ const columns = computed<Column[]>(() => [
   { field: 'value', label: 'Value', kind: 'money', width: '13%' },
   { field: 'valueOn', label: 'As of', kind: 'date', width: '12%' },
 ]);
-const money = (value: number): string => formatMoney(value as Minor, { currency: props.file.pack.currency, locale: props.file.pack.locale });
+const money = (value: number): string => moneyIn(props.file.pack)(value);
 const assetOf = (row: { id: string }): Asset => row as Asset;
 const gap = computed(() => downPaymentGap(props.file));
 const wanted = computed(() => props.file.request.downPayment);
