@@ -156,6 +156,30 @@ describe('income, commitments and worth over HTTP', () => {
   });
 });
 
+describe('cover that asks for the coming year', () => {
+  it('counts a contract for the months in which it still pays, from the day that cover starts', async () => {
+    const { body } = await (
+      await cavren.as('tamsin')
+    ).post<{ reference: string }>('/api/files', {
+      product: 'crew-cover',
+      channel: 'counter',
+      receivedOn: new Date().toISOString().slice(0, 10),
+      personId: null,
+      fullName: 'Crew Tester',
+      birthDate: '1992-03-04',
+    });
+    const walk = await new Walk(cavren, body.reference).look();
+    const wage = { personId: walk.applicant.id, kind: 'wage', source: 'Longline', amount: 600_000, frequency: 'monthly', since: '2020-01-01' };
+    await walk.details([change.set('request', null, 'advanceOn', '2027-02-01'), change.add('income', wage, 'income-crew')], 'tamsin');
+    expect(figuresOf(walk).monthlyIncome).toBe(600_000);
+    await walk.details([change.set('income', 'income-crew', 'until', '2027-06-30')], 'tamsin');
+    // February to June: five months of twelve.
+    expect(figuresOf(walk).monthlyIncome).toBe(250_000);
+    expect(figuresOf(walk).incomes[0]?.leftOut).toBe('Months of the coming year until it ends on 30 Jun 2027');
+    expect(figuresOf(walk).figures).toEqual([]);
+  });
+});
+
 describe('the calculation that a decision rests on', () => {
   const decided = async (): Promise<Walk> => {
     const walk = await openFile(cavren);

@@ -286,6 +286,15 @@ describe('how an application begins', () => {
       ).status,
     ).toBe(200);
     expect(details.questions.find(({ code: question }) => question === 'resident')?.value).toBe('yes');
+    // What is asked of an income depends on its kind; a loss is a profit below zero.
+    const own = { personId: me, kind: 'selfEmployed', source: 'Corran Diving', yearEnd: '2025-12-31', profitLatest: -30_000, profitBefore: 1_200_000 };
+    const variable = { personId: me, kind: 'overtime', source: 'Ferries', amount: 600_000, monthsSeen: 20 };
+    const hourly = { personId: me, kind: 'wage', source: 'Ferries', amount: 2100, frequency: 'hourly', hoursPerWeek: 24.5 };
+    expect(
+      (await put([change.add('income', own, 'own-income'), change.add('income', variable, 'variable-1'), change.add('income', hourly, 'hourly-1')])).status,
+    ).toBe(200);
+    expect(details.incomes).toMatchObject([own, variable, hourly].map(({ personId: _personId, ...shown }) => shown));
+    expect(problem(await put([change.set('income', 'variable-1', 'monthsSeen', 61)])).errors).toMatchObject([{ message: 'At most 60 months' }]);
 
     const walk = await look(reference);
     expect(walk.file).toMatchObject({ channel: 'frontDoor', withApplicant: true });
@@ -306,6 +315,7 @@ describe('how an application begins', () => {
       ['another’s address', change.add('home', { personId: 'somebody-else', line: 'x' })],
       ['whose an address is', change.set('home', walk.file.homes[0]?.id ?? '', 'personId', me)],
       ['debts', change.add('debt', { lender: 'x' })],
+      ['what an officer explains', change.add('explanation', { subject: 'yearToDate:x:1/2', text: 'all is well' })],
     ];
     for (const [what, wish_] of foreign) expect([what, (await put([wish_])).status]).toEqual([what, 403]);
 

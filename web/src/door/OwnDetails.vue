@@ -356,11 +356,6 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           </select>
         </label>
         <label>From whom <TypedInput :value="income.source ?? ''" @change="setRow('income', income.id, 'source', $event || null)" /></label>
-        <label v-for="one in askedOf(income)" :key="one.field">
-          {{ one.label }}
-          <TypedInput :value="shownIncome(income, one)" :inputmode="one.kind === 'date' ? 'text' : 'decimal'" @change="putIncome(income.id, one, $event)" />
-          <span v-if="problems[`${income.id}.${one.field}`]" class="problem" role="alert">{{ problems[`${income.id}.${one.field}`] }}</span>
-        </label>
         <label v-if="hasAmount(income)">
           {{ isVariable(income) ? 'How much in all, before taxes' : 'How much, before taxes' }}
           <TypedInput
@@ -376,6 +371,11 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
             <option value="" />
             <option v-for="(label, frequency) in FREQUENCY_LABEL" :key="frequency" :value="frequency">{{ label }}</option>
           </select>
+        </label>
+        <label v-for="one in askedOf(income)" :key="one.field">
+          {{ one.label }}
+          <TypedInput :value="shownIncome(income, one)" :inputmode="one.kind === 'date' ? 'text' : 'decimal'" @change="putIncome(income.id, one, $event)" />
+          <span v-if="problems[`${income.id}.${one.field}`]" class="problem" role="alert">{{ problems[`${income.id}.${one.field}`] }}</span>
         </label>
         <button type="button" class="plain" @click="removeRow('income', income.id)">Take this income away</button>
       </fieldset>

@@ -1,0 +1,66 @@
+import { BLANK_ROW, PART_OF, type FileState, type Term } from '@cavren/core';
+import { describe, expect, it } from 'vitest';
+import { FIELDS } from '@cavren/contract';
+import { inOneLine, showValue, VERDICT_MARK } from '../src/affordability/words';
+import { applyChange, inverseOf } from '../src/file/editing';
+import { ownerOptions } from '../src/file/options';
+import { showHistoryValue } from '../src/history/words';
+import { person, sampleFile } from '../../core/test/sample';
+
+describe('figures in words', () => {
+  const line = (sign: Term['sign'], value: number, unit: Term['unit']): Term => ({ label: '', sign, value, unit });
+  it('an arithmetic stands in one line, without what only stands beside it', () => {
+    const terms = [line('+', 3460, 'money'), line('×', 36, 'count'), line('·', 9900, 'money'), line('÷', 12, 'count')];
+    expect(inOneLine(terms, 'USD')).toBe('$34.60 × 36 ÷ 12');
+    expect(inOneLine([line('−', 500, 'money'), line('+', 700, 'money')], 'USD')).toBe('−$5.00 + $7.00');
+  });
+  it('each unit has its way: multiples, months, factors with all their digits', () => {
+    expect(showValue(3.9574, 'times', 'USD')).toBe('3.96 ×');
+    expect([showValue(1, 'months', 'USD'), showValue(2.4567, 'months', 'USD')]).toEqual(['1 month', '2.46 months']);
+    expect(showValue(0.015561234567, 'count', 'USD')).toBe('0.015561234567');
+  });
+  it('a figure that an approver has to weigh is marked neither settled nor blocked', () => {
+    expect(VERDICT_MARK).toEqual({ inside: 'settled', refer: 'waiting', outside: 'blocked', noLimit: 'none', unknown: 'none' });
+  });
+});
+
+describe('rows of a file on the desk', () => {
+  const KINDS = Object.keys(PART_OF) as (keyof typeof PART_OF)[];
+  it('a blank row has every field that can be keyed', () => {
+    for (const kind of KINDS) expect([kind, Object.keys(BLANK_ROW[kind])]).toEqual([kind, expect.arrayContaining(Object.keys(FIELDS[kind]))]);
+  });
+  it('a row that was taken away comes back as it was', () => {
+    const file: FileState = sampleFile();
+    for (const [entity, id] of [
+      ['income', 'income-a'],
+      ['debt', 'debt-b'],
+      ['asset', 'asset-a'],
+    ] as const) {
+      const before = structuredClone(file[PART_OF[entity]].find((row) => row.id === id));
+      const back = inverseOf(file, { op: 'remove', entity, id });
+      applyChange(file, { op: 'remove', entity, id });
+      expect(file[PART_OF[entity]].some((row) => row.id === id)).toBe(false);
+      if (!back) throw new Error('it can be taken back');
+      applyChange(file, back);
+      expect(file[PART_OF[entity]].find((row) => row.id === id)).toEqual({ ...before, createdAt: expect.any(String) as string });
+    }
+  });
+  it('what is owed or owned can be one person’s or two people’s, never a dependant’s', () => {
+    const people = [
+      person(),
+      person({ id: 'person-b', role: 'coApplicant', fullName: 'Per Holm', knownAs: 'Pelle' }),
+      person({ id: 'person-c', role: 'dependant' }),
+    ];
+    expect(ownerOptions(sampleFile({ people }))).toEqual([
+      { value: 'person-a', label: 'Ida Holm' },
+      { value: 'person-b', label: 'Per Holm' },
+      { value: 'person-a person-b', label: 'Ida and Pelle' },
+    ]);
+  });
+  it('the history shows whose something is by name, and a loss as money', () => {
+    const entry = (subject: string) => ({ act: 'details.set', subject }) as Parameters<typeof showHistoryValue>[0];
+    const file = sampleFile({ people: [person(), person({ id: 'person-b', fullName: 'Per Holm' })] });
+    expect(showHistoryValue(entry('debt/d1/owners'), 'person-a person-b', file)).toBe('Ida Holm Per Holm');
+    expect(showHistoryValue(entry('income/i1/profitLatest'), '-30000', file)).toBe('-300.00');
+  });
+});
