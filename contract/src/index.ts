@@ -21,6 +21,7 @@ export * from './product/index';
 export * from './request/index';
 export * from './session/index';
 export * from './signing/index';
+export * from './takealong/index';
 export * from './values/index';
 export * from './work/index';
 export * from './worth/index';

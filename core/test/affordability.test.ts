@@ -18,7 +18,7 @@ import {
   type Paper,
   type Term,
 } from '../src/index';
-import { aDebt, aHome, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, TODAY } from './sample';
+import { aDebt, aHome, anAsset, anIncome, costRules, incomePolicy, person, product, sampleFile, shippedPlace, TODAY } from './sample';
 
 const figureOf = (file: FileState, measure: Measure): Figure => {
   const found = affordability(file, TODAY).figures.find((figure) => figure.measure === measure);
@@ -59,7 +59,7 @@ describe('figures of a file, worked by hand', () => {
   it('loan-to-value, and a rate above the contract’s because of the fee', () => {
     expect(figureOf(file, 'ltv').value).toBe(0.8);
     expect(figureOf(file, 'apr').value).toBeGreaterThan(0.06);
-    expect(figureOf({ ...file, product: { ...file.product, pricing: { ...file.product.pricing, fee: minor(0) } } }, 'apr').value).toBeCloseTo(0.06, 5);
+    expect(figureOf({ ...file, product: { ...file.product, costs: costRules({ fees: [] }) } }, 'apr').value).toBeCloseTo(0.06, 5);
   });
   it('says what is missing instead of a figure', () => {
     const empty = sampleFile({ request: { ...file.request, amount: null }, incomes: [] });

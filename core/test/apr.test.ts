@@ -1,7 +1,21 @@
 import { irr } from 'financial';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { actuarialRate, directiveRate, effectiveRate, isoDate, minor, regulationZRate, schedule, unitPeriods, type PlacedAmount } from '../src/index';
+import {
+  actuarialRate,
+  addDays,
+  addMonths,
+  directiveRate,
+  effectiveRate,
+  isoDate,
+  minor,
+  regulationZRate,
+  schedule,
+  unitPeriods,
+  type IsoDate,
+  type Minor,
+  type PlacedAmount,
+} from '../src/index';
 
 const level = (count: number, amount: number, t: number, f = 0): PlacedAmount[] => Array.from({ length: count }, (_, at) => ({ amount, t: t + at, f }));
 const advance = (amount: number): PlacedAmount[] => [{ amount, t: 0, f: 0 }];
@@ -17,6 +31,55 @@ describe('annual percentage rate, Regulation Z', () => {
     ['(v) weekly, long first period', 500, level(30, 17.6, 4, 4 / 7), 52, 14.96],
   ])('%s', (_, amount, payments, perYear, expected) => {
     expect(inPercent(actuarialRate(advance(amount), payments, perYear))).toBe(expected);
+  });
+
+  // (c)(2) to (c)(4): an odd first payment, an odd last one, both.
+  const one = (amount: number, t: number, f = 0): PlacedAmount[] => [{ amount, t, f }];
+  it.each([
+    ['(2)(i) monthly, odd first payment', 5000, [...one(250, 1), ...level(23, 230, 2)], 12, 10.08],
+    ['(2)(ii) every four weeks, long first period, odd first payment', 400, [...one(39.5, 1, 5 / 28), ...level(11, 38.31, 2, 5 / 28)], 13, 28.5],
+    ['(3)(i) monthly, odd last payment', 5000, [...level(23, 230, 1), ...one(280, 24)], 12, 10.5],
+    ['(3)(ii) every two weeks, short first period, odd last payment', 200, [...level(19, 9.5, 0, 8 / 14), ...one(30, 19, 8 / 14)], 26, 12.22],
+    ['(4)(i) monthly, odd first and last payment', 5000, [...one(250, 1), ...level(22, 230, 2), ...one(280, 24)], 12, 10.9],
+    ['(4)(ii) every two months, short first period', 8000, [...one(449.36, 0, 52 / 60), ...level(18, 465, 1, 52 / 60), ...one(200, 19, 52 / 60)], 6, 7.3],
+  ])('%s', (_, amount, payments, perYear, expected) => {
+    expect(inPercent(actuarialRate(advance(amount), payments, perYear))).toBe(expected);
+  });
+
+  // (c)(5): one advance, one payment.
+  it.each([
+    ['(i) less than a year, counted in days', '1978-01-03', '1978-09-15', 108_000, { kind: 'days' as const, length: 255 }, 11.45],
+    ['(ii) less than a year, whole months', '1978-07-15', '1979-01-15', 104_400, { kind: 'months' as const, length: 6 }, 8.8],
+    ['(iv) exactly two years', '1978-01-03', '1980-01-03', 124_000, { kind: 'months' as const, length: 12 }, 11.36],
+  ])('(5)%s', (_, from, to, amount, unit, expected) => {
+    const rate = regulationZRate([{ on: isoDate(from), amount: minor(100_000) }], [{ on: isoDate(to), amount: minor(amount) }], unit);
+    expect(inPercent(rate)).toBe(expected);
+  });
+
+  const months = (from: string, count: number, amount: number) =>
+    Array.from({ length: count }, (_, at) => ({ on: addMonths(isoDate(from), at), amount: minor(amount) }));
+
+  it('(6)(i) payments every four weeks, one skipped where a month would have two', () => {
+    const payments: { on: IsoDate; amount: Minor }[] = [];
+    for (let on = isoDate('1978-02-20'); payments.length < 24;) {
+      payments.push({ on, amount: minor(10_000) });
+      const next = addDays(on, 28);
+      on = next.slice(0, 7) === on.slice(0, 7) ? addDays(next, 14) : next;
+    }
+    expect(inPercent(regulationZRate([{ on: isoDate('1978-01-25'), amount: minor(213_500) }], payments, { kind: 'weeks', length: 4 }))).toBe(12);
+  });
+  it('(6)(ii) skipped payments and single ones', () => {
+    const payments = [
+      ...months('1978-09-15', 3, 100_000),
+      ...months('1979-03-15', 1, 200_000),
+      ...months('1979-09-15', 3, 75_000),
+      ...months('1980-02-01', 1, 100_000),
+    ];
+    expect(inPercent(regulationZRate([{ on: isoDate('1978-03-03'), amount: minor(735_000) }], payments, { kind: 'months', length: 1 }))).toBe(10.22);
+  });
+  it('(7)(i) three advances while something is built', () => {
+    const advances = ['1979-04-10', '1979-06-12', '1979-09-18'].map((on) => ({ on: isoDate(on), amount: minor(2_000_000) }));
+    expect(inPercent(regulationZRate(advances, months('1979-12-10', 240, 61_236), { kind: 'months', length: 1 }))).toBe(10.25);
   });
 
   it('finds the unit-periods and odd days of those examples from their dates', () => {

@@ -33,7 +33,7 @@ import {
   type ProductDefinition,
   type TaxTable,
 } from '../src/index';
-import { aDebt, aHome, anAsset, anIncome, incomePolicy, person, product, sampleFile, shippedPlace, shippedProduct, TODAY } from './sample';
+import { aDebt, aHome, anAsset, anIncome, costRules, incomePolicy, person, product, sampleFile, shippedPlace, shippedProduct, TODAY } from './sample';
 
 const us = shippedPlace('us');
 const nz = shippedPlace('nz');
@@ -476,7 +476,10 @@ describe('the loan origination example of the Decision Model and Notation standa
       incomes: [anIncome({ amount: units(10_000), frequency: 'monthly' })],
       debts: [aDebt({ payment: units(2500) })],
       livingCosts: [{ id: 'c', createdAt: '', category: 'Other', monthly: units(3000) }],
-      product: withProduct({ pricing: { annualRate: 0.08, stressAdded: 0, fee: minor(0) }, measures: ['moneyLeft'] }),
+      product: withProduct({
+        costs: costRules({ parts: [{ kind: 'level', label: 'Level', annualRate: 0.08, stressAdded: 0, months: { least: 6, most: 120 } }], fees: [] }),
+        measures: ['moneyLeft'],
+      }),
       request: { ...sampleFile().request, amount: units(100_000), termMonths: 36 },
     });
     const left = affordability(file, TODAY).figures[0]?.value ?? 0;

@@ -174,6 +174,7 @@ describe('Path', () => {
       checks: [checked(), checked([], 'watchlist')],
       papers: allPapers,
       debts: [aDebt({ id: 'd', payment: minor(140_000) })],
+      sources: [],
     });
     const value = computePath(poor, TODAY).figures.figures.find(({ measure }) => measure === 'dtiAfter')?.value ?? 0;
     expect(value).toBeGreaterThan(0.4);

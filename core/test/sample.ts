@@ -7,14 +7,17 @@ import {
   ROLES,
   type Asset,
   type Consent,
+  type CostRules,
   type Debt,
   type FilePerson,
   type FileState,
   type Home,
   type Income,
   type IncomePolicy,
+  type LoanPart,
   type PlacePack,
   type ProductDefinition,
+  type Security,
 } from '../src/index';
 
 /** The rules of a place as they ship. */
@@ -24,6 +27,30 @@ export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack =>
 export const shippedProduct = (code: string): ProductDefinition =>
   JSON.parse(readFileSync(new URL(`../../server/data/products/${code}.json`, import.meta.url), 'utf8')) as ProductDefinition;
 
+/** Rules of costs with one of everything. */
+export function costRules(values: Partial<CostRules> = {}): CostRules {
+  const months = { least: 6, most: 120 };
+  return {
+    dayCount: 'equalPeriods',
+    every: ['month', 'week', 'twoWeeks', 'fourWeeks', 'quarter', 'halfYear', 'year'],
+    parts: [
+      { kind: 'level', label: 'Level', annualRate: 0.06, stressAdded: 0.03, months },
+      { kind: 'variable', label: 'Variable', annualRate: 0.05, stressAdded: 0.04, months },
+      { kind: 'interestOnly', label: 'Interest first', annualRate: 0.065, stressAdded: 0.03, months, interestOnlyMost: 24 },
+      { kind: 'promotional', label: 'Promotion', annualRate: 0.09, stressAdded: 0.03, months, promotion: { months: 12, annualRate: 0 } },
+      { kind: 'seasonal', label: 'Season', annualRate: 0.07, stressAdded: 0.03, months, season: [5, 6, 7, 8, 9] },
+      { kind: 'balloon', label: 'Balloon', annualRate: 0.07, stressAdded: 0.03, months, balloonMost: 0.4 },
+      { kind: 'revolving', label: 'Line', annualRate: 0.12, stressAdded: 0.03, months, revolving: { share: 0.05, least: minor(2_500) } },
+    ],
+    fees: [{ code: 'fee', label: 'Fee', brackets: [{ from: minor(0), flat: minor(20_000), share: 0 }], paid: 'withheld', inRate: true }],
+    late: { fee: minor(2_500), afterDays: 15, callsAfterDays: 90 },
+    settlement: { share: 0.01, shareWithinYear: 0.005 },
+    securities: { vessel: 0.7, deposit: 1 },
+    business: { yearlyCap: minor(10_000_000), multiple: 2.5, ownersByProfit: ['soleProprietor'] },
+    ...values,
+  };
+}
+
 export const TODAY = isoDate('2026-03-02');
 const AT = '2026-03-02T08:00:00.000Z';
 
@@ -32,6 +59,7 @@ export const pack: PlacePack = {
   name: 'United States',
   currency: 'USD',
   locale: 'en-US',
+  rateMethod: 'regulationZ',
   dateOrder: 'mdy',
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
   numbers: [
@@ -91,7 +119,7 @@ export const product: ProductDefinition = {
   route: ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done'],
   chapters: ['request', 'people', 'income', 'checks', 'conditions', 'signing', 'decision', 'history'],
   bounds: { amount: { least: minor(100_000), most: minor(10_000_000) }, termMonths: { least: 6, most: 120 }, applicantAge: { least: 18 } },
-  pricing: { annualRate: 0.06, stressAdded: 0.03, fee: minor(20_000) },
+  costs: costRules(),
   income: incomePolicy(),
   commitments: {
     revolving: { kinds: ['creditCard'], of: 'balance', share: 0.05 },
@@ -226,6 +254,9 @@ export const aHome = (values: Partial<Home> = {}): Home => ({
   ...values,
 });
 
+export const aPart = (values: Partial<LoanPart> = {}): LoanPart => ({ id: 'part-a', createdAt: AT, ...BLANK_ROW.part, kind: 'level', ...values });
+export const aSecurity = (values: Partial<Security> = {}): Security => ({ id: 'security-a', createdAt: AT, ...BLANK_ROW.security, kind: 'vessel', ...values });
+
 /** A file in which everything is right and nothing was done yet. */
 export function sampleFile(values: Partial<FileState> = {}): FileState {
   return {
@@ -248,6 +279,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       termMonths: 60,
       advanceOn: TODAY,
       firstPaymentOn: isoDate('2026-04-02'),
+      legalForm: null,
       payoutName: 'Ida Holm',
       payoutRouting: '011000015',
       payoutAccount: { tail: '1234' },
@@ -263,6 +295,14 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       aDebt({ id: 'debt-b', lender: 'Goes', payment: minor(15_000), balance: minor(90_000), cleared: true }),
     ],
     assets: [anAsset({ value: minor(600_000), downPaymentPart: minor(500_000) })],
+    parts: [],
+    uses: [],
+    // Covers the debt that is cleared.
+    sources: [{ id: 'source-a', createdAt: AT, kind: 'own', what: null, amount: minor(90_000) }],
+    securities: [],
+    payrolls: [],
+    accounts: [],
+    variants: [],
     pets: [],
     vehicles: [],
     answers: [],

@@ -44,6 +44,7 @@ export async function buildServer() {
       standins: inRoot('standins/src/main.ts'),
       tools: inRoot('server/src/tools.ts'),
       worker: inRoot('server/src/calculation/worker.ts'),
+      takealong: inRoot('server/src/takealong/worker.ts'),
     },
     outdir: out,
     outExtension: { '.js': '.mjs' },

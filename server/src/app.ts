@@ -12,6 +12,7 @@ import { nanoid } from 'nanoid';
 import { join } from 'node:path';
 import { diskByteStore } from './bytes/index';
 import { checkRoutes, checksService, checksStore } from './checks/index';
+import { accountEntity, payrollEntity } from './business/index';
 import { debtEntity, livingCostEntity } from './commitments/index';
 import { completionRoutes, completionService, completionStore } from './completion/index';
 import { conditionRoutes, conditionsService, conditionsStore } from './conditions/index';
@@ -36,14 +37,19 @@ import { makeLapse } from './lapse/index';
 import { certificateRoutes, certificatesStore } from './offers/index';
 import { makeOutbox, outboxRoutes } from './outbox/index';
 import { paperRoutes, papersService, papersStore } from './papers/index';
+import { partEntity } from './parts/index';
 import { personEntity, relationEntity } from './people/index';
 import { personRoutes, personsService, personsStore } from './persons/index';
 import { presenceStore } from './presence/index';
 import { makeProducts, productRoutes } from './products/index';
 import { requestEntity } from './request/index';
+import { securityEntity } from './securities/index';
+import { sourceEntity, useEntity } from './uses/index';
+import { variantEntity } from './variants/index';
 import { loadMasterKey, makeSecrets } from './secrets/index';
 import { sessionRoutes, sessionStore } from './session/index';
 import { loadSealer, signingRoutes, signingService, signingStore } from './signing/index';
+import { takeAlongRoutes } from './takealong/index';
 import { workEntity } from './work/index';
 import { assetEntity } from './worth/index';
 
@@ -102,6 +108,13 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
       vehicleEntity,
       answerEntity,
       explanationEntity,
+      partEntity,
+      useEntity,
+      sourceEntity,
+      securityEntity,
+      payrollEntity,
+      accountEntity,
+      variantEntity,
     ]),
     persons,
     duplicates: duplicatesStore(db, persons),
@@ -230,10 +243,12 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
     await select(db, 'SELECT 1');
     return { ready: true };
   });
+  const takeAlong = takeAlongRoutes(app, files, today, LENDER);
   await servePages(app, config.webFolder);
 
   app.addHook('onClose', async () => {
     await jobs.stop();
+    await takeAlong.close();
     await db.close();
   });
   return { app, db, files, services, stores, jobs, bytes, products };

@@ -130,21 +130,21 @@ describe('products', () => {
     cpSync(inRoot('server/data'), data, { recursive: true });
     const path = join(data, 'products', 'workboat-refit.json');
     const definition = JSON.parse(readFileSync(path, 'utf8')) as { version: number; route: string[] };
-    writeFileSync(path, JSON.stringify({ ...definition, version: 4, route: definition.route.filter((stage) => stage !== 'gathering') }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 5, route: definition.route.filter((stage) => stage !== 'gathering') }));
     await expect(cavren.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
-    writeFileSync(path, JSON.stringify({ ...definition, version: 4, bonus: 1 }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 5, bonus: 1 }));
     await expect(cavren.products.load(data)).rejects.toThrow();
-    writeFileSync(path, JSON.stringify({ ...definition, version: 4, place: 'gb' }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 5, place: 'gb' }));
     await expect(cavren.products.load(data)).rejects.toThrow(
       /needs a benchmark of living costs and a table of residual income, which United Kingdom doesn’t have/,
     );
     const wide = { measure: 'ltv', bound: 'most', value: 0.8, refer: 0.9, rule: 'wide' };
-    writeFileSync(path, JSON.stringify({ ...definition, version: 4, limits: [wide] }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 5, limits: [wide] }));
     await expect(cavren.products.load(data)).rejects.toThrow(/what an approver weighs for ltv must lie inside the limit/);
-    writeFileSync(path, JSON.stringify({ ...definition, version: 4 }));
+    writeFileSync(path, JSON.stringify({ ...definition, version: 5 }));
     await cavren.products.load(data);
-    expect((await cavren.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(4);
-    expect((await cavren.products.byId('workboat-refit-3')).version).toBe(3);
+    expect((await cavren.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(5);
+    expect((await cavren.products.byId('workboat-refit-4')).version).toBe(4);
     await cavren.close();
   });
 });

@@ -13,10 +13,11 @@ const Term: z.ZodType<CoreTerm> = z.lazy(() =>
     place: z.object({ chapter: z.enum(CHAPTERS), anchor: z.string() }).optional(),
     personId: z.string().optional(),
     terms: z.array(Term).optional(),
+    ref: z.string().optional() as unknown as z.ZodOptional<z.ZodType<NonNullable<CoreTerm['ref']>>>,
   }),
 );
 
-const Figure = z.object({
+export const Figure = z.object({
   measure: z.enum(MEASURES),
   label: z.string(),
   means: z.string(),

@@ -1,12 +1,17 @@
 import { ENTITIES, type Entity } from '@cavren/core';
 import { z } from 'zod';
+import { accountFields, payrollFields } from '../business/index';
 import { debtFields, livingCostFields } from '../commitments/index';
 import { answerFields } from '../declarations/index';
 import { homeFields, petFields, vehicleFields } from '../home/index';
 import { explanationFields, incomeFields } from '../income/index';
+import { partFields } from '../parts/index';
 import { personFields, relationFields } from '../people/index';
 import { requestFields } from '../request/index';
+import { securityFields } from '../securities/index';
+import { sourceFields, useFields } from '../uses/index';
 import { Id, Version } from '../values/index';
+import { variantFields } from '../variants/index';
 import { workFields } from '../work/index';
 import { assetFields } from '../worth/index';
 
@@ -25,6 +30,13 @@ export const FIELDS: Record<Entity, Record<string, z.ZodType>> = {
   vehicle: vehicleFields,
   answer: answerFields,
   explanation: explanationFields,
+  part: partFields,
+  use: useFields,
+  source: sourceFields,
+  security: securityFields,
+  payroll: payrollFields,
+  account: accountFields,
+  variant: variantFields,
 };
 
 const RowEntity = z.enum(ENTITIES).exclude(['request']);

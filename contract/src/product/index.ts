@@ -1,9 +1,13 @@
 import {
   CHAPTERS,
+  DAY_COUNTS,
   END_STAGES,
   ENTITIES,
   MEASURES,
   NUMBER_KINDS,
+  PART_KINDS,
+  PAYMENT_PERIOD_NAMES,
+  RATE_METHODS,
   ROLES,
   STAGES,
   type IdentityNumberKind,
@@ -30,6 +34,43 @@ export const LimitRule = z.strictObject({
   rule: z.string(),
 });
 
+const Months = z.int().min(1).max(600);
+const CostRules = z.strictObject({
+  dayCount: z.enum(DAY_COUNTS),
+  every: z.array(z.enum(PAYMENT_PERIOD_NAMES)).min(1),
+  parts: z
+    .array(
+      z.strictObject({
+        kind: z.enum(PART_KINDS),
+        label: z.string(),
+        annualRate: Rate,
+        stressAdded: Rate,
+        months: z.strictObject({ least: Months, most: Months }),
+        interestOnlyMost: Months.optional(),
+        promotion: z.strictObject({ months: Months, annualRate: Rate }).optional(),
+        season: z.array(z.int().min(1).max(12)).min(1).optional(),
+        balloonMost: Share.optional(),
+        revolving: z.strictObject({ share: Share, least: Money }).optional(),
+      }),
+    )
+    .min(1),
+  fees: z.array(
+    z.strictObject({
+      code: z.string(),
+      label: z.string(),
+      brackets: z.array(z.strictObject({ from: Money, flat: Money, share: Share })).min(1),
+      least: Money.optional(),
+      most: Money.optional(),
+      paid: z.enum(['withheld', 'financed', 'beforehand']),
+      inRate: z.boolean(),
+    }),
+  ),
+  late: z.strictObject({ fee: Money, afterDays: z.int().min(0), callsAfterDays: z.int().min(1) }),
+  settlement: z.strictObject({ share: Share, shareWithinYear: Share }),
+  securities: z.record(z.string(), Share),
+  business: z.strictObject({ yearlyCap: Money, multiple: z.number().positive().max(60), ownersByProfit: z.array(z.string()) }).nullable(),
+});
+
 /** A product as data; the server reads its products from files of this shape. */
 export const ProductDefinition = z.strictObject({
   code: z.string().regex(/^[a-z0-9-]{3,40}$/),
@@ -44,7 +85,7 @@ export const ProductDefinition = z.strictObject({
     termMonths: z.strictObject({ least: z.int(), most: z.int() }),
     applicantAge: z.strictObject({ least: z.int() }),
   }),
-  pricing: z.strictObject({ annualRate: Rate, stressAdded: Rate, fee: Money }),
+  costs: CostRules.nullable(),
   income: z.strictObject({
     basis: z.enum(['gross', 'net']),
     kinds: z.record(
@@ -181,6 +222,7 @@ export const PlacePack = z.strictObject({
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   phoneRegion: z.string().length(2),
   districts: z.record(z.string(), z.array(z.string()).min(2)),
+  rateMethod: z.enum(RATE_METHODS),
   taxes: z.array(
     z.strictObject({
       code: z.string(),

@@ -1,5 +1,6 @@
 import { isRoutingNumber, normalizeNumber } from '@cavren/core';
 import { z } from 'zod';
+import { LegalFormName } from '../business/index';
 import { CalendarDate, line, Money } from '../values/index';
 
 /** The lending request; term bounds are the product's, these only keep out what no loan has. */
@@ -11,6 +12,7 @@ export const requestFields = {
   termMonths: z.int('Give the term in whole months').min(1, 'A term has at least one month').max(600, 'A term has at most 600 months').nullable(),
   advanceOn: CalendarDate.nullable(),
   firstPaymentOn: CalendarDate.nullable(),
+  legalForm: LegalFormName.nullable(),
   payoutName: line(120).nullable(),
   payoutRouting: z
     .string()

@@ -1,15 +1,18 @@
 import { Decimal } from 'decimal.js';
-import { regulationZRate } from '../apr/index';
+import { cashForDebtMonthly, newestYear, payrollTerms } from '../business/index';
 import { roundTo, total, worked, type Term } from '../arithmetic/index';
 import { BUSINESS_DEBTS, debtTerms, housingTerms } from '../commitments/index';
+import { advancesOf, annualPercentageRate, costsOf, requestLacks, unitPeriodOf, type Costs } from '../costs/index';
 import type { IsoDate } from '../dates/index';
+import { feesPaid } from '../fees/index';
 import type { FileState } from '../file/index';
 import { homeNow, householdOf } from '../household/index';
 import { countIncomes, workQuestions, type CountedIncome, type IncomeQuestion } from '../income/index';
 import { guidelineFor, livingCosts, residualFor, type LivingCosts } from '../living/index';
-import { firstPeriod, levelPayment, schedule, paymentFactor, usualFirstPayment, MAX_PAYMENTS, type FirstPeriod, type Schedule } from '../loan/index';
+import { firstPeriod, paymentFactor, type Schedule } from '../loan/index';
 import { minor, moneyIn, proportion, type Minor } from '../money/index';
 import type { Limit, Measure } from '../product/index';
+import { lendingValueTerms, priorChargeTerms, valueTerms } from '../securities/index';
 import { takeHome, taxTableOn, type YearlyEarnings } from '../tax/index';
 import { reserveTerms } from '../worth/index';
 
@@ -54,7 +57,7 @@ export interface Carrying {
   living: LivingCosts;
   /** The payment, or the own share of a rent; null while what is asked for is incomplete. */
   request: Term | null;
-  loan: Loan | null;
+  costs: Costs | null;
 }
 
 export const MEASURE_LABEL: Record<Measure, string> = {
@@ -69,6 +72,9 @@ export const MEASURE_LABEL: Record<Measure, string> = {
   residualIncome: 'Residual income',
   loanToIncome: 'Loan-to-income',
   ltv: 'Loan-to-value',
+  combinedLtv: 'Combined loan-to-value',
+  lendingValue: 'Share of lending value',
+  payrollShare: 'Share of payroll loan',
   paymentShock: 'Payment shock',
   rentCover: 'Rent cover',
   reserves: 'Months of reserves',
@@ -77,9 +83,10 @@ export const MEASURE_LABEL: Record<Measure, string> = {
 };
 
 export const MEASURE_MEANING: Record<Measure, string> = {
-  payment: 'The level payment of an annuity: amount × i ÷ (1 − (1 + i)^−n), with simple interest over an odd first period.',
-  totalPayable: 'All payments and the fee.',
-  apr: 'The actuarial rate at which all payments are worth what is paid out (12 CFR 1026 Appendix J).',
+  payment:
+    'What all parts take a month: of each its highest regular payment. A level payment is amount × i ÷ (1 − (1 + i)^−n), with simple interest over an odd first period.',
+  totalPayable: 'All payments, and fees that are paid beforehand (Directive 2008/48/EC, Article 3 (h)).',
+  apr: 'The rate at which all payments are worth what is paid out, less fees that are finance charges (12 CFR 1026 Appendix J, or Directive 2008/48/EC Annex I).',
   housingShare: 'What housing takes of the income that counts (common practice, no source).',
   dtiBefore: 'Debt obligations a month, without this request, over the income that counts (12 CFR 1026.43(c)(7)).',
   dtiAfter: 'Debt obligations a month, with this request, over the income that counts (12 CFR 1026.43(c)(7)).',
@@ -87,7 +94,11 @@ export const MEASURE_MEANING: Record<Measure, string> = {
   moneyLeftStressed: 'The same with the payment at the stressed rate (common practice, no source).',
   residualIncome: 'Income after tax less obligations and this request, against a table by region, family and loan (38 CFR 36.4340(e)).',
   loanToIncome: 'The amount over the yearly income that counts, before tax (common practice, no source).',
-  ltv: 'The amount over the price (common practice, no source).',
+  ltv: 'What is owed at first over the value of the securities, or over the price where there are none (common practice, no source).',
+  combinedLtv:
+    'What is owed at first and all charges that stand before it, over the value of the securities, or over the price where there are none (common practice, no source).',
+  lendingValue: 'What is owed at first over what the securities may be lent on (common practice, no source).',
+  payrollShare: 'The amount over the largest loan by payroll: a month’s average payroll, capped for each person, times the product’s multiple.',
   paymentShock: 'By how much housing and this request take more than housing takes now (common practice, no source).',
   rentCover: 'How many times the income that counts covers the own share of the rent (common practice, no source).',
   reserves: 'How many months of all outgoings, without any income, the liquid assets that are left would carry (common practice, no source).',
@@ -107,6 +118,9 @@ const MEASURE_UNIT: Record<Measure, Figure['unit']> = {
   residualIncome: 'money',
   loanToIncome: 'times',
   ltv: 'ratio',
+  combinedLtv: 'ratio',
+  lendingValue: 'ratio',
+  payrollShare: 'ratio',
   paymentShock: 'ratio',
   rentCover: 'times',
   reserves: 'months',
@@ -117,7 +131,22 @@ const MEASURE_UNIT: Record<Measure, Figure['unit']> = {
 /** The part of a file that affordability reads. */
 export type AffordabilityInput = Pick<
   FileState,
-  'product' | 'pack' | 'request' | 'people' | 'relations' | 'homes' | 'works' | 'incomes' | 'livingCosts' | 'debts' | 'assets' | 'papers'
+  | 'product'
+  | 'pack'
+  | 'request'
+  | 'people'
+  | 'relations'
+  | 'homes'
+  | 'works'
+  | 'incomes'
+  | 'livingCosts'
+  | 'debts'
+  | 'assets'
+  | 'papers'
+  | 'parts'
+  | 'securities'
+  | 'payrolls'
+  | 'accounts'
 >;
 
 /**
@@ -132,7 +161,7 @@ export function affordability(file: AffordabilityInput, today: IsoDate): Afforda
   const figures = figuresOf(base, file.product.measures);
   return {
     figures,
-    schedule: base.loan?.schedule ?? null,
+    schedule: base.costs?.schedule ?? null,
     monthlyIncome: minor(total(base.income)),
     grossIncome: minor(base.gross),
     netIncome: base.net === null ? null : minor(total(base.net)),
@@ -152,12 +181,12 @@ const figuresOf = (base: Base, measures: readonly Measure[]): Figure[] => [...ne
 
 /** What stress is tried on. */
 export function carryingOf(file: AffordabilityInput, today: IsoDate): Carrying {
-  const { income, kept, living, asked, loan } = baseOf(file, today);
-  return { income, kept, living, request: asked, loan };
+  const { income, kept, living, asked, costs } = baseOf(file, today);
+  return { income, kept, living, request: asked, costs };
 }
 
-interface Base {
-  file: AffordabilityInput;
+/** What doesn't depend on the request but for its term and start: income, household and living costs. */
+export interface Ground {
   counted: CountedIncome[];
   /** Lines of income on the product's basis. */
   income: Term[];
@@ -165,16 +194,21 @@ interface Base {
   gross: number;
   net: Term[] | null;
   housing: Term[];
-  before: Term[];
-  kept: Term[];
   living: LivingCosts;
-  loan: Loan | null;
-  asked: Term | null;
   size: number;
   region: string | null;
 }
 
-function baseOf(file: AffordabilityInput, today: IsoDate): Base {
+interface Base extends Ground {
+  file: AffordabilityInput;
+  before: Term[];
+  kept: Term[];
+  costs: Costs | null;
+  asked: Term | null;
+}
+
+/** Works what stays the same while a request is changed; it may be kept for files with the same people, incomes, homes, living costs, term and start. */
+export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
   const counted = countIncomes(file, today);
   const { product } = file;
   const grossLines = counted.map(({ counted: term }) => term);
@@ -184,26 +218,43 @@ function baseOf(file: AffordabilityInput, today: IsoDate): Base {
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const region = (applicant && homeNow(file, applicant.id)?.region) || null;
   const size = Math.max(1, householdOf(file, today).size);
-  const housing = housingTerms(file);
-  const debts = debtTerms(file, today, false);
-  const stay = product.amountIs === 'rent' ? [] : housing;
-  const loan = product.amountIs === 'loan' ? loanOf(file, today) : null;
   return {
-    file,
     counted,
     income,
     grossLines,
     gross,
     net,
-    housing,
-    before: [...housing, ...debts],
-    kept: [...stay, ...debtTerms(file, today, true)],
+    housing: housingTerms(file),
     living: livingCosts(file, { size, region, yearlyIncome: gross * 12 }),
-    loan,
-    asked: loan ? paymentTerm(loan.payment, loan.note) : rentTerm(file, counted),
     size,
     region,
   };
+}
+
+function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground = groundOf(file, today)): Base {
+  const { product } = file;
+  const stay = product.amountIs === 'rent' ? [] : ground.housing;
+  const costs = product.amountIs === 'loan' ? costsOf(file, today) : null;
+  return {
+    ...ground,
+    file,
+    before: [...ground.housing, ...debtTerms(file, today, false)],
+    kept: [...stay, ...debtTerms(file, today, true)],
+    costs,
+    asked: costs ? paymentTerm(costs) : rentTerm(file, ground.counted),
+  };
+}
+
+/** Whether a figure of the measures meets a test; the rest is not worked out once one does. */
+export function someFigure(
+  file: AffordabilityInput,
+  today: IsoDate,
+  measures: readonly Measure[],
+  meets: (figure: Figure) => boolean,
+  ground: Ground = groundOf(file, today),
+): boolean {
+  const base = baseOf(file, today, ground);
+  return measures.some((measure) => meets(figureOf(base, measure)));
 }
 
 const TAXED_AS: Record<string, keyof YearlyEarnings> = {
@@ -288,63 +339,37 @@ function expandedEarnings(terms: readonly Term[], counted: readonly CountedIncom
   return [{ ...earned, terms: sources }, ...rest];
 }
 
-export interface Loan {
-  /** Worked out when it is asked for. */
-  readonly schedule: Schedule;
-  payment: Minor;
-  firstPeriod: FirstPeriod;
-  principal: Minor;
-  annualRate: number;
-  payments: number;
-  stressedPayment: Minor;
-  note: string;
-  stressedNote: string;
-  advanceOn: IsoDate;
+/** What the loan takes a month: the lines of its parts where it has several. */
+function paymentTerm({ parts, payment }: Costs): Term {
+  const lines = parts.map(({ monthlyTerm }) => monthlyTerm);
+  const [only] = lines;
+  const opened: Pick<Term, 'note' | 'terms'> =
+    only && lines.length === 1 ? { ...(only.note ? { note: only.note } : {}), ...(only.terms ? { terms: only.terms } : {}) } : { terms: lines };
+  return {
+    label: 'Payment of this loan',
+    sign: '+',
+    value: payment,
+    unit: 'money',
+    place: { chapter: 'request', anchor: 'amount' },
+    ref: 'payment',
+    ...opened,
+  };
 }
 
-function loanOf(file: AffordabilityInput, today: IsoDate): Loan | null {
-  const { amount, termMonths } = file.request;
-  if (amount === null || amount <= 0 || termMonths === null || termMonths < 1 || termMonths > MAX_PAYMENTS) return null;
-  const { annualRate, stressAdded } = file.product.pricing;
-  const advanceOn = file.request.advanceOn ?? today;
-  const firstPaymentOn = file.request.firstPaymentOn ?? usualFirstPayment(advanceOn);
-  if (firstPaymentOn <= advanceOn) return null;
-  const period = firstPeriod(advanceOn, firstPaymentOn);
-  const stressedRate = Number((annualRate + stressAdded).toFixed(8));
-  let made: Schedule | null = null;
+function stressedTerm({ parts, stressedPayment }: Costs): Term {
+  const rates = parts.map(({ offer, terms }) => percent(terms.annualRate + offer.stressAdded));
   return {
-    get schedule() {
-      return (made ??= schedule({ principal: amount, annualRate, payments: termMonths, advanceOn, firstPaymentOn }));
-    },
-    payment: levelPayment(amount, annualRate, termMonths, period),
-    firstPeriod: period,
-    principal: amount,
-    annualRate,
-    payments: termMonths,
-    stressedPayment: levelPayment(amount, stressedRate, termMonths, period),
-    note: `${percent(annualRate)} a year over ${termMonths} months`,
-    stressedNote: `${percent(stressedRate)} a year over ${termMonths} months`,
-    advanceOn,
+    label: 'Payment of this loan',
+    sign: '+',
+    value: stressedPayment,
+    unit: 'money',
+    ref: 'stressedPayment',
+    note: `with the rate at ${[...new Set(rates)].join(', ')} a year`,
+    place: { chapter: 'request', anchor: 'amount' },
   };
 }
 
 const percent = (fraction: number): string => `${(fraction * 100).toFixed(2)} %`;
-
-function waitingForRequest({ file }: Base): string {
-  const { amount, termMonths } = file.request;
-  if (amount === null || amount <= 0) return file.product.amountIs === 'rent' ? 'the rent' : 'the amount';
-  if (termMonths === null || termMonths < 1) return 'the term';
-  return 'a first payment after the advance';
-}
-
-const paymentTerm = (value: Minor, note: string): Term => ({
-  label: 'Payment of this loan',
-  sign: '+',
-  value,
-  unit: 'money',
-  note,
-  place: { chapter: 'request', anchor: 'amount' },
-});
 
 /** What is left for the household to pay of the rent asked, after subsidies. */
 function rentTerm(file: AffordabilityInput, counted: readonly CountedIncome[]): Term | null {
@@ -367,19 +392,19 @@ const sumLine = (label: string, sign: Term['sign'], terms: Term[]): Term => ({ l
 const NO_INCOME = 'an income that counts';
 
 function figureOf(base: Base, measure: Measure): Figure {
-  const { file, loan, asked, income } = base;
+  const { file, costs, asked, income } = base;
   const incomeLabel = file.product.income.basis === 'net' ? 'Income a month after tax that counts' : 'Income a month that counts';
-  const waiting = waitingForRequest(base);
+  const waiting = requestLacks(file);
   const monthlyIncome = total(income);
   const make = (terms: Term[]): Figure => figure(base, measure, terms, null);
   const wait = (what: string): Figure => figure(base, measure, [], what);
   switch (measure) {
     case 'payment':
-      return loan ? paymentFigure(base, loan) : asked ? make([asked]) : wait(waiting);
+      return costs ? paymentFigure(base, costs) : asked ? make([asked]) : wait(waiting);
     case 'totalPayable':
-      return loan ? make(totalTerms(base, loan)) : wait(waiting);
+      return costs ? make(totalTerms(costs)) : wait(waiting);
     case 'apr':
-      return loan ? aprFigure(base, loan) : wait(waiting);
+      return costs ? aprFigure(base, costs) : wait(waiting);
     case 'housingShare': {
       if (monthlyIncome <= 0) return wait(NO_INCOME);
       const cost = file.product.amountIs === 'rent' ? asked : sumLine('Housing a month', '+', base.housing);
@@ -394,7 +419,7 @@ function figureOf(base: Base, measure: Measure): Figure {
       return asked ? leftFigure(base, measure, incomeLabel, asked) : wait(waiting);
     case 'moneyLeftStressed':
       if (!asked) return wait(waiting);
-      return leftFigure(base, measure, incomeLabel, loan ? paymentTerm(loan.stressedPayment, loan.stressedNote) : asked);
+      return leftFigure(base, measure, incomeLabel, costs ? stressedTerm(costs) : asked);
     case 'residualIncome':
       if (!base.net) return wait('a tax table of the place');
       if (!asked) return wait(waiting);
@@ -405,11 +430,30 @@ function figureOf(base: Base, measure: Measure): Figure {
       if (amount === null || amount <= 0) return wait(waiting);
       return base.gross > 0 ? make([amountTerm(amount), yearOf(base, '÷')]) : wait(NO_INCOME);
     }
-    case 'ltv': {
-      const { amount, price } = file.request;
+    case 'ltv':
+    case 'combinedLtv': {
+      const owed = owedAtFirst(base);
+      if (!owed) return wait('the amount');
+      const before = measure === 'ltv' ? [] : priorChargeTerms(file);
+      const value = pledged(file);
+      if (!value) return wait(file.securities.length > 0 ? 'the value of the securities' : 'the price');
+      return make([before.length > 0 ? sumLine('Owed on the securities', '+', [owed, ...before]) : owed, value]);
+    }
+    case 'lendingValue': {
+      const values = lendingValueTerms(file);
+      const owed = owedAtFirst(base);
+      if (!owed) return wait('the amount');
+      return total(values) > 0 ? make([owed, sumLine('May be lent on the securities', '÷', values)]) : wait('securities that can be lent on');
+    }
+    case 'payrollShare': {
+      const { amount } = file.request;
+      const lines = payrollTerms(file);
       if (amount === null || amount <= 0) return wait('the amount');
-      if (price === null || price <= 0) return wait('the price');
-      return make([amountTerm(amount), { label: 'Price', sign: '÷', value: price, unit: 'money', place: { chapter: 'request', anchor: 'price' } }]);
+      if (!lines) return wait('the payroll');
+      const most = roundTo('money', worked(lines));
+      return most > 0
+        ? make([amountTerm(amount), { label: 'Largest loan by payroll', sign: '÷', value: most, unit: 'money', terms: lines }])
+        : wait('somebody who is paid');
     }
     case 'paymentShock': {
       if (!asked) return wait(waiting);
@@ -453,7 +497,14 @@ function figureOf(base: Base, measure: Measure): Figure {
   }
 }
 
-const amountTerm = (amount: number): Term => ({ label: 'Amount', sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } });
+const amountTerm = (amount: number): Term => ({
+  label: 'Amount',
+  sign: '+',
+  value: amount,
+  unit: 'money',
+  place: { chapter: 'request', anchor: 'amount' },
+  ref: 'amount',
+});
 
 const yearOf = (base: Base, sign: Term['sign']): Term => ({
   label: 'Income a year before tax that counts',
@@ -463,24 +514,65 @@ const yearOf = (base: Base, sign: Term['sign']): Term => ({
   terms: [sumLine('A month', '+', base.grossLines), { label: 'Months in a year', sign: '×', value: 12, unit: 'count' }],
 });
 
-/** What each unit of the amount costs a month, so that amount × it is the payment to the cent. */
-function paymentFigure(base: Base, loan: Loan): Figure {
-  const { firstPeriod: period, payment } = loan;
+/** What a loan is measured against: the value of the securities, or the price where there are none. */
+function pledged(file: AffordabilityInput): Term | null {
+  const values = valueTerms(file);
+  if (values.length > 0 || file.securities.length > 0) return total(values) > 0 ? sumLine('Value of the securities', '÷', values) : null;
+  const { price } = file.request;
+  if (price === null || price <= 0) return null;
+  return { label: 'Price', sign: '÷', value: price, unit: 'money', place: { chapter: 'request', anchor: 'price' } };
+}
+
+/** What is owed on the day of the advance: the amount with fees that are added to it. */
+function owedAtFirst({ file, costs }: Base): Term | null {
+  const { amount } = file.request;
+  if (amount === null || amount <= 0) return null;
+  const financed = costs ? feesPaid(costs.fees, 'financed') : 0;
+  if (!costs || financed === 0) return amountTerm(amount);
+  return {
+    label: 'Amount with the fees added to it',
+    sign: '+',
+    value: costs.principal,
+    unit: 'money',
+    ref: 'principal',
+    terms: [
+      amountTerm(costs.amount),
+      {
+        label: 'Fees added to it',
+        sign: '+',
+        value: financed,
+        unit: 'money',
+        terms: costs.fees.filter(({ rule }) => rule.paid === 'financed').map(({ term }) => term),
+      },
+    ],
+  };
+}
+
+/** The payment by its parts; of a plain monthly loan what each unit of the amount costs, so that amount × it is the payment to the cent. */
+function paymentFigure(base: Base, costs: Costs): Figure {
+  const [part] = costs.parts;
+  const lines = costs.parts.map(({ monthlyTerm }) => monthlyTerm);
+  const plain = part && costs.parts.length === 1 && ['level', 'variable'].includes(part.terms.kind) && part.terms.every === 'month';
+  if (!plain || part.terms.dayCount !== 'equalPeriods' || part.terms.holiday !== null) return figure(base, 'payment', lines, null);
+  const { principal, annualRate, periods, advanceOn, firstPaymentOn } = part.terms;
+  const period = firstPeriod(advanceOn, firstPaymentOn);
   const regular = period.months === 1 && period.days === 0;
-  const factor = Number(paymentFactor(loan.annualRate, loan.payments, period).toFixed(12));
+  const factor = Number(paymentFactor(annualRate, periods, period).toFixed(12));
+  const note = `${percent(annualRate)} a year over ${periods} months`;
   return figure(
     base,
     'payment',
     [
-      amountTerm(loan.principal),
+      owedAtFirst(base) ?? amountTerm(principal),
       {
-        label: 'Payment for each 1.00 of the amount',
+        label: 'Payment for each 1.00 of it',
+        ref: 'paymentFactor',
         sign: '×',
-        value: exactFactor(factor, loan.principal, payment),
+        value: exactFactor(factor, principal, costs.payment),
         unit: 'count',
         note: regular
-          ? `${loan.note}: i ÷ (1 − (1 + i)^−n) with i = rate ÷ 12`
-          : `${loan.note}; the first period is ${period.months} months and ${period.days} days at rate ÷ 365 a day`,
+          ? `${note}: i ÷ (1 − (1 + i)^−n) with i = rate ÷ 12`
+          : `${note}; the first period is ${period.months} months and ${period.days} days at rate ÷ 365 a day`,
       },
     ],
     null,
@@ -492,37 +584,62 @@ function exactFactor(factor: number, principal: number, payment: number): number
   return roundTo('money', new Decimal(factor).times(principal)) === payment ? factor : payment / principal;
 }
 
-function totalTerms(base: Base, loan: Loan): Term[] {
+function totalTerms(costs: Costs): Term[] {
   return [
-    amountTerm(loan.principal),
-    { label: 'Interest over the term', sign: '+', value: loan.schedule.totalInterest, unit: 'money' },
-    { label: 'Fee, taken from the pay-out', sign: '+', value: base.file.product.pricing.fee, unit: 'money' },
+    amountTerm(costs.amount),
+    ...costs.fees.map<Term>(({ rule, term }) => (rule.paid === 'withheld' ? { ...term, sign: '·', note: `${term.note ?? ''}, so it is in the amount` } : term)),
+    { label: 'Interest over the term', sign: '+', value: costs.schedule.totalInterest, unit: 'money', ref: 'interest' },
   ];
 }
 
-const MONTHS_IN_YEAR = 12;
+const UNIT_NAME = { months: 'month', weeks: 'week', days: 'day' };
+const UNITS_IN_YEAR = { months: 12, weeks: 52, days: 365 };
 
-function aprFigure(base: Base, loan: Loan): Figure {
-  const { fee } = base.file.product.pricing;
-  const financed = loan.principal - fee;
-  if (financed <= 0) return figure(base, 'apr', [], 'an amount above the fee');
-  const payments = loan.schedule.rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
-  const rate = regulationZRate([{ on: loan.advanceOn, amount: minor(financed) }], payments, { kind: 'months', length: 1 });
+function aprFigure(base: Base, costs: Costs): Figure {
+  const method = base.file.pack.rateMethod;
+  const rate = annualPercentageRate(costs, method);
+  if (rate === null) return figure(base, 'apr', [], 'an amount above the fees');
+  const charges = costs.fees.filter(({ rule }) => rule.inRate);
+  const paid = costs.schedule.rows.filter(({ payment }) => payment > 0).length;
+  const advanced = advancesOf(costs).reduce((so, { amount }) => so + amount, 0);
+  const lines: Term[] = [
+    { ...(owedAtFirst(base) ?? amountTerm(costs.principal)), sign: '·' },
+    ...charges.map<Term>(({ term }) => ({ ...term, sign: '·', note: 'a finance charge, which comes off' })),
+    { label: costs.parts.length > 1 ? 'Advanced in all' : 'Paid out, as the rate counts it', sign: '·', value: advanced, unit: 'money', ref: 'advanced' },
+  ];
+  if (method === 'directive')
+    return figure(
+      base,
+      'apr',
+      [
+        ...lines,
+        {
+          label: 'Rate of a year',
+          sign: '+',
+          value: Number(rate.toFixed(12)),
+          unit: 'count',
+          ref: 'rate',
+          note: `at which ${paid} payments are worth what is advanced (Directive 2008/48/EC, Annex I)`,
+        },
+      ],
+      null,
+    );
+  const unit = unitPeriodOf(costs);
+  const inYear = UNITS_IN_YEAR[unit.kind] / unit.length;
   return figure(
     base,
     'apr',
     [
-      { ...amountTerm(loan.principal), sign: '·' },
-      { label: 'Fee, a prepaid finance charge', sign: '·', value: 0 - fee, unit: 'money' },
-      { label: 'Paid out', sign: '·', value: financed, unit: 'money' },
+      ...lines,
       {
-        label: 'Rate of a month',
+        label: unit.length === 1 ? `Rate of a ${UNIT_NAME[unit.kind]}` : `Rate of ${unit.length} ${UNIT_NAME[unit.kind]}s`,
         sign: '+',
-        value: Number((rate / MONTHS_IN_YEAR).toFixed(12)),
+        value: Number((rate / inYear).toFixed(12)),
         unit: 'count',
-        note: `at which ${loan.schedule.rows.length} payments are worth what is paid out on the day of the advance (12 CFR 1026 Appendix J)`,
+        ref: 'rate',
+        note: `at which ${paid} payments are worth what is advanced (12 CFR 1026 Appendix J)`,
       },
-      { label: 'Months in a year', sign: '×', value: MONTHS_IN_YEAR, unit: 'count' },
+      { label: 'Of them in a year', sign: '×', value: Number(inYear.toFixed(6)), unit: 'count', ref: 'ratePeriods' },
     ],
     null,
   );
@@ -542,8 +659,11 @@ const BUSINESS_INCOME: readonly string[] = ['selfEmployed', 'rent'];
 
 function coverFigure(base: Base, measure: Measure, asked: Term | null, waiting: string): Figure {
   if (!asked) return figure(base, measure, [], waiting);
-  const earned = base.counted.filter(({ income }) => BUSINESS_INCOME.includes(income.kind ?? '')).map(({ counted }) => counted);
-  if (earned.length === 0) return figure(base, measure, [], 'an income of a business');
+  const year = newestYear(base.file);
+  const earned = year
+    ? [cashForDebtMonthly(year)]
+    : base.counted.filter(({ income }) => BUSINESS_INCOME.includes(income.kind ?? '')).map(({ counted }) => counted);
+  if (earned.length === 0) return figure(base, measure, [], 'an income or accounts of a business');
   const { debts } = base.file;
   const owed = base.kept.filter(({ place }) => {
     const debt = place?.chapter === 'commitments' ? debts.find(({ id }) => place.anchor.startsWith(`${id}.`)) : undefined;

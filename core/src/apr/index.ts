@@ -14,7 +14,10 @@ export interface PlacedAmount {
   f: number;
 }
 
-export type UnitPeriod = { kind: 'months'; length: number } | { kind: 'weeks'; length: number };
+export type UnitPeriod = { kind: 'months' | 'weeks' | 'days'; length: number };
+
+/** Unit-periods in a year, by unit. */
+const IN_YEAR = { months: 12, weeks: 52, days: 365 };
 
 /**
  * The annual percentage rate by the actuarial method, from sums already placed in unit-periods.
@@ -48,15 +51,14 @@ export function actuarialRate(advances: readonly PlacedAmount[], payments: reado
 export function regulationZRate(advances: readonly DatedAmount[], payments: readonly DatedAmount[], unit: UnitPeriod): number {
   const start = earliest(advances);
   const place = ({ on, amount }: DatedAmount): PlacedAmount => ({ amount, ...unitPeriods(start, on, unit) });
-  const perYear = unit.kind === 'months' ? 12 / unit.length : 52 / unit.length;
-  return actuarialRate(advances.map(place), payments.map(place), perYear);
+  return actuarialRate(advances.map(place), payments.map(place), IN_YEAR[unit.kind] / unit.length);
 }
 
 /** Whole unit-periods and the fraction of one between two dates, counted back from the later date. */
 export function unitPeriods(from: IsoDate, to: IsoDate, unit: UnitPeriod): { t: number; f: number } {
-  if (unit.kind === 'weeks') {
+  if (unit.kind !== 'months') {
     const days = daysBetween(from, to);
-    const length = unit.length * 7;
+    const length = unit.length * (unit.kind === 'weeks' ? 7 : 1);
     return { t: Math.floor(days / length), f: (days % length) / length };
   }
   const t = Math.floor(monthsBack(from, to) / unit.length);
@@ -89,7 +91,8 @@ export function effectiveRate(drawdowns: readonly { amount: number; years: numbe
   return actuarialRate(drawdowns.map(place), repayments.map(place), 1);
 }
 
-function yearsFrom(start: IsoDate, on: IsoDate): number {
+/** Years between two dates as the directive counts them: whole months as twelfths, then days over 365. */
+export function yearsFrom(start: IsoDate, on: IsoDate): number {
   let months = Math.max(0, Math.floor(daysBetween(start, on) / 31) - 1);
   while (addMonths(start, months + 1) <= on) months += 1;
   return months / 12 + daysBetween(addMonths(start, months), on) / 365;

@@ -9,6 +9,10 @@ export type FigureUnit = (typeof FIGURE_UNITS)[number];
 export const SIGNS = ['+', '−', '×', '÷', '·'] as const;
 export type Sign = (typeof SIGNS)[number];
 
+/** Values of a request's costs that lines of figures rest on; a fee by its code. */
+export type TermRef =
+  'payment' | 'paymentFactor' | 'stressedPayment' | 'interest' | 'amount' | 'principal' | 'advanced' | 'rate' | 'ratePeriods' | `fee:${string}`;
+
 /** One line of an arithmetic: a value with its sign, and where it comes from. Terms with terms of their own open further. */
 export interface Term {
   label: string;
@@ -21,6 +25,8 @@ export interface Term {
   /** Whose it is, where it is one person's. */
   personId?: string;
   terms?: Term[];
+  /** What another computation gives, by its name: a workbook leads there instead of repeating the value. */
+  ref?: TermRef;
 }
 
 /** Decimals to which a figure of a unit is rounded; money is whole minor units. */

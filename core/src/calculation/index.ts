@@ -1,9 +1,11 @@
 import { affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
 import type { IsoDate } from '../dates/index';
 import type { FileState } from '../file/index';
+import { minor, type Minor } from '../money/index';
+import type { CostRules, FeeRule } from '../product/index';
 
 /** Goes up whenever the arithmetic itself changes what it gives for the same input. */
-export const CALCULATION_VERSION = 1;
+export const CALCULATION_VERSION = 2;
 
 /** Everything that a calculation read, the rules and tables in it, and what came out. */
 export interface Calculation {
@@ -15,8 +17,8 @@ export interface Calculation {
 
 /** The parts of a file that affordability reads. */
 export function calculationInput(file: FileState): AffordabilityInput {
-  const { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers } = file;
-  return { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers };
+  const { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers, parts, securities, payrolls, accounts } = file;
+  return { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers, parts, securities, payrolls, accounts };
 }
 
 /** A whole calculation, as it is kept with a decision. */
@@ -36,11 +38,51 @@ export interface Recalculation {
 
 /** Works a kept calculation again from what it read, with the rules that it was made by. */
 export function recalculate({ input, today, figures: then }: Calculation): Recalculation {
-  const { figures } = affordability(input, today);
+  const { figures } = affordability(inputAsNow(input), today);
   const differences = then
     .map(({ measure, value }) => ({ measure, then: value, now: figures.find((figure) => figure.measure === measure)?.value ?? null }))
     .filter((pair) => pair.then !== pair.now);
   return { differences, figures };
+}
+
+/** What a calculation of version 1 read, with what is read since: no parts, and the one fee that there was. */
+function inputAsNow(input: AffordabilityInput): AffordabilityInput {
+  const { product, pack } = input as { product: AffordabilityInput['product'] | OldProduct; pack: Partial<AffordabilityInput['pack']> };
+  return {
+    ...input,
+    // What was payable in all counted the fee on top of the payments then.
+    product: 'pricing' in product ? withCosts(product, 'beforehand') : product,
+    pack: { rateMethod: 'regulationZ', ...pack } as AffordabilityInput['pack'],
+    parts: input.parts ?? [],
+    securities: input.securities ?? [],
+    payrolls: input.payrolls ?? [],
+    accounts: input.accounts ?? [],
+  };
+}
+
+/** A product as it was before loans had parts. */
+type OldProduct = Omit<AffordabilityInput['product'], 'costs'> & { pricing: { annualRate: number; stressAdded: number; fee: Minor } };
+
+/** The same product with rules that cost the same: one level part, and one fee. */
+export function withCosts<Product extends Pick<OldProduct, 'pricing' | 'amountIs' | 'bounds'>>(
+  { pricing, ...product }: Product,
+  paid: FeeRule['paid'] = 'withheld',
+): Omit<Product, 'pricing'> & { costs: CostRules | null } {
+  if (product.amountIs !== 'loan') return { ...product, costs: null };
+  const { annualRate, stressAdded, fee } = pricing;
+  return {
+    ...product,
+    costs: {
+      dayCount: 'equalPeriods',
+      every: ['month'],
+      parts: [{ kind: 'level', label: 'Level payments', annualRate, stressAdded, months: product.bounds.termMonths }],
+      fees: fee > 0 ? [{ code: 'fee', label: 'Fee', brackets: [{ from: minor(0), flat: fee, share: 0 }], paid, inRate: true }] : [],
+      late: { fee: minor(0), afterDays: 15, callsAfterDays: 90 },
+      settlement: { share: 0, shareWithinYear: 0 },
+      securities: {},
+      business: null,
+    },
+  };
 }
 
 /** Rules and tables by which files are worked. */

@@ -64,7 +64,14 @@ export function repaymentFactors(
       said(file.works.length, 'entry in the work history', 'entries in the work history'),
       'The work history of somebody with a wage is missing',
     ),
-    factor('iii', 'The monthly payment of this loan', 'request', figures.schedule !== null, 'The level payment of the schedule', 'The request isn’t complete'),
+    factor(
+      'iii',
+      'The monthly payment of this loan',
+      'request',
+      figures.schedule !== null,
+      'What all parts take a month, from the schedule',
+      'The request isn’t complete',
+    ),
     factor(
       'iv',
       'Loans taken at the same time',

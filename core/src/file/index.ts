@@ -17,6 +17,8 @@ export interface RequestDetails {
   termMonths: number | null;
   advanceOn: IsoDate | null;
   firstPaymentOn: IsoDate | null;
+  /** Of a business that asks. */
+  legalForm: string | null;
   payoutName: string | null;
   payoutRouting: string | null;
   payoutAccount: HiddenNumber | null;
@@ -191,6 +193,75 @@ export interface Asset extends Row {
   /** Who gives it, and who that is to the applicant. */
   donor: string | null;
   donorRelation: string | null;
+}
+
+/** A part of a loan that is split. */
+export interface LoanPart extends Row {
+  kind: string | null;
+  amount: Minor | null;
+  termMonths: number | null;
+  /** How often it is paid; as the product usually does when empty. */
+  every: string | null;
+  advanceOn: IsoDate | null;
+  firstPaymentOn: IsoDate | null;
+  interestOnlyMonths: number | null;
+  balloon: Minor | null;
+  /** The first payment that is left out, and how many are. */
+  holidayFrom: number | null;
+  holidayPeriods: number | null;
+  /** Months of the year in which something is paid, separated by blanks. */
+  season: string | null;
+}
+
+/** Something that the money goes into. */
+export interface FundUse extends Row {
+  what: string | null;
+  amount: Minor | null;
+}
+
+/** Where money comes from beside the loan and the down payment. */
+export interface FundSource extends Row {
+  kind: string | null;
+  what: string | null;
+  amount: Minor | null;
+}
+
+/** What the lender can fall back on. */
+export interface Security extends Row {
+  kind: string | null;
+  description: string | null;
+  value: Minor | null;
+  /** The day of the value. */
+  valueOn: IsoDate | null;
+  /** What is charged on it already, in front of ours. */
+  priorCharges: Minor | null;
+}
+
+/** Somebody whom a business pays. */
+export interface PayrollEntry extends Row {
+  name: string | null;
+  kind: 'employee' | 'owner' | null;
+  /** Wages of the year before tax. */
+  yearlyPay: Minor | null;
+  /** An owner's share of the year's profit, below zero for a loss. */
+  profitShare: Minor | null;
+}
+
+/** A year of a business's accounts. */
+export interface BusinessYear extends Row {
+  yearEnd: IsoDate | null;
+  revenue: Minor | null;
+  /** All costs, with the depreciation and interest below. */
+  costs: Minor | null;
+  depreciation: Minor | null;
+  interest: Minor | null;
+  drawings: Minor | null;
+}
+
+/** Another way to ask, laid beside the request: what would change, as changes of details. */
+export interface Variant extends Row {
+  label: string | null;
+  changes: string | null;
 }
 
 /** What was said to a question that a file's own figures raise. */
@@ -372,6 +443,13 @@ export interface FileState {
   livingCosts: LivingCost[];
   debts: Debt[];
   assets: Asset[];
+  parts: LoanPart[];
+  uses: FundUse[];
+  sources: FundSource[];
+  securities: Security[];
+  payrolls: PayrollEntry[];
+  accounts: BusinessYear[];
+  variants: Variant[];
   pets: Pet[];
   vehicles: Vehicle[];
   answers: Answer[];
@@ -409,6 +487,7 @@ export const REQUEST_FIELD_KIND: Record<string, 'choice' | 'money' | 'whole' | '
   termMonths: 'whole',
   advanceOn: 'date',
   firstPaymentOn: 'date',
+  legalForm: 'choice',
 };
 
 /** The part of a file's state that holds the rows of a kind. */
@@ -425,6 +504,13 @@ export const PART_OF = {
   vehicle: 'vehicles',
   answer: 'answers',
   explanation: 'explanations',
+  part: 'parts',
+  use: 'uses',
+  source: 'sources',
+  security: 'securities',
+  payroll: 'payrolls',
+  account: 'accounts',
+  variant: 'variants',
 } as const satisfies Record<Exclude<Entity, 'request'>, keyof FileState>;
 
 /** Everything that somebody is in a file, the leading role first. */
@@ -530,6 +616,25 @@ export const BLANK_ROW: { [Kind in keyof typeof PART_OF]: Omit<RowOf<Kind>, keyo
     netAmount: null,
   },
   explanation: { subject: '', text: null },
+  part: {
+    kind: null,
+    amount: null,
+    termMonths: null,
+    every: null,
+    advanceOn: null,
+    firstPaymentOn: null,
+    interestOnlyMonths: null,
+    balloon: null,
+    holidayFrom: null,
+    holidayPeriods: null,
+    season: null,
+  },
+  use: { what: null, amount: null },
+  source: { kind: null, what: null, amount: null },
+  security: { kind: null, description: null, value: null, valueOn: null, priorCharges: null },
+  payroll: { name: null, kind: null, yearlyPay: null, profitShare: null },
+  account: { yearEnd: null, revenue: null, costs: null, depreciation: null, interest: null, drawings: null },
+  variant: { label: null, changes: null },
   livingCost: { category: null, monthly: null },
   debt: { lender: null, kind: null, owners: null, payment: null, balance: null, limit: null, rate: null, endsOn: null, cleared: false },
   asset: { kind: null, description: null, owners: null, value: null, valueOn: null, downPaymentPart: null, donor: null, donorRelation: null },

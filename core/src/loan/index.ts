@@ -20,12 +20,12 @@ export interface ScheduleRow {
   balance: Minor;
 }
 
+/** Payments in order, and what they come to. */
 export interface Schedule {
   payment: Minor;
   rows: ScheduleRow[];
   totalPayable: Minor;
   totalInterest: Minor;
-  firstPeriod: FirstPeriod;
 }
 
 /** The time from the advance to the first payment: whole months, and the days left over at the start. */
@@ -34,7 +34,6 @@ export interface FirstPeriod {
   days: number;
 }
 
-const RATE_SCALE = 100_000_000;
 const DAYS_IN_YEAR = 365;
 export const MAX_PAYMENTS = 600;
 
@@ -77,50 +76,6 @@ export function paymentFactor(annualRate: number, payments: number, period: Firs
   const first = monthly * period.months + (annualRate * period.days) / DAYS_IN_YEAR;
   const laterPayments = -Math.expm1(-(payments - 1) * Math.log1p(monthly)) / monthly;
   return (1 + first) / (laterPayments + 1);
-}
-
-/**
- * The payment schedule in exact minor units. Interest of each period is rounded half up on the balance; the last
- * payment settles what is left, so it may differ from the others by a few minor units.
- * @returns rows in order; the principal parts add up to the principal and the last balance is zero.
- * @throws RangeError for terms outside their range, or a first payment that is not after the advance.
- */
-export function schedule(terms: LoanTerms): Schedule {
-  const { principal, annualRate, payments, advanceOn, firstPaymentOn } = terms;
-  const period = firstPeriod(advanceOn, firstPaymentOn);
-  const payment = levelPayment(principal, annualRate, payments, period);
-  const scaledRate = Number(new Decimal(annualRate).times(RATE_SCALE).toFixed(0));
-  const rows: ScheduleRow[] = [];
-  let balance: number = principal;
-  let totalPayable = 0;
-  for (let number = 1; number <= payments; number += 1) {
-    const interest = number === 1 ? firstInterest(balance, scaledRate, period) : monthsInterest(balance, scaledRate);
-    const due = number === payments ? balance + interest : Math.min(payment, balance + interest);
-    const principalPart = due - interest;
-    balance -= principalPart;
-    totalPayable += due;
-    rows.push({
-      number,
-      dueOn: addMonths(firstPaymentOn, number - 1),
-      payment: minor(due),
-      interest: minor(interest),
-      principal: minor(principalPart),
-      balance: minor(balance),
-    });
-  }
-  return { payment, rows, totalPayable: minor(totalPayable), totalInterest: minor(totalPayable - principal), firstPeriod: period };
-}
-
-/** Interest on a balance for a month at the scaled yearly rate, rounded half up; whole-number arithmetic throughout. */
-const monthsInterest = (balance: number, scaledRate: number): number => proportion(balance, scaledRate, 12 * RATE_SCALE);
-
-function firstInterest(balance: number, scaledRate: number, period: FirstPeriod): number {
-  const dividend = BigInt(balance) * BigInt(scaledRate) * BigInt(period.months * DAYS_IN_YEAR + period.days * 12);
-  return roundedQuotient(dividend, BigInt(12 * DAYS_IN_YEAR) * BigInt(RATE_SCALE));
-}
-
-function roundedQuotient(dividend: bigint, divisor: bigint): number {
-  return Number((dividend * 2n + divisor) / (divisor * 2n));
 }
 
 function checkTerms(principal: Minor, annualRate: number, payments: number): void {

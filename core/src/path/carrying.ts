@@ -1,10 +1,12 @@
 import { isWorse, type Affordability, type Figure } from '../affordability/index';
 import { debtProblem, debtsKeyedTwice } from '../commitments/index';
 import { latestException } from '../conditions/index';
+import { partProblemOf, partsGap } from '../costs/index';
 import type { IsoDate } from '../dates/index';
 import { personName, type FileState } from '../file/index';
 import { evidencedAmount, statedFigure, type IncomeQuestion } from '../income/index';
 import { moneyIn } from '../money/index';
+import { usesAndSources } from '../uses/index';
 import { downPaymentGap, isValueOld } from '../worth/index';
 import type { Draft } from './entry';
 
@@ -19,7 +21,7 @@ export const isReferred = ({ code }: Pick<IncomeQuestion, 'code'>): boolean => c
 /** What income, commitments, worth and the figures put on the Path. */
 export function carryingEntries(file: FileState, figures: Affordability, today: IsoDate): Draft[] {
   return [
-    ...requestEntries(file),
+    ...requestEntries(file, today),
     ...assetEntries(file, today),
     ...debtEntries(file),
     ...evidenceEntries(file),
@@ -28,20 +30,46 @@ export function carryingEntries(file: FileState, figures: Affordability, today: 
   ];
 }
 
-function requestEntries(file: FileState): Draft[] {
-  const { price, downPayment, amount } = file.request;
+function requestEntries(file: FileState, today: IsoDate): Draft[] {
+  const entries: Draft[] = [];
   const show = moneyIn(file.pack);
-  if (price === null || amount === null || price === (downPayment ?? 0) + amount) return [];
-  return [
-    {
-      key: 'balance:request',
-      gate: 'details',
-      what: `Price ${show(price)} is not down payment plus amount (${show((downPayment ?? 0) + amount)})`,
-      why: 'What is bought must be paid for to the cent by the down payment and the loan.',
-      holder: 'officer',
-      place: { chapter: 'request', anchor: 'amount' },
-    },
-  ];
+  const add = (key: string, what: string, why: string, anchor: string, gate: Draft['gate'] = 'details'): void => {
+    entries.push({ key, gate, what, why, holder: 'officer', place: { chapter: 'request', anchor } });
+  };
+  const { gap, stated } = usesAndSources(file);
+  if (file.product.amountIs === 'loan' && stated && gap !== 0)
+    add(
+      'balance:request',
+      gap > 0 ? `${show(gap)} of what is paid for has no source` : `Sources are ${show(-gap)} more than what is paid for`,
+      'What is paid for must be covered to the cent by the loan, the down payment and other sources.',
+      'amount',
+    );
+  const { price } = file.request;
+  const purposes = file.uses.reduce((so, { amount }) => so + (amount ?? 0), 0);
+  if (purposes > 0 && price !== null && price !== purposes)
+    add('balance:uses', `Purposes add up to ${show(purposes)}, not the price of ${show(price)}`, 'Purposes add up to what is paid for.', 'add-use');
+  const lacking = partsGap(file);
+  if (lacking !== 0 && file.request.amount !== null)
+    add(
+      'balance:parts',
+      `Parts add up to ${show(file.request.amount - lacking)}, not ${show(file.request.amount)}`,
+      'The parts of a loan add up to its amount.',
+      'add-part',
+    );
+  for (const part of file.parts) {
+    const problem = partProblemOf(file, part, today);
+    if (problem) add(`part:${part.id}`, problem, 'A part must be possible before its payments can be worked out.', `${part.id}.kind`);
+  }
+  for (const { id, description, value, kind } of file.securities)
+    if (value === null || kind === null)
+      add(
+        `security:${id}`,
+        `${description ?? 'A security'}: ${kind === null ? 'its kind' : 'its value'}`,
+        'What may be lent on a security follows from its kind and value.',
+        `${id}.${kind === null ? 'kind' : 'value'}`,
+        'gathering',
+      );
+  return entries;
 }
 
 function assetEntries(file: FileState, today: IsoDate): Draft[] {

@@ -103,6 +103,13 @@ const CHAPTER_OF: Record<Entity, Chapter> = {
   vehicle: 'home',
   answer: 'declarations',
   explanation: 'income',
+  part: 'request',
+  use: 'request',
+  source: 'request',
+  security: 'request',
+  payroll: 'request',
+  account: 'request',
+  variant: 'request',
 };
 
 function rowsOf(file: FileState, entity: Entity): { row: object; anchor: string; person: FilePerson | null; since: string }[] {

@@ -1,6 +1,9 @@
+import type { RateMethod } from '../costs/index';
+import type { DayCount } from '../daycount/index';
 import type { Minor } from '../money/index';
 import type { DateOrder, IsoDate } from '../dates/index';
 import type { IdentityNumberKind } from '../numbers/index';
+import type { PartKind, PaymentPeriod } from '../parts/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
 
@@ -69,6 +72,13 @@ export const ENTITIES = [
   'vehicle',
   'answer',
   'explanation',
+  'part',
+  'use',
+  'source',
+  'security',
+  'payroll',
+  'account',
+  'variant',
 ] as const;
 export type Entity = (typeof ENTITIES)[number];
 
@@ -115,6 +125,9 @@ export const MEASURES = [
   'residualIncome',
   'loanToIncome',
   'ltv',
+  'combinedLtv',
+  'lendingValue',
+  'payrollShare',
   'paymentShock',
   'rentCover',
   'reserves',
@@ -189,6 +202,58 @@ export interface WorthPolicy {
   liquid: string[];
   /** Days after which a stated value is asked again. */
   valueAge: number;
+}
+
+/** A kind of part that a loan may have, at its price. */
+export interface PartOffer {
+  kind: PartKind;
+  label: string;
+  annualRate: number;
+  /** Added to the rate when it is tried under stress. */
+  stressAdded: number;
+  months: { least: number; most: number };
+  /** `interestOnly`: for how long at most. */
+  interestOnlyMost?: number;
+  /** `promotional`: the lower rate and how long it lasts. */
+  promotion?: { months: number; annualRate: number };
+  /** `seasonal`: the months of the year in which something is paid, where the part names none. */
+  season?: number[];
+  /** `balloon`: the share of the part that may be left to the end. */
+  balloonMost?: number;
+  /** `revolving`: what each payment is. */
+  revolving?: { share: number; least: Minor };
+}
+
+/** A fee by bracket of the amount. */
+export interface FeeRule {
+  code: string;
+  label: string;
+  /** Lowest first; the last one that the amount reaches gives a fixed sum and a share of the whole amount. */
+  brackets: { from: Minor; flat: Minor; share: number }[];
+  least?: Minor;
+  most?: Minor;
+  /** Taken from what is paid out, added to what is owed, or paid by the applicant beforehand. */
+  paid: 'withheld' | 'financed' | 'beforehand';
+  /** Whether it is a finance charge, which the annual percentage rate counts. */
+  inRate: boolean;
+}
+
+/** What a loan of a product can be made of, and what it costs. */
+export interface CostRules {
+  dayCount: DayCount;
+  /** How often payments may fall due; the first is the usual one. */
+  every: PaymentPeriod[];
+  /** The first is what a request is that isn't split. */
+  parts: PartOffer[];
+  fees: FeeRule[];
+  /** What a missed payment costs, and after how many days. */
+  late: { fee: Minor; afterDays: number; callsAfterDays: number };
+  /** What settling early costs, as shares of the balance. */
+  settlement: { share: number; shareWithinYear: number };
+  /** The share of a security's value that is lent on, by kind. */
+  securities: Record<string, number>;
+  /** For loans to businesses by their payroll. */
+  business: { yearlyCap: Minor; multiple: number; ownersByProfit: string[] } | null;
 }
 
 /** A rule's "only if": the row's own field has one of the values; `filled` stands for any value, `empty` for none. */
@@ -323,7 +388,8 @@ export interface ProductDefinition {
   route: Stage[];
   chapters: Chapter[];
   bounds: { amount: { least: Minor; most: Minor }; termMonths: { least: number; most: number }; applicantAge: { least: number } };
-  pricing: { annualRate: number; stressAdded: number; fee: Minor };
+  /** What a loan can be made of and costs; null where nothing is lent. */
+  costs: CostRules | null;
   income: IncomePolicy;
   commitments: CommitmentPolicy;
   worth: WorthPolicy;
@@ -437,6 +503,8 @@ export interface PlacePack {
   phoneRegion: string;
   /** Districts of postal codes that lie in more than one. */
   districts: Record<string, string[]>;
+  /** How the annual percentage rate is worked out there. */
+  rateMethod: RateMethod;
   /** Income tax and contributions by year. */
   taxes: TaxTable[];
   benchmark: LivingBenchmark | null;

@@ -1,7 +1,6 @@
 import { total, type Term } from '../arithmetic/index';
 import { carryingOf, type AffordabilityInput } from '../affordability/index';
 import type { IsoDate } from '../dates/index';
-import { levelPayment } from '../loan/index';
 import { minor, scaled, type Minor } from '../money/index';
 import { reserveTerms } from '../worth/index';
 
@@ -49,7 +48,7 @@ const BREAK_MONTHS = 12;
  * @returns null while there is no income, or what is asked for is incomplete.
  */
 export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | null {
-  const { income, kept, living, request, loan } = carryingOf(file, today);
+  const { income, kept, living, request, costs } = carryingOf(file, today);
   if (!request || income.length === 0) return null;
   const earned = total(income);
   const cost = living.counted.value;
@@ -59,13 +58,7 @@ export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | nul
   const reserves = total(reserveTerms(file));
   const largest = earners[0]?.income ?? 0;
   const axes: StressAxis[] = [];
-  if (loan)
-    axes.push(
-      axis('rate', 'Rate higher by', 'ratio', RATE_STEPS, RATE_STEP, (added) => {
-        const rate = Number((loan.annualRate + added).toFixed(8));
-        return left + request.value - levelPayment(loan.principal, rate, loan.payments, loan.firstPeriod);
-      }),
-    );
+  if (costs) axes.push(axis('rate', 'Rate higher by', 'ratio', RATE_STEPS, RATE_STEP, (added) => left + request.value - costs.paymentAt(added)));
   axes.push(axis('income', 'Income lower by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(earned, share)));
   axes.push(axis('living', 'Living costs higher by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(cost, share)));
   axes.push(axis('break', 'Months without the largest income', 'months', BREAK_MONTHS, 1, (months) => reserves + months * (left - largest)));

@@ -1,6 +1,5 @@
 import type { IsoDate, Rules, Verdict } from '@cavren/core';
-import { availableParallelism } from 'node:os';
-import Piscina from 'piscina';
+import { workerThreads } from '../threads/index';
 import type { Portion } from './worker';
 
 export interface CalculationPool {
@@ -15,10 +14,8 @@ export interface CalculationPool {
 const PORTION = 50;
 
 /** Worker threads for calculations, so that the thread that answers requests stays free. */
-export function makePool(threads = availableParallelism()): CalculationPool {
-  const fromSource = import.meta.url.endsWith('.ts');
-  const worker = new URL(fromSource ? './worker.ts' : './worker.mjs', import.meta.url);
-  const pool = new Piscina({ filename: worker.href, maxThreads: threads, minThreads: 1, ...(fromSource ? { execArgv: ['--import', 'tsx'] } : {}) });
+export function makePool(threads?: number): CalculationPool {
+  const pool = workerThreads(import.meta.url, './worker.ts', './worker.mjs', threads);
   async function inPortions<Result>(all: readonly string[], portionOf: (texts: readonly string[]) => Portion): Promise<Result[]> {
     const portions = Array.from({ length: Math.ceil(all.length / PORTION) }, (_, at) => portionOf(all.slice(at * PORTION, (at + 1) * PORTION)));
     return (await Promise.all(portions.map((portion) => pool.run(portion) as Promise<Result[]>))).flat();

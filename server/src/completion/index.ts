@@ -1,5 +1,5 @@
 import { BankAccountAnswer, BankTransferAnswer, FileAnswer, ReleasePayout, SendBackPayout, VerifyPayout, type FileView } from '@cavren/contract';
-import { barToRelease, computePath, formatMoney, minor, type FileState } from '@cavren/core';
+import { barToRelease, computePath, formatMoney, paidOutOf, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Config } from '../config/index';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -142,7 +142,7 @@ export function completionService({ files, store, decisions, invitations, outsid
         refuseRelease(change.file, actor);
         const { digest: _, ...account } = await accountFor(change);
         const payout = await store.of(change.row.id, change.tx);
-        const amount = minor((change.file.request.amount ?? 0) - change.file.product.pricing.fee);
+        const amount = paidOutOf(change.file);
         const { currency, locale } = change.file.pack;
         const order = { ...account, key: payout.transferKey ?? '', amount, currency, text: `Loan ${change.file.reference}` };
         const { reference: transferReference } = await ask({

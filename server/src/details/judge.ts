@@ -2,6 +2,7 @@ import { FIELDS } from '@cavren/contract';
 import {
   answerProblem,
   identityNumberProblem,
+  MOST_VARIANTS,
   normalizeNumber,
   numberKindOf,
   personRolesProblem,
@@ -113,6 +114,14 @@ const RULES: Record<string, Rule | undefined> = {
   'asset.valueOn': notLater,
   'explanation.subject': ({ file, row }, value) =>
     file.explanations.some(({ id, subject }) => id !== row['id'] && subject === value) ? 'This was explained already: change what was said' : null,
+  'part.kind': ({ file }, value) => (file.product.costs?.parts.some(({ kind: offered }) => offered === value) ? null : 'This kind of part isn’t offered here'),
+  'part.every': ({ file }, value) => (file.product.costs?.every.some((offered) => offered === value) ? null : 'Payments can’t fall due so often here'),
+  'security.valueOn': notLater,
+  'account.yearEnd': notLater,
+  'variant.changes': ({ file, row }) =>
+    file.variants.filter(({ id }) => id !== row['id']).length < MOST_VARIANTS
+      ? null
+      : `At most ${MOST_VARIANTS} versions lie beside the request: take one away first`,
   'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : 'Choose one of the list'),
   'answer.personId': inFile,
   'answer.question': ({ file, row }, value) => {

@@ -24,6 +24,8 @@ interface Parts {
 export type Guard = (file: FileState, wish: DetailChange) => void;
 
 const OWNED: readonly Entity[] = ['home', 'work', 'income', 'answer', 'relation'];
+/** Rows that only a loan has. */
+const OF_LOANS: readonly Entity[] = ['part', 'use', 'source', 'security', 'payroll', 'account', 'variant'];
 /** The field that is judged by the whole row, once the others are in place. */
 const JUDGED_LAST: readonly string[] = ['kind', 'idNumber', 'taxNumber', 'value', 'until', 'probationUntil'];
 
@@ -66,6 +68,11 @@ export function detailsService({ files, store, register }: Parts) {
       if ('problem' in judged) throw invalid([{ path: pathOf(entity, id, field), message: judged.problem }]);
       kept[field] = judged.value;
     }
+    if (OF_LOANS.includes(entity) && change.file.product.costs === null)
+      throw invalid([{ path: `${entity}/${id}`, message: 'Nothing is lent with this product' }]);
+    if (entity === 'payroll' && !change.file.product.costs?.business)
+      throw invalid([{ path: `${entity}/${id}`, message: 'This product doesn’t rest on a payroll' }]);
+    if (entity === 'variant' && !kept['changes']) throw invalid([{ path: pathOf(entity, id, 'changes'), message: 'Say what the version changes' }]);
     if (entity === 'person' && !kept['role']) throw invalid([{ path: pathOf(entity, id, 'role'), message: 'Say which role this person has' }]);
     if (OWNED.includes(entity) && !kept['personId']) throw invalid([{ path: pathOf(entity, id, 'personId'), message: 'Say whose this is' }]);
     if (entity === 'relation' && (!kept['toId'] || !kept['kind'])) throw invalid([{ path: pathOf(entity, id, 'kind'), message: 'Say what they are to whom' }]);

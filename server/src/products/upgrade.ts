@@ -1,4 +1,4 @@
-import { CHAPTERS } from '@cavren/core';
+import { CHAPTERS, withCosts } from '@cavren/core';
 
 type Raw = Record<string, unknown>;
 
@@ -8,8 +8,11 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 
 /** What a product of before has that a later Cavren asks of every product: files that were opened with it go on with it. */
 export function upgradeProduct(raw: unknown): unknown {
-  return withCarrying(withPeople(raw));
+  const product = withCarrying(withPeople(raw)) as Raw | Priced;
+  return 'pricing' in product ? withCosts(product as Priced) : product;
 }
+
+type Priced = Parameters<typeof withCosts>[0];
 
 /** Rules of income, commitments and worth that lead to the same figures as before there were any but a share for each kind. */
 function withCarrying(raw: unknown): unknown {
@@ -94,6 +97,7 @@ export function upgradePack(raw: unknown): unknown {
     numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }],
     languages: [{ code: 'en', label: 'English' }],
     districts: {},
+    rateMethod: 'regulationZ',
     taxes: [],
     benchmark: null,
     residualIncome: null,

@@ -12,6 +12,7 @@ export const requestEntity: EntityDefinition = {
     termMonths: 'int',
     advanceOn: 'date',
     firstPaymentOn: 'date',
+    legalForm: 'key',
     payoutName: 'text',
     payoutRouting: 'key',
     payoutAccount: 'secret',

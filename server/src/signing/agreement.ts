@@ -1,16 +1,33 @@
-import { affordability, formatDate, formatMoney, moneyIn, personName, signersOf, usualFirstPayment, type FileState, type IsoDate } from '@cavren/core';
+import {
+  affordability,
+  costsOf,
+  FEE_PAID_LABEL,
+  formatDate,
+  formatMoney,
+  moneyIn,
+  partInWords,
+  personName,
+  signersOf,
+  totalPayableOf,
+  type FileState,
+  type IsoDate,
+} from '@cavren/core';
 import { makePdf } from '../pdf/index';
 
 /** The loan agreement of a file, as its signers get it: who, what, what it costs, every payment, what they declare. */
 export async function agreementPdf(file: FileState, lender: string, today: IsoDate): Promise<Buffer> {
-  const { figures, schedule } = affordability(file, today);
-  if (!schedule) throw new Error('An agreement needs an amount and a term');
+  const { figures } = affordability(file, today);
+  const costs = costsOf(file, today);
+  if (!costs) throw new Error('An agreement needs an amount and a term');
   const money = moneyIn(file.pack);
   const date = (value: string) => formatDate(value, file.pack.dateOrder);
   const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? null;
   const percent = (fraction: number) => `${(fraction * 100).toFixed(2)} %`;
+  const { schedule } = costs;
   const { request, product } = file;
-  const advanceOn = request.advanceOn ?? today;
+  const rules = product.costs;
+  if (!rules) throw new Error('An agreement needs a product that lends');
+  const paid = schedule.rows.filter(({ payment }) => payment > 0);
   const parties = signersOf(file);
   const cells = (pairs: [string, string][]) => ({
     table: {
@@ -42,18 +59,21 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         ['Price', money(request.price ?? 0)],
         ['Down payment', money(request.downPayment ?? 0)],
         ['Amount lent', money(request.amount ?? 0)],
-        ['Fee, kept back from the pay-out', money(product.pricing.fee)],
-        ['Paid out', `${money((request.amount ?? 0) - product.pricing.fee)}${request.payoutAccount ? ` to account ending ${request.payoutAccount.tail}` : ''}`],
+        ...costs.fees.map(({ rule, amount }): [string, string] => [`${rule.label}, ${FEE_PAID_LABEL[rule.paid]}`, money(amount)]),
+        ['Paid out', `${money(costs.paidOut)}${request.payoutAccount ? ` to account ending ${request.payoutAccount.tail}` : ''}`],
       ]),
       { text: 'What it costs', style: 'heading' },
       cells([
-        ['Rate a year, fixed', percent(product.pricing.annualRate)],
+        ...costs.parts.map((part): [string, string] => [
+          costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : 'Rate a year',
+          `${part.offer.kind === 'variable' ? 'variable, now ' : ''}${partInWords(part.terms)}`,
+        ]),
         // Only where the product states one: other places have other disclosures.
         ...(apr === null ? [] : [['Annual percentage rate', percent(apr)] satisfies [string, string]]),
-        ['Payments', `${schedule.rows.length} monthly payments of ${money(schedule.payment)}, the last one ${money(schedule.rows.at(-1)?.payment ?? 0)}`],
-        ['First payment', date(request.firstPaymentOn ?? usualFirstPayment(advanceOn))],
+        ['Payments', `${paid.length} payments, the first ${money(paid[0]?.payment ?? 0)}, the last ${money(paid.at(-1)?.payment ?? 0)}`],
+        ['First payment', date(paid[0]?.dueOn ?? costs.advanceOn)],
         ['Total of payments', money(schedule.totalPayable)],
-        ['Total payable with the fee', money(schedule.totalPayable + product.pricing.fee)],
+        ['Total payable', money(totalPayableOf(costs))],
       ]),
       { text: 'What you declare', style: 'heading' },
       {
@@ -66,7 +86,10 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
       },
       { text: 'If a payment is missed', style: 'heading' },
       {
-        text: 'The unpaid amount goes on bearing interest at the rate above. There is no other charge in the first fifteen days. After ninety days the lender may ask for the whole balance.',
+        text:
+          `The unpaid amount goes on bearing interest at the rate above. ` +
+          `${rules.late.fee > 0 ? `After ${rules.late.afterDays} days ${money(rules.late.fee)} is added once.` : `There is no other charge in the first ${rules.late.afterDays} days.`} ` +
+          `After ${rules.late.callsAfterDays} days the lender may ask for the whole balance.`,
       },
       { text: 'Every payment', style: 'heading' },
       {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Affordability, Figure, FileState, Measure } from '@cavren/core';
+import { isLocked, type Affordability, type Figure, type FileState, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
@@ -16,7 +16,9 @@ const FactorsPanel = defineAsyncComponent(() => import('./FactorsPanel.vue'));
 const editing = useEditing();
 const desk = useDesk();
 const goTo = useGoTo(() => props.file.reference);
-type Sheet = Measure | 'schedule' | 'stress' | 'factors';
+const FitPanel = defineAsyncComponent(() => import('../fit/FitPanel.vue'));
+const ComparePanel = defineAsyncComponent(() => import('../fit/ComparePanel.vue'));
+type Sheet = Measure | 'schedule' | 'stress' | 'factors' | 'fit' | 'compare';
 const opened = ref<Sheet | null>(null);
 const reason = ref('');
 const problem = ref('');
@@ -31,6 +33,10 @@ const more = ref(false);
 const shownFigures = computed(() => (more.value ? props.figures.figures : props.figures.figures.slice(0, IN_VIEW)));
 const hidden = computed(() => props.figures.figures.length - IN_VIEW);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const locked = computed(() => isLocked(props.file));
+const lends = computed(() => props.file.product.costs !== null);
+const outside = computed(() => props.figures.figures.some(({ verdict }) => verdict === 'outside'));
+const WIDE: readonly (Sheet | null)[] = ['schedule', 'stress', 'fit', 'compare'];
 const counting = computed(() => props.figures.figures.some(({ measure }) => measure === 'moneyLeft'));
 
 function open(measure: Sheet): void {
@@ -90,6 +96,10 @@ function go(place: { chapter: string; anchor: string }): void {
       </span>
     </button>
     <div class="sheets">
+      <button v-if="lends && figures.schedule" type="button" :class="{ call: outside }" @click="open('fit')">Make it fit</button>
+      <button v-if="lends && figures.schedule" type="button" @click="open('compare')">
+        Compare{{ file.variants.length > 0 ? ` ${file.variants.length + 1}` : '' }}
+      </button>
       <button v-if="figures.schedule" type="button" @click="open('schedule')">Schedule</button>
       <button v-if="counting" type="button" @click="open('stress')">Stress</button>
       <button v-if="file.product.repaymentFactors" type="button" @click="open('factors')">Factors</button>
@@ -97,10 +107,12 @@ function go(place: { chapter: string; anchor: string }): void {
     </div>
   </section>
 
-  <v-dialog v-model="dialog" :max-width="opened === 'schedule' || opened === 'stress' ? 980 : 720">
+  <v-dialog v-model="dialog" :max-width="WIDE.includes(opened) ? 980 : 720">
     <div class="sheet box">
       <PaymentSchedule v-if="opened === 'schedule' && figures.schedule" :schedule="figures.schedule" :pack="file.pack" />
       <StressPanel v-else-if="opened === 'stress'" :file="file" :today="today" />
+      <FitPanel v-else-if="opened === 'fit'" :file="file" :today="today" :locked="locked" @compare="opened = 'compare'" @done="opened = null" />
+      <ComparePanel v-else-if="opened === 'compare'" :file="file" :today="today" :locked="locked" @done="opened = null" />
       <FactorsPanel v-else-if="opened === 'factors'" :file="file" :figures="figures" @go="go" />
       <template v-else-if="figure">
         <h2>{{ figure.label }}</h2>
@@ -214,6 +226,9 @@ function go(place: { chapter: string; anchor: string }): void {
   text-align: left;
   text-decoration: underline;
   cursor: pointer;
+}
+.sheets .call {
+  color: var(--ember);
 }
 .sheets button:hover {
   background: var(--teal-soft);

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { barToDecide, barToRelease, CONDITION_STATE_LABEL, currentCheck, formatMoney, isSettled, personName, ROLE_LABEL, signersOf } from '@cavren/core';
+import {
+  barToDecide,
+  barToRelease,
+  CONDITION_STATE_LABEL,
+  currentCheck,
+  formatMoney,
+  isSettled,
+  paidOutOf,
+  personName,
+  ROLE_LABEL,
+  signersOf,
+} from '@cavren/core';
 import { computed, ref } from 'vue';
 import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import { useEditing } from '../file/editing';
@@ -124,7 +135,7 @@ const stillToSettle = (personId: string): string => {
       </template>
       <template v-else-if="file.stage === 'completing'">
         <div class="row-actions" data-anchor="payout" tabindex="-1">
-          <b>Pay-out of {{ money((file.request.amount ?? 0) - file.product.pricing.fee) }}</b>
+          <b>Pay-out of {{ money(paidOutOf(file)) }}</b>
           <span>
             to {{ file.request.payoutName }}, account ending
             <span class="mono">{{ file.request.payoutAccount?.tail }}</span>

@@ -34,6 +34,7 @@ async function add(values = props.fresh): Promise<void> {
   const first = props.columns.find(({ field }) => values[field] === undefined || values[field] === null) ?? props.columns[0];
   table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${first?.field ?? ''}"]`)?.focus();
 }
+const FIGURES: readonly string[] = ['money', 'decimal', 'percent', 'whole'];
 const KEPT: readonly string[] = ['string', 'number', 'boolean'];
 function copy(row: { id: string }): void {
   const values = Object.entries(row).filter(([field]) => field !== 'id' && field !== 'createdAt');
@@ -71,7 +72,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             v-for="column in columns"
             :key="column.field"
             scope="col"
-            :class="{ figure: column.kind === 'money' || column.kind === 'decimal' || column.kind === 'percent' }"
+            :class="{ figure: column.kind !== undefined && FIGURES.includes(column.kind) }"
             :style="column.width ? { width: column.width } : {}"
           >
             {{ column.label }}

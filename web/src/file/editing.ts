@@ -131,8 +131,11 @@ export function openEditing(reference: string) {
       while (queue.value.length > 0 && view.value) {
         saving.value = 'saving';
         const changes = [...queue.value];
-        const answer = await api.patch<FileView>(`${url}/details`, { version: versionSeen(changes, view.value.version), changes });
+        const before = view.value.version;
+        const answer = await api.patch<FileView>(`${url}/details`, { version: versionSeen(changes, before), changes });
         for (const sent of changes) seen.delete(subjectOf(sent));
+        // What changed meanwhile was changed here: whatever else is being typed has seen it.
+        if (answer.version === before + 1) for (const [subject, version] of seen) if (version === before) seen.set(subject, answer.version);
         dropFromQueue(changes.length);
         take(answer);
       }
@@ -356,7 +359,7 @@ export function useStatedBy(): (place: { chapter: string; anchor: string }) => s
     commitments: ['debt', 'livingCost'],
     home: ['home'],
     worth: ['asset'],
-    request: ['request'],
+    request: ['request', 'part', 'use', 'source', 'security', 'payroll', 'account'],
   };
   return ({ chapter, anchor }) => {
     const stated = editing?.stated.value ?? {};

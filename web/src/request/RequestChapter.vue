@@ -1,19 +1,34 @@
 <script setup lang="ts">
-import { moneyIn, REQUEST_FIELD_KIND } from '@cavren/core';
+import { LEGAL_FORM_LABEL, moneyIn, REQUEST_FIELD_KIND } from '@cavren/core';
 import { computed } from 'vue';
 import Qualifying from '../declarations/Qualifying.vue';
 import Field from '../file/Field.vue';
-import { plainOptions, type ChapterProps } from '../file/options';
+import { useEditing } from '../file/editing';
+import { optionsOf, plainOptions, type ChapterProps } from '../file/options';
+import BusinessTables from './BusinessTables.vue';
+import CostsBlock from './CostsBlock.vue';
+import PartsTable from './PartsTable.vue';
+import SecuritiesTable from './SecuritiesTable.vue';
+import UsesAndSources from './UsesAndSources.vue';
 
 const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const rules = computed(() => props.file.product.costs);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const bounds = computed(() => props.file.product.bounds);
 function bound(field: string): string {
   if (field === 'amount') return `${money(bounds.value.amount.least)} to ${money(bounds.value.amount.most)}`;
   return field === 'termMonths' ? `${bounds.value.termMonths.least} to ${bounds.value.termMonths.most}` : '';
 }
-const problems = computed(() =>
-  props.path.now.filter(({ key, place }) => place.chapter === 'request' && (key.startsWith('bound:') || key.startsWith('balance:'))),
+function options(field: string) {
+  if (field === 'purpose') return plainOptions(props.file.product.purposes);
+  return field === 'legalForm' ? optionsOf(LEGAL_FORM_LABEL) : [];
+}
+const problems = computed(() => props.path.now.filter(({ key, place }) => place.chapter === 'request' && (key.startsWith('bound:') || key === 'balance:uses')));
+/** Accounts are asked of businesses, and may be given by whoever works for themselves. */
+const business = computed(
+  () => rules.value?.business != null || props.file.accounts.length > 0 || props.file.incomes.some(({ kind }) => kind === 'selfEmployed'),
 );
 </script>
 
@@ -31,13 +46,35 @@ const problems = computed(() =>
           :field="field"
           :label="label"
           :kind="REQUEST_FIELD_KIND[field] ?? 'text'"
-          :options="field === 'purpose' ? plainOptions(file.product.purposes) : []"
+          :options="options(field)"
           :locked="locked"
           :hint="hint ?? bound(field)"
         />
       </div>
       <p v-for="problem in problems" :key="problem.key" class="note ember gap">{{ problem.what }}. {{ problem.why }}</p>
     </section>
+    <template v-if="rules">
+      <section class="block">
+        <h2>Parts</h2>
+        <PartsTable :file="file" :rules="rules" :today="today" :locked="locked" />
+      </section>
+      <section class="block">
+        <h2>Uses and sources</h2>
+        <UsesAndSources :file="file" :locked="locked" />
+      </section>
+      <section class="block">
+        <h2>Securities</h2>
+        <SecuritiesTable :file="file" :locked="locked" />
+      </section>
+      <section v-if="business" class="block">
+        <h2>The business</h2>
+        <BusinessTables :file="file" :locked="locked" />
+      </section>
+      <section class="block">
+        <h2>What it costs</h2>
+        <CostsBlock :file="file" :today="today" />
+      </section>
+    </template>
     <section v-if="file.product.route.includes('completing')" class="block">
       <h2>Where the money goes</h2>
       <div class="fields">
@@ -46,10 +83,6 @@ const problems = computed(() =>
         <Field entity="request" field="payoutAccount" label="Account number" kind="hidden" :locked="locked" />
       </div>
     </section>
-    <p v-if="file.product.line === 'lending'" class="soft">
-      {{ file.product.name }}: {{ (file.product.pricing.annualRate * 100).toFixed(2) }} % a year fixed, fee {{ money(file.product.pricing.fee) }}, stressed at
-      {{ ((file.product.pricing.annualRate + file.product.pricing.stressAdded) * 100).toFixed(2) }} %.
-    </p>
   </div>
 </template>
 

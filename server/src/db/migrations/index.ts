@@ -1,10 +1,12 @@
 import { up as thinWalk } from './001-thin-walk';
 import { up as people } from './002-people';
 import { up as carrying } from './003-carrying';
+import { up as costs } from './004-costs';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
   { name: '001-thin-walk', up: thinWalk },
   { name: '002-people', up: people },
   { name: '003-carrying', up: carrying },
+  { name: '004-costs', up: costs },
 ];

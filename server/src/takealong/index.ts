@@ -1,0 +1,1 @@
+export { takeAlongRoutes } from './routes';

@@ -1,0 +1,14 @@
+import { availableParallelism } from 'node:os';
+import Piscina from 'piscina';
+
+/**
+ * Worker threads for work that would hold up the thread that answers requests.
+ * @param here the caller's own `import.meta.url`.
+ * @param source the worker's file beside the caller, as it is in the sources.
+ * @param bundled its name in the bundled server.
+ */
+export function workerThreads(here: string, source: string, bundled: string, most = availableParallelism()): Piscina {
+  const fromSource = here.endsWith('.ts');
+  const worker = new URL(fromSource ? source : bundled, here);
+  return new Piscina({ filename: worker.href, maxThreads: most, minThreads: 1, ...(fromSource ? { execArgv: ['--import', 'tsx'] } : {}) });
+}

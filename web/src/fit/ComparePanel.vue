@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import {
+  annualPercentageRate,
+  costOf,
+  costsOf,
+  figuresFor,
+  formatMoney,
+  moneyIn,
+  parseMoney,
+  partInWords,
+  totalPayableOf,
+  usesAndSources,
+  withChanges,
+  type Figure,
+  type FileState,
+  type FitChange,
+  type IsoDate,
+  type Variant,
+} from '@cavren/core';
+import { computed, ref } from 'vue';
+import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
+import Mark from '../look/Mark.vue';
+import { useVersions } from './versions';
+
+/** The request and up to three other ways to ask, side by side: terms, costs and every figure. */
+const props = defineProps<{ file: FileState; today: IsoDate; locked: boolean }>();
+const emit = defineEmits<{ done: [] }>();
+const versions = useVersions(
+  () => props.file,
+  () => props.locked,
+);
+const money = (value: number | null): string => (value === null ? '—' : moneyIn(props.file.pack)(value));
+
+interface Column {
+  variant: Variant | null;
+  file: FileState;
+  parts: string[];
+  figures: Figure[];
+  payment: number | null;
+  total: number | null;
+  cost: number | null;
+  rate: number | null;
+  gap: number;
+}
+const columns = computed<Column[]>(() =>
+  [null, ...props.file.variants].map((variant) => {
+    const file = variant ? withChanges(props.file, versions.changesOf(variant)) : props.file;
+    const costs = costsOf(file, props.today);
+    const total = costs ? totalPayableOf(costs) : null;
+    return {
+      variant,
+      file,
+      parts: costs?.parts.map(({ offer, terms }) => `${offer.label}: ${partInWords(terms)}`) ?? [],
+      figures: figuresFor(file, props.today, props.file.product.measures),
+      payment: costs?.payment ?? null,
+      total,
+      cost: costs ? costOf(costs) : null,
+      rate: costs ? annualPercentageRate(costs, file.pack.rateMethod) : null,
+      gap: usesAndSources(file).gap,
+    };
+  }),
+);
+/** Measures that a limit holds, or that nothing else in the table says. */
+const measures = computed(() => (columns.value[0]?.figures ?? []).filter(({ measure }) => !['payment', 'totalPayable', 'apr'].includes(measure)));
+const figureOf = (column: Column, measure: string): Figure | undefined => column.figures.find((figure) => figure.measure === measure);
+
+type Editable = 'price' | 'downPayment' | 'amount' | 'termMonths';
+const FIELDS: { field: Editable; label: string; money: boolean }[] = [
+  { field: 'price', label: 'Price', money: true },
+  { field: 'downPayment', label: 'Down payment', money: true },
+  { field: 'amount', label: 'Amount', money: true },
+  { field: 'termMonths', label: 'Term in months', money: false },
+];
+const fields = computed(() => FIELDS.filter(({ field }) => props.file.product.requestFields.some((named) => named.field === field)));
+/** Terms of a version can be keyed while it isn't split; parts are keyed in the request. */
+const editable = (column: Column): boolean => column.variant !== null && column.file.parts.length === 0 && versions.mayWrite.value;
+const shown = (column: Column, field: Editable, asMoney: boolean): string => {
+  const value = column.file.request[field];
+  return value === null ? '' : asMoney ? formatMoney(value as Parameters<typeof formatMoney>[0], { locale: props.file.pack.locale }) : String(value);
+};
+const problem = ref('');
+function type(column: Column, field: Editable, asMoney: boolean, text: string): void {
+  const { variant } = column;
+  if (!variant) return;
+  const value = asMoney ? parseMoney(text) : /^\d{1,3}$/.test(text.trim()) ? Number(text) : null;
+  problem.value = value === null ? `“${text}” is no ${asMoney ? 'amount' : 'number of months'}` : '';
+  if (value === null) return;
+  const others = versions.changesOf(variant).filter((change) => !(change.op === 'set' && change.entity === 'request' && change.field === field));
+  const set: FitChange = { op: 'set', entity: 'request', id: null, field, value };
+  versions.edit(variant, value === props.file.request[field] ? others : [...others, set]);
+}
+function make(column: Column): void {
+  if (!column.variant) return;
+  versions.makeRequest(versions.changesOf(column.variant), column.variant);
+  emit('done');
+}
+const LETTERS = ['A', 'B', 'C'];
+</script>
+
+<template>
+  <div>
+    <h2>Side by side</h2>
+    <p class="soft">The request as it is, and other ways to ask. Nothing of them counts until one is made the request.</p>
+    <div class="scroll" tabindex="0" role="region" aria-label="Versions of the request">
+      <table class="grid-table">
+        <thead>
+          <tr>
+            <th scope="col"><span class="unseen">What</span></th>
+            <th v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" scope="col" class="figure">
+              {{ column.variant ? `Version ${LETTERS[at - 1] ?? at}` : 'The request' }}
+              <span v-if="column.variant" class="soft name">{{ column.variant.label }}</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ field, label, money: asMoney } in fields" :key="field">
+            <th scope="row">{{ label }}</th>
+            <td v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" class="figure">
+              <input
+                v-if="editable(column)"
+                class="field-input"
+                :value="shown(column, field, asMoney)"
+                :aria-label="`${label}, version ${LETTERS[at - 1] ?? at}`"
+                inputmode="decimal"
+                @change="type(column, field, asMoney, ($event.target as HTMLInputElement).value)"
+              />
+              <span v-else :class="{ other: shown(column, field, asMoney) !== shown(columns[0]!, field, asMoney) }">{{
+                shown(column, field, asMoney) || '—'
+              }}</span>
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Made up of</th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure small">
+              <span v-for="part in column.parts" :key="part">{{ part }}</span>
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Payment a month</th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">
+              <b>{{ money(column.payment) }}</b>
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Interest and fees</th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">{{ money(column.cost) }}</td>
+          </tr>
+          <tr>
+            <th scope="row">Total payable</th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">{{ money(column.total) }}</td>
+          </tr>
+          <tr>
+            <th scope="row">Annual percentage rate</th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">
+              {{ column.rate === null ? '—' : `${(column.rate * 100).toFixed(2)} %` }}
+            </td>
+          </tr>
+          <tr v-for="measure in measures" :key="measure.measure">
+            <th scope="row">
+              {{ measure.label }}
+              <span v-if="measure.limit" class="soft">{{ showLimit(measure, file.pack.currency) }}</span>
+            </th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="figureOf(column, measure.measure)?.verdict">
+              <Mark v-if="measure.limit" :kind="VERDICT_MARK[figureOf(column, measure.measure)?.verdict ?? 'unknown']" />
+              {{ showFigure(figureOf(column, measure.measure) ?? measure, file.pack.currency) }}
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Uses and sources</th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="{ outside: column.gap !== 0 }">
+              {{ column.gap === 0 ? 'balance' : column.gap > 0 ? `${money(column.gap)} lacking` : `${money(-column.gap)} too much` }}
+            </td>
+          </tr>
+          <tr v-if="versions.mayWrite.value">
+            <th scope="row"><span class="unseen">What to do</span></th>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">
+              <div v-if="column.variant" class="acts">
+                <v-btn size="small" color="primary" variant="flat" @click="make(column)">Make it the request</v-btn>
+                <v-btn size="small" @click="versions.takeAway(column.variant)">Take away</v-btn>
+              </div>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <p v-if="versions.mayWrite.value" class="row-actions">
+      <v-btn size="small" :disabled="versions.full.value !== ''" @click="versions.layBeside('As keyed', [])">Lay a copy beside</v-btn>
+      <span v-if="versions.full.value" class="soft">{{ versions.full.value }}.</span>
+      <span v-else class="soft">{{ file.parts.length > 0 ? 'Its parts are those of the request.' : 'Its terms are keyed in its column.' }}</span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  overflow: auto;
+  max-height: 62vh;
+}
+thead th {
+  position: sticky;
+  top: 0;
+  z-index: 1;
+  background: var(--sheet);
+  vertical-align: bottom;
+  white-space: normal;
+}
+tbody th {
+  width: 270px;
+  border-bottom: 1px solid var(--rule);
+  color: var(--ink);
+  font-size: 0.92rem;
+  font-weight: 400;
+}
+.name {
+  display: block;
+  max-width: 230px;
+  margin-left: auto;
+  font-weight: 400;
+}
+td,
+tbody th {
+  padding: 3px 6px;
+  vertical-align: top;
+}
+.small span {
+  display: block;
+  font-size: 0.86rem;
+}
+.other {
+  font-weight: 700;
+}
+.outside {
+  color: var(--ember);
+  font-weight: 600;
+}
+td .mark {
+  width: 15px;
+  height: 15px;
+  vertical-align: -2px;
+}
+td .field-input {
+  width: 132px;
+  text-align: right;
+}
+.acts {
+  display: grid;
+  gap: 6px;
+  justify-items: end;
+}
+</style>

@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { moneyIn, type Aim, type Figure, type FileState, type IsoDate, type LeverCode, type Proposal } from '@cavren/core';
+import { computed, ref } from 'vue';
+import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
+import Mark from '../look/Mark.vue';
+import { useWorked } from '../request/working';
+import { useVersions } from './versions';
+
+/** What would bring a file inside its limits: the smallest change of each kind, two together, and the most they can carry. */
+const props = defineProps<{ file: FileState; today: IsoDate; locked: boolean }>();
+const emit = defineEmits<{ compare: []; done: [] }>();
+const versions = useVersions(
+  () => props.file,
+  () => props.locked,
+);
+const aim = ref<Aim>('limit');
+const {
+  result: fit,
+  busy,
+  failed,
+} = useWorked(
+  () => props.file,
+  () => props.today,
+  (worker, file, today) => worker.fit(file, today, aim.value),
+  () => aim.value,
+);
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const hasBand = computed(() => props.file.product.limits.some(({ refer }) => refer !== undefined));
+/** The figures that a proposal moves from outside to inside. */
+const moved = (proposal: Proposal): Figure[] =>
+  proposal.figures.filter(({ measure, limit }) => limit !== null && fit.value?.outside.some((figure) => figure.measure === measure));
+const weighed = (proposal: Proposal): Figure[] => proposal.figures.filter(({ verdict }) => verdict === 'refer');
+const LEVER_WORD: Record<LeverCode, string> = {
+  amount: 'Ask for less',
+  downPayment: 'Pay more down',
+  term: 'Pay for longer',
+  ratePart: 'Another kind of part',
+  debt: 'Clear a debt',
+  income: 'Evidence more income',
+};
+const lists = computed(() => {
+  if (!fit.value) return [];
+  const { single, pairs, largest } = fit.value;
+  return [
+    { title: 'One change', proposals: single },
+    { title: 'Two changes together, the cheapest first', proposals: pairs },
+    { title: 'The most they can carry now', proposals: largest ? [largest] : [] },
+  ].filter(({ proposals }) => proposals.length > 0);
+});
+function beside(proposal: Proposal): void {
+  versions.layBeside(proposal.label, proposal.changes);
+  emit('compare');
+}
+function make(proposal: Proposal): void {
+  versions.makeRequest(proposal.changes, null);
+  emit('done');
+}
+</script>
+
+<template>
+  <div>
+    <h2>What would make it fit</h2>
+    <p v-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</p>
+    <p v-else-if="!fit && busy" class="soft" role="status">Working it out …</p>
+    <p v-else-if="!fit">Once amount and term are there, this says what would bring the file inside its limits.</p>
+    <template v-else>
+      <p v-if="fit.outside.length === 0" class="note lichen">
+        <Mark kind="settled" />
+        Nothing is outside its limit{{ aim === 'band' ? ', and nothing is left to weigh' : '' }}.
+      </p>
+      <p v-else class="note ember">
+        <Mark kind="blocked" />
+        <template v-for="(figure, at) in fit.outside" :key="figure.measure">
+          {{ at > 0 ? ', ' : '' }}{{ figure.label }} {{ showFigure(figure, file.pack.currency) }} ({{ showLimit(figure, file.pack.currency) }})
+        </template>
+      </p>
+      <fieldset v-if="hasBand" class="aim">
+        <legend class="unseen">How far inside</legend>
+        <label><input v-model="aim" type="radio" value="limit" /> inside every limit</label>
+        <label><input v-model="aim" type="radio" value="band" /> so far inside that nothing is left to weigh</label>
+        <span v-if="busy" class="soft" role="status">working it out …</span>
+      </fieldset>
+      <section v-for="{ title, proposals } in lists" :key="title">
+        <h3>{{ title }}</h3>
+        <ul class="proposals">
+          <li v-for="proposal in proposals" :key="proposal.label" :data-lever="proposal.levers.join('+')">
+            <div class="what">
+              <b>{{ proposal.label }}</b>
+              <span class="soft">
+                {{ money(proposal.payment) }} a month<template v-if="proposal.cost !== null">, interest and fees {{ money(proposal.cost) }} in all</template>
+              </span>
+              <span v-for="figure in moved(proposal)" :key="figure.measure" class="after">
+                <Mark :kind="VERDICT_MARK[figure.verdict]" />
+                {{ figure.label }} {{ showFigure(figure, file.pack.currency) }}
+              </span>
+              <span v-if="weighed(proposal).length > 0" class="soft"
+                >an approver weighs
+                {{
+                  weighed(proposal)
+                    .map(({ label }) => label.toLowerCase())
+                    .join(', ')
+                }}</span
+              >
+            </div>
+            <div v-if="versions.mayWrite.value" class="acts">
+              <v-btn size="small" :disabled="versions.full.value !== ''" @click="beside(proposal)">Lay beside</v-btn>
+              <v-btn size="small" @click="make(proposal)">Make it the request</v-btn>
+            </div>
+          </li>
+        </ul>
+      </section>
+      <p v-if="versions.full.value && versions.mayWrite.value" class="soft">{{ versions.full.value }}.</p>
+      <template v-if="fit.outOfReach.length > 0">
+        <h3>Not alone</h3>
+        <ul class="not">
+          <li v-for="{ lever, why } in fit.outOfReach" :key="lever + why">
+            <b>{{ LEVER_WORD[lever] }}:</b> {{ why.charAt(0).toLowerCase() + why.slice(1) }}
+          </li>
+        </ul>
+      </template>
+      <p v-if="fit.outside.length > 0 && lists.length === 0" class="note ember">No change of the request alone brings it inside.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+h3 {
+  margin: 14px 0 2px;
+  font-size: 0.95rem;
+}
+.aim {
+  display: flex;
+  gap: 18px;
+  border: 0;
+  margin: 8px 0 0;
+  padding: 0;
+}
+.aim label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.proposals,
+.not {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.proposals li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 4px 16px;
+  align-items: center;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.what {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+.what b {
+  flex: 1 1 100%;
+}
+.note .mark {
+  margin-right: 6px;
+}
+.after {
+  font-variant-numeric: tabular-nums;
+}
+.after .mark {
+  width: 15px;
+  height: 15px;
+  vertical-align: -2px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+</style>

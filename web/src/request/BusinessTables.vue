@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { cashForDebt, LEGAL_FORM_LABEL, moneyIn, newestYear, payrollLoan, payrollTerms, total, type FileState } from '@cavren/core';
+import { computed } from 'vue';
+import TermLines from '../affordability/TermLines.vue';
+import Rows, { type Column } from '../file/Rows.vue';
+import { useGoTo } from '../file/places';
+
+/** A business that asks: whom it pays, and what its accounts say. */
+const props = defineProps<{ file: FileState; locked: boolean }>();
+const goTo = useGoTo(() => props.file.reference);
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const rule = computed(() => props.file.product.costs?.business ?? null);
+const byProfit = computed(() => (rule.value?.ownersByProfit ?? []).includes(props.file.request.legalForm ?? ''));
+const payroll: Column[] = [
+  { field: 'name', label: 'Name', width: '32%' },
+  {
+    field: 'kind',
+    label: 'As',
+    kind: 'choice',
+    width: '18%',
+    options: [
+      { value: 'employee', label: 'Employee' },
+      { value: 'owner', label: 'Owner' },
+    ],
+  },
+  { field: 'yearlyPay', label: 'Wages of the year', kind: 'money', width: '20%' },
+  { field: 'profitShare', label: 'Share of the profit', kind: 'money', width: '22%' },
+];
+const accounts: Column[] = [
+  { field: 'yearEnd', label: 'Year to', kind: 'date' },
+  { field: 'revenue', label: 'Revenue', kind: 'money' },
+  { field: 'costs', label: 'All costs', kind: 'money' },
+  { field: 'depreciation', label: 'of it depreciation', kind: 'money' },
+  { field: 'interest', label: 'of it interest', kind: 'money' },
+  { field: 'drawings', label: 'Drawn, with tax', kind: 'money' },
+];
+const terms = computed(() => payrollTerms(props.file));
+const newest = computed(() => newestYear(props.file));
+const most = computed(() => payrollLoan(props.file));
+const formWord = computed(() => LEGAL_FORM_LABEL[(props.file.request.legalForm ?? 'corporation') as keyof typeof LEGAL_FORM_LABEL]);
+</script>
+
+<template>
+  <div>
+    <template v-if="rule">
+      <h3>Payroll</h3>
+      <p class="soft">
+        Everybody counts up to {{ money(rule.yearlyCap) }} a year.
+        <template v-if="file.request.legalForm">{{ formWord }}: owners count with {{ byProfit ? 'their share of the profit' : 'their wages' }}.</template>
+      </p>
+      <Rows
+        entity="payroll"
+        :rows="file.payrolls"
+        :columns="payroll"
+        :fresh="{ kind: 'employee' }"
+        add-label="Person"
+        :locked="locked"
+        empty="Nobody is on the payroll yet."
+      />
+      <details v-if="terms && most !== null" class="result">
+        <summary>
+          Largest loan by payroll: <b>{{ money(most) }}</b>
+        </summary>
+        <TermLines :terms="terms" :currency="file.pack.currency" @go="goTo" />
+      </details>
+    </template>
+    <h3>Accounts</h3>
+    <Rows entity="account" :rows="file.accounts" :columns="accounts" :fresh="{}" add-label="Year of accounts" :locked="locked" empty="No accounts yet." />
+    <p v-if="newest" class="soft">The newest year leaves {{ money(total(cashForDebt(newest))) }} to serve debts with.</p>
+  </div>
+</template>
+
+<style scoped>
+h3 {
+  margin: 10px 0 2px;
+  font-size: 0.95rem;
+}
+.result {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { formatDate, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
+import { computed, ref } from 'vue';
+import TermLines from '../affordability/TermLines.vue';
+import { useGoTo } from '../file/places';
+import { useWorked } from './working';
+
+/** What the request costs in all: parts, fees, both annual percentage rates, and what settles it on any day. */
+const props = defineProps<{ file: FileState; today: IsoDate }>();
+const goTo = useGoTo(() => props.file.reference);
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const percent = (value: number | null): string => (value === null ? '—' : `${(value * 100).toFixed(3)} %`);
+const date = (value: string): string => formatDate(value, props.file.pack.dateOrder);
+const { result: costs, failed } = useWorked(
+  () => props.file,
+  () => props.today,
+  (worker, file, today) => worker.costs(file, today),
+);
+const typed = ref('');
+const day = computed(() => (typed.value.trim() === '' ? null : parseDate(typed.value, props.file.pack.dateOrder, props.today)));
+const { result: settlement } = useWorked(
+  () => props.file,
+  () => props.today,
+  (worker, file, today) => (day.value ? worker.settle(file, today, day.value) : Promise.resolve([])),
+  () => day.value,
+);
+const dayProblem = computed(() => {
+  if (typed.value.trim() === '') return '';
+  if (!day.value) return 'This is no date';
+  return costs.value && day.value < costs.value.advanceOn ? `Before the advance on ${date(costs.value.advanceOn)} nothing is owed` : '';
+});
+const rates = computed(() => {
+  const own = props.file.pack.rateMethod;
+  const all = [
+    { method: 'regulationZ', name: '12 CFR 1026 Appendix J', value: costs.value?.rates.regulationZ ?? null },
+    { method: 'directive', name: 'Directive 2008/48/EC', value: costs.value?.rates.directive ?? null },
+  ];
+  return all.sort((a) => (a.method === own ? -1 : 1)).map((rate) => ({ ...rate, own: rate.method === own }));
+});
+const base = computed(() => `/api/files/${props.file.reference}/take-along`);
+const TAKE = [
+  { name: 'costs.pdf', label: 'Costs sheet (PDF)' },
+  { name: 'calculation.xlsx', label: 'Workbook (XLSX)' },
+  { name: 'calculation.json', label: 'Calculation (JSON)' },
+  { name: 'schedule.csv', label: 'Schedule (CSV)' },
+  { name: 'schedule.xlsx', label: 'Schedule (XLSX)' },
+  { name: 'payments.ics', label: 'Payment dates (ICS)' },
+];
+</script>
+
+<template>
+  <div>
+    <p v-if="failed" class="note ember" role="alert">The part that works the costs out can’t be loaded. Load this page again.</p>
+    <p v-else-if="!costs" class="soft">Once the amount and the term are there, this says what it costs.</p>
+    <template v-else>
+      <div class="two">
+        <table class="grid-table">
+          <tbody>
+            <tr v-for="(part, at) in costs.parts" :key="at">
+              <th scope="row">
+                {{ part.label }}
+                <span class="soft">{{ part.words }}</span>
+              </th>
+              <td class="figure">{{ money(part.monthly) }} a month</td>
+            </tr>
+            <tr v-for="fee in costs.fees" :key="fee.label">
+              <th scope="row">
+                {{ fee.label }}
+                <span class="soft">{{ fee.note }}</span>
+              </th>
+              <td class="figure">{{ money(fee.value) }}</td>
+            </tr>
+            <tr>
+              <th scope="row">Paid out</th>
+              <td class="figure">{{ money(costs.paidOut) }}</td>
+            </tr>
+            <tr>
+              <th scope="row">
+                Interest
+                <span class="soft">to {{ date(costs.lastOn) }}</span>
+              </th>
+              <td class="figure">{{ money(costs.interest) }}</td>
+            </tr>
+            <tr class="sum">
+              <th scope="row">Total payable</th>
+              <td class="figure">{{ money(costs.totalPayable) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <div>
+          <table class="grid-table">
+            <tbody>
+              <tr v-for="rate in rates" :key="rate.method" :class="{ sum: rate.own }">
+                <th scope="row">
+                  Annual percentage rate
+                  <span class="soft">{{ rate.name }}{{ rate.own ? ', as here' : '' }}</span>
+                </th>
+                <td class="figure">{{ percent(rate.value) }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <label class="settle">
+            Settled early on
+            <input v-model="typed" class="field-input" :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'" data-aside />
+          </label>
+          <p v-if="dayProblem" class="note ember">{{ dayProblem }}</p>
+          <details v-else-if="settlement && settlement.length > 0" class="settled">
+            <summary>
+              On {{ date(day ?? '') }} <b>{{ money(total(settlement)) }}</b> settles it
+            </summary>
+            <TermLines :terms="settlement" :currency="file.pack.currency" open @go="goTo" />
+          </details>
+        </div>
+      </div>
+      <p class="take">
+        <b>Take it along:</b>
+        <a v-for="{ name, label } in TAKE" :key="name" :href="`${base}/${name}`" :download="`${file.reference}-${name}`">{{ label }}</a>
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: 1.25fr 1fr;
+  gap: 8px 28px;
+  align-items: start;
+}
+tbody th {
+  padding: 5px 4px;
+  border-bottom: 1px solid var(--rule);
+  font-weight: 400;
+  font-size: 0.95rem;
+  text-align: left;
+}
+th .soft {
+  display: block;
+  font-size: 0.84rem;
+}
+.sum > * {
+  font-weight: 700;
+}
+.settle {
+  display: grid;
+  grid-template-columns: auto 150px;
+  gap: 8px;
+  align-items: center;
+  margin-top: 10px;
+  font-weight: 600;
+  font-size: 0.9rem;
+}
+.settled {
+  margin-top: 6px;
+}
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  margin-top: 12px;
+}
+</style>

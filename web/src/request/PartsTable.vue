@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import {
+  costsOf,
+  moneyIn,
+  partProblemOf,
+  partsGap,
+  PAYMENT_PERIOD_LABEL,
+  type CostRules,
+  type FileState,
+  type IsoDate,
+  type LoanPart,
+  type PartKind,
+} from '@cavren/core';
+import { computed } from 'vue';
+import Field from '../file/Field.vue';
+import Rows, { type Column } from '../file/Rows.vue';
+
+/** The parts that a loan is split into, each with its own terms and what it takes a month. */
+const props = defineProps<{ file: FileState; rules: CostRules; today: IsoDate; locked: boolean }>();
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const gap = computed(() => partsGap(props.file));
+const costs = computed(() => costsOf(props.file, props.today));
+
+const columns = computed<Column[]>(() => [
+  { field: 'kind', label: 'Kind of part', kind: 'choice', width: '30%', options: props.rules.parts.map(({ kind, label }) => ({ value: kind, label })) },
+  { field: 'amount', label: 'Amount', kind: 'money', width: '18%' },
+  { field: 'termMonths', label: 'Months', kind: 'whole', width: '10%' },
+  {
+    field: 'every',
+    label: 'Paid',
+    kind: 'choice',
+    width: '20%',
+    options: props.rules.every.map((value) => ({ value, label: PAYMENT_PERIOD_LABEL[value] })),
+  },
+  { field: 'firstPaymentOn', label: 'First payment', kind: 'date', width: '16%' },
+]);
+/** A new part takes what the others leave. */
+const fresh = computed(() => ({
+  kind: props.file.parts.length === 0 ? (props.rules.parts[0]?.kind ?? null) : null,
+  amount: Math.max(0, props.file.parts.length === 0 ? (props.file.request.amount ?? 0) : gap.value) || null,
+  termMonths: props.file.request.termMonths,
+  every: props.rules.every[0] ?? null,
+}));
+const offerOf = (part: { kind: string | null }) => props.rules.parts.find(({ kind }) => kind === part.kind) ?? null;
+const partOf = (id: string): LoanPart | undefined => props.file.parts.find((part) => part.id === id);
+const monthly = (id: string): string => {
+  const part = costs.value?.parts.find((costed) => costed.id === id);
+  return part ? `${money(part.monthly)} a month` : '';
+};
+const problem = (id: string): string | null => {
+  const part = partOf(id);
+  return part ? partProblemOf(props.file, part, props.today) : null;
+};
+const rateOf = (id: string): string => {
+  const part = partOf(id);
+  const offer = part ? offerOf(part) : null;
+  if (!offer) return '';
+  const rate = `${(offer.annualRate * 100).toFixed(2)} %`;
+  if (offer.promotion) return `${(offer.promotion.annualRate * 100).toFixed(2)} % for ${offer.promotion.months} months, then ${rate}`;
+  if (offer.revolving) return `${rate}, ${(offer.revolving.share * 100).toFixed(0)} % of what is owed, at least ${money(offer.revolving.least)}`;
+  return rate;
+};
+const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
+</script>
+
+<template>
+  <div>
+    <Rows
+      entity="part"
+      :rows="file.parts"
+      :columns="columns"
+      :fresh="fresh"
+      :add-label="file.parts.length === 0 ? 'Split into parts' : 'Part'"
+      :locked="locked"
+      :empty="`Not split: all of it as “${rules.parts[0]?.label ?? ''}” at ${((rules.parts[0]?.annualRate ?? 0) * 100).toFixed(2)} % a year.`"
+    >
+      <template #under="{ row }">
+        <div class="under">
+          <span class="rate">{{ rateOf(row.id) }}</span>
+          <Field
+            v-if="has(row.id, 'interestOnly')"
+            :id="row.id"
+            entity="part"
+            field="interestOnlyMonths"
+            label="Interest alone, months"
+            kind="whole"
+            :locked="locked"
+          />
+          <Field v-if="has(row.id, 'balloon')" :id="row.id" entity="part" field="balloon" label="Final balloon" kind="money" :locked="locked" />
+          <Field
+            v-if="has(row.id, 'seasonal')"
+            :id="row.id"
+            entity="part"
+            field="season"
+            label="Paid in months"
+            :locked="locked"
+            hint="4 5 6 is April to June"
+          />
+          <template v-if="!has(row.id, 'revolving')">
+            <Field :id="row.id" entity="part" field="holidayFrom" label="Left out from no." kind="whole" :locked="locked" />
+            <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" kind="whole" :locked="locked" />
+          </template>
+          <Field :id="row.id" entity="part" field="advanceOn" label="Paid out on" kind="date" :locked="locked" />
+          <span v-if="problem(row.id)" class="problem" role="alert">{{ problem(row.id) }}</span>
+          <b v-else class="monthly">{{ monthly(row.id) }}</b>
+        </div>
+      </template>
+    </Rows>
+    <p v-if="gap !== 0" class="note ember">
+      The parts {{ gap > 0 ? `lack ${money(gap)}` : `are ${money(-gap)} more than the amount` }}: they must add up to {{ money(file.request.amount ?? 0) }}.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.under {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: end;
+}
+.under :deep(.field) {
+  width: 118px;
+}
+.rate {
+  flex: 1 1 150px;
+  align-self: center;
+  font-size: 0.9rem;
+  color: var(--ink-soft);
+}
+.monthly {
+  flex: 0 0 auto;
+  margin-left: auto;
+  align-self: center;
+  font-variant-numeric: tabular-nums;
+}
+.problem {
+  flex: 1 1 100%;
+  color: var(--ember);
+  font-weight: 600;
+  font-size: 0.88rem;
+}
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { lendingValueTerms, moneyIn, SECURITY_KIND_LABEL, total, type FileState } from '@cavren/core';
+import { computed } from 'vue';
+import Rows, { type Column } from '../file/Rows.vue';
+import { optionsOf } from '../file/options';
+
+/** What the lender can fall back on, what is charged on it already, and how much may be lent on it. */
+const props = defineProps<{ file: FileState; locked: boolean }>();
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const shares = computed(() => props.file.product.costs?.securities ?? {});
+const columns = computed<Column[]>(() => [
+  {
+    field: 'kind',
+    label: 'Security',
+    kind: 'choice',
+    width: '22%',
+    options: optionsOf(SECURITY_KIND_LABEL).filter(({ value }) => value in shares.value || props.file.securities.some(({ kind }) => kind === value)),
+  },
+  { field: 'description', label: 'What it is', width: '26%' },
+  { field: 'value', label: 'Value', kind: 'money', width: '15%' },
+  { field: 'valueOn', label: 'Valued on', kind: 'date', width: '14%' },
+  { field: 'priorCharges', label: 'Charges before ours', kind: 'money', width: '16%' },
+]);
+const lines = computed(() => lendingValueTerms(props.file));
+const lineOf = (id: string) => lines.value.find(({ place }) => place?.anchor === `${id}.value`);
+function shareOf(row: { id: string }): string {
+  const kind = props.file.securities.find(({ id }) => id === row.id)?.kind ?? '';
+  return `${((shares.value[kind] ?? 0) * 100).toFixed(0)} %`;
+}
+</script>
+
+<template>
+  <Rows
+    entity="security"
+    :rows="file.securities"
+    :columns="columns"
+    :fresh="{}"
+    add-label="Security"
+    :locked="locked"
+    empty="Nothing is pledged: the loan is measured against the price."
+  >
+    <template #under="{ row }">
+      <span v-if="lineOf(row.id)" class="soft"
+        >{{ shareOf(row) }} of its value less charges before ours: {{ money(lineOf(row.id)?.value ?? 0) }} may be lent on it</span
+      >
+    </template>
+    <template v-if="lines.length > 1" #more>
+      <b class="all">{{ money(total(lines)) }} may be lent on all of them</b>
+    </template>
+  </Rows>
+</template>
+
+<style scoped>
+.all {
+  font-variant-numeric: tabular-nums;
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { moneyIn, SOURCE_KIND_LABEL, total, usesAndSources, type FileState, type Term } from '@cavren/core';
+import { computed } from 'vue';
+import Rows, { type Column } from '../file/Rows.vue';
+import { optionsOf } from '../file/options';
+import Mark from '../look/Mark.vue';
+
+/** What the money goes into on one side, where it comes from on the other; both must come to the same. */
+const props = defineProps<{ file: FileState; locked: boolean }>();
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const table = computed(() => usesAndSources(props.file));
+const useColumns: Column[] = [
+  { field: 'what', label: 'Purpose', width: '60%' },
+  { field: 'amount', label: 'Amount', kind: 'money', width: '34%' },
+];
+const sourceColumns: Column[] = [
+  { field: 'kind', label: 'Other source', kind: 'choice', options: optionsOf(SOURCE_KIND_LABEL), width: '38%' },
+  { field: 'what', label: 'From whom', width: '26%' },
+  { field: 'amount', label: 'Amount', kind: 'money', width: '30%' },
+];
+/** Lines that follow from elsewhere in the file, beside those that are keyed here. */
+const listed = (terms: Term[], rows: { id: string }[]): Term[] => terms.filter(({ place }) => !rows.some(({ id }) => place?.anchor.startsWith(`${id}.`)));
+const otherUses = computed(() => listed(table.value.uses, props.file.uses));
+const otherSources = computed(() => listed(table.value.sources, props.file.sources));
+const lackingPrice = computed(() => Math.max(0, (props.file.request.price ?? 0) - props.file.uses.reduce((so, { amount }) => so + (amount ?? 0), 0)) || null);
+const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
+</script>
+
+<template>
+  <div>
+    <div class="sides">
+      <div>
+        <h3>What it pays for</h3>
+        <Rows
+          entity="use"
+          :rows="file.uses"
+          :columns="useColumns"
+          :fresh="{ amount: lackingPrice }"
+          add-label="Purpose"
+          :locked="locked"
+          empty="One purpose: the price. List several here, and they add up to it."
+        />
+        <p v-for="line in otherUses" :key="line.label" class="line">
+          <span>{{ line.label }}</span>
+          <span>{{ money(line.value) }}</span>
+        </p>
+        <p class="line sum">
+          <span>In all</span>
+          <span>{{ money(total(table.uses)) }}</span>
+        </p>
+      </div>
+      <div>
+        <h3>Where it comes from</h3>
+        <Rows
+          entity="source"
+          :rows="file.sources"
+          :columns="sourceColumns"
+          :fresh="{ amount: lackingSource }"
+          add-label="Other source"
+          :locked="locked"
+          empty="Only the loan and the down payment."
+        />
+        <p v-for="line in otherSources" :key="line.label" class="line">
+          <span>{{ line.label }}</span>
+          <span>{{ money(line.value) }}</span>
+        </p>
+        <p class="line sum">
+          <span>In all</span>
+          <span>{{ money(total(table.sources)) }}</span>
+        </p>
+      </div>
+    </div>
+    <p v-if="table.stated" class="note" :class="table.gap === 0 ? 'lichen' : 'ember'" role="status">
+      <Mark :kind="table.gap === 0 ? 'settled' : 'blocked'" />
+      {{
+        table.gap === 0
+          ? 'Both sides come to the same.'
+          : table.gap > 0
+            ? `${money(table.gap)} of what is paid for has no source yet.`
+            : `Sources are ${money(-table.gap)} more than what is paid for.`
+      }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.sides {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 28px;
+}
+h3 {
+  margin: 4px 0;
+  font-size: 0.95rem;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  margin: 0;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--rule);
+  font-variant-numeric: tabular-nums;
+}
+.line:first-of-type {
+  margin-top: 8px;
+}
+.sum {
+  border-bottom: 0;
+  border-top: 2px solid var(--ink);
+  font-weight: 700;
+}
+.note {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,69 @@
+import {
+  annualPercentageRate,
+  costsOf,
+  feesPaid,
+  partInWords,
+  settlementTerms,
+  totalPayableOf,
+  whatFits,
+  type AffordabilityInput,
+  type Aim,
+  type CostsInput,
+  type IsoDate,
+  type Minor,
+  type Term,
+  type WhatFits,
+} from '@cavren/core';
+import { expose } from 'comlink';
+
+/** What a request costs, as plain values. */
+export interface CostSheet {
+  parts: { id: string | null; label: string; words: string; amount: Minor; monthly: Minor; interest: Minor; payments: number }[];
+  fees: Term[];
+  amount: Minor;
+  principal: Minor;
+  paidOut: Minor;
+  withheld: Minor;
+  interest: Minor;
+  totalPayable: Minor;
+  rates: { regulationZ: number | null; directive: number | null };
+  advanceOn: IsoDate;
+  lastOn: IsoDate;
+}
+
+/** Works costs and what would fit beside the screen's thread, so that typing never waits for them. */
+const worker = {
+  costs(file: CostsInput, today: IsoDate): CostSheet | null {
+    const costs = costsOf(file, today);
+    if (!costs) return null;
+    return {
+      parts: costs.parts.map(({ id, offer, terms, monthly, schedule }) => ({
+        id,
+        label: offer.label,
+        words: partInWords(terms),
+        amount: terms.principal,
+        monthly,
+        interest: schedule.totalInterest,
+        payments: schedule.rows.filter(({ payment }) => payment > 0).length,
+      })),
+      fees: costs.fees.map(({ term }) => term),
+      amount: costs.amount,
+      principal: costs.principal,
+      paidOut: costs.paidOut,
+      withheld: feesPaid(costs.fees, 'withheld'),
+      interest: costs.schedule.totalInterest,
+      totalPayable: totalPayableOf(costs),
+      rates: { regulationZ: annualPercentageRate(costs, 'regulationZ'), directive: annualPercentageRate(costs, 'directive') },
+      advanceOn: costs.advanceOn,
+      lastOn: costs.schedule.rows.at(-1)?.dueOn ?? costs.advanceOn,
+    };
+  },
+  settle(file: CostsInput, today: IsoDate, on: IsoDate): Term[] {
+    const costs = costsOf(file, today);
+    const rules = file.product.costs;
+    return costs && rules && on >= costs.advanceOn ? settlementTerms(costs, rules, on) : [];
+  },
+  fit: (file: AffordabilityInput, today: IsoDate, aim: Aim): WhatFits | null => whatFits(file, today, aim),
+};
+export type RequestWorker = typeof worker;
+expose(worker);
