@@ -95,6 +95,18 @@ describe('what would make it fit', () => {
     for (const { changes, label } of [...(fit?.single ?? []), ...(fit?.pairs ?? []), ...(fit?.largest ? [fit.largest] : [])])
       expect([label, usesAndSources(withChanges(file, changes)).gap, partsGap(withChanges(file, changes))]).toEqual([label, 0, 0]);
   });
+  it('purposes that are listed shrink with the amount', () => {
+    const listed = tooMuch({
+      uses: [
+        { id: 'use-a', createdAt: '', what: 'Hull', amount: minor(300_000) },
+        { id: 'use-b', createdAt: '', what: 'Engine', amount: minor(2_200_000) },
+      ],
+    });
+    const less = whatFits(listed, TODAY)?.single.find(({ levers }) => levers[0] === 'amount');
+    const changed = withChanges(listed, less?.changes ?? []);
+    expect(changed.uses.map(({ amount }) => amount)).toEqual([300_000, 2_200_000 - (less?.size ?? 0)]);
+    expect(usesAndSources(changed).gap).toBe(0);
+  });
   it('pays down only what is there, to the unit', () => {
     const poor = tooMuch({ assets: [anAsset({ value: minor(510_000), downPaymentPart: minor(500_000) })] });
     const answer = whatFits(poor, TODAY);

@@ -1,5 +1,18 @@
 import type { FilePage } from '@cavren/contract';
-import { affordability, calculationInput, computePath, isoDate, minor, regulationZRate, schedule, type FileState } from '@cavren/core';
+import {
+  affordability,
+  annualPercentageRate,
+  calculationInput,
+  computePath,
+  costsOf,
+  isoDate,
+  minor,
+  regulationZRate,
+  schedule,
+  whatFits,
+  workbookOf,
+  type FileState,
+} from '@cavren/core';
 import { readdirSync, readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { nanoid } from 'nanoid';
@@ -9,7 +22,8 @@ import { inTransaction } from '../../server/src/db/index';
 import { makePool } from '../../server/src/calculation/index';
 import { buildApp, readConfig } from '../../server/src/index';
 import { makePersons, randomFrom, withSlip } from '../../server/test/register';
-import { aDebt, sampleFile, TODAY } from '../../core/test/sample';
+import { aDebt, aHome, anAsset, anIncome, aPart, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../core/test/sample';
+import { xlsxOf } from '../../server/src/takealong/workbook';
 import { inRoot } from '../setup/place.mjs';
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
@@ -44,6 +58,57 @@ function largeFile(): FileState {
     incomes: Array.from({ length: 24 }, (_, at) => ({ ...income, id: `income-${at}`, personId: `person-${at % 6}` })),
     debts: Array.from({ length: 40 }, (_, at) => aDebt({ id: `debt-${at}`, lender: `L${at}`, payment: minor(1000 + at), cleared: at % 5 === 0 })),
   };
+}
+
+/** A loan in five parts of different kinds over ten years. */
+function fiveParts(): FileState {
+  const part = (kind: string, amount: number, more: object = {}) => aPart({ id: `part-${kind}`, kind, amount: minor(amount), termMonths: 120, ...more });
+  return sampleFile({
+    product: shippedProduct('workboat-refit'),
+    pack: shippedPlace('us'),
+    request: { ...sampleFile().request, price: minor(12_500_000), downPayment: minor(2_500_000), amount: minor(10_000_000), termMonths: 120 },
+    parts: [
+      part('level', 4_000_000),
+      part('variable', 2_000_000),
+      part('interestOnly', 1_500_000, { interestOnlyMonths: 24 }),
+      part('seasonal', 1_500_000),
+      part('balloon', 1_000_000, { termMonths: 84, balloon: minor(200_000) }),
+    ],
+    incomes: [anIncome({ amount: minor(900_000), frequency: 'monthly' })],
+    debts: [],
+    sources: [],
+  });
+}
+
+/** A file over a limit, with debts, savings and a product whose terms give room. */
+function overLimit(): FileState {
+  return sampleFile({
+    product: shippedProduct('workboat-refit'),
+    pack: shippedPlace('us'),
+    homes: [aHome({})],
+    debts: [aDebt({ kind: 'personalLoan', payment: minor(155_000), balance: minor(2_900_000) })],
+    assets: [anAsset({ kind: 'savings', value: minor(3_000_000), downPaymentPart: minor(500_000) })],
+    sources: [],
+  });
+}
+
+async function costs(): Promise<void> {
+  const five = fiveParts();
+  measure('A loan in five parts with its schedule and annual percentage rate', () => {
+    const made = costsOf(five, TODAY);
+    return made && [made.schedule, annualPercentageRate(made, 'regulationZ')];
+  });
+  const over = overLimit();
+  const fits = whatFits(over, TODAY);
+  measure(`What would make it fit (${fits?.single.length ?? 0} single, ${fits?.pairs.length ?? 0} double)`, () => whatFits(over, TODAY), 60);
+  const times: number[] = [];
+  for (let at = 0; at < 12; at += 1) {
+    const from = performance.now();
+    await xlsxOf(workbookOf(five, TODAY), 'bench');
+    if (at > 1) times.push(performance.now() - from);
+  }
+  const { median, p95 } = spread(times);
+  say(`${'The workbook of the five parts (XLSX)'.padEnd(62)} median ${median.toFixed(0)} ms   95 % ${p95.toFixed(0)} ms`);
 }
 
 function core(): void {
@@ -235,6 +300,7 @@ function firstLoad(page: string): void {
 }
 
 core();
+await costs();
 await rerun();
 firstLoad('door');
 firstLoad('index');

@@ -18,13 +18,14 @@ import {
 } from '@cavren/core';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import exceljs from 'exceljs';
-import { HyperFormula, type RawCellContent } from 'hyperformula';
+import type { RawCellContent } from 'hyperformula';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { engineOf } from '../../core/test/engine';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
 import { change, makeCavren, openFile, Walk, type Answer, type TestCavren } from './cavren';
 
@@ -239,7 +240,7 @@ describe('taking it along', () => {
         ),
       ]),
     );
-    const engine = HyperFormula.buildFromSheets(sheets, { licenseKey: 'gpl-v3', useArrayArithmetic: true });
+    const engine = engineOf(sheets);
     const figures = affordability(walk.file, walk.view.today).figures.filter(({ value }) => value !== null);
     for (const { label, value, unit } of figures) {
       const row = sheets['Figures']?.findIndex(([cell]) => cell === label) ?? -1;

@@ -2,13 +2,13 @@ import { BLANK_ROW, type FileState } from '../file/index';
 
 /** One change of a version of the request, as a change of details. */
 export type FitChange =
-  | { op: 'set'; entity: 'request' | 'part' | 'debt' | 'asset'; id: string | null; field: string; value: string | number | boolean | null }
+  | { op: 'set'; entity: 'request' | 'part' | 'debt' | 'asset' | 'use'; id: string | null; field: string; value: string | number | boolean | null }
   | { op: 'add'; entity: 'part' | 'income'; id: string; values: Record<string, string | number | boolean | null> }
   | { op: 'remove'; entity: 'part'; id: string };
 
-const PARTS = { part: 'parts', debt: 'debts', asset: 'assets', income: 'incomes' } as const;
+const PARTS = { part: 'parts', debt: 'debts', asset: 'assets', income: 'incomes', use: 'uses' } as const;
 
-export type FitParts = Pick<FileState, 'request' | 'parts' | 'debts' | 'assets' | 'incomes'>;
+export type FitParts = Pick<FileState, 'request' | 'parts' | 'debts' | 'assets' | 'incomes' | 'uses'>;
 
 /**
  * A file as it would be with some changes; the file itself stays. A change of a row that is not there any more changes
@@ -45,7 +45,7 @@ export function changesOf(text: string | null): FitChange[] {
   }
 }
 
-const MAY_CHANGE: Record<string, readonly string[]> = { set: ['request', 'part', 'debt', 'asset'], add: ['part', 'income'], remove: ['part'] };
+const MAY_CHANGE: Record<string, readonly string[]> = { set: ['request', 'part', 'debt', 'asset', 'use'], add: ['part', 'income'], remove: ['part'] };
 
 /** Whether something read from outside is a change that a version may hold. */
 export function isFitChange(value: unknown): value is FitChange {

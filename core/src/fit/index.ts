@@ -2,7 +2,7 @@ import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure,
 import { costOf, costsOf, offerOf } from '../costs/index';
 import { type IsoDate } from '../dates/index';
 import { DEBT_KIND_LABEL, debtTerms, type DebtKind } from '../commitments/index';
-import type { Asset } from '../file/index';
+import type { Asset, FileState } from '../file/index';
 import { minor, moneyIn, type Minor } from '../money/index';
 import type { Measure, PartOffer } from '../product/index';
 import { withChanges, type FitChange } from './changes';
@@ -46,6 +46,9 @@ export interface WhatFits {
   largest: Proposal | null;
 }
 
+/** What is read of a file: what the figures read, and the purposes that shrink with the amount. */
+export type FitInput = AffordabilityInput & Pick<FileState, 'uses'>;
+
 /** Something that can be changed by whole units up to a point. */
 interface Lever {
   code: LeverCode;
@@ -69,7 +72,7 @@ const STEP_MONTHS = 12;
  * month: one unit less does not do. Where a figure that must be known is missing from the start, it stays out of account.
  * @returns null where nothing is lent, or the request is incomplete.
  */
-export function whatFits(file: AffordabilityInput, today: IsoDate, aim: Aim = 'limit'): WhatFits | null {
+export function whatFits(file: FitInput, today: IsoDate, aim: Aim = 'limit'): WhatFits | null {
   if (file.product.amountIs !== 'loan' || costsOf(file, today) === null) return null;
   const tried = new Trial(file, today, aim);
   const outside = tried.start.filter((figure) => tried.isBad(figure));
@@ -92,7 +95,7 @@ export function whatFits(file: AffordabilityInput, today: IsoDate, aim: Aim = 'l
   return { outside, single, outOfReach: onlyOnce(outOfReach, single), pairs: pairsOf(tried, levers, alone), largest };
 }
 
-const upTo = ({ pack }: AffordabilityInput, amount: Minor): string => `Up to ${moneyIn(pack)(amount)}`;
+const upTo = ({ pack }: FitInput, amount: Minor): string => `Up to ${moneyIn(pack)(amount)}`;
 
 /** Why a lever doesn't do it alone; what it would take where that can be found. */
 function whyNot(lever: Lever, tried: Trial): string {
@@ -116,7 +119,7 @@ class Trial {
   private readonly grounds = new Map<string, Ground>();
 
   constructor(
-    readonly file: AffordabilityInput,
+    readonly file: FitInput,
     readonly today: IsoDate,
     private readonly aim: Aim,
   ) {
@@ -140,7 +143,7 @@ class Trial {
   }
 
   /** Income and household are worked again only where a change touches them. */
-  private groundFor(changed: AffordabilityInput): Ground {
+  private groundFor(changed: FitInput): Ground {
     const { incomes, request } = changed;
     if (incomes !== this.file.incomes) return groundOf(changed, this.today);
     const key = `${request.termMonths ?? ''}/${request.advanceOn ?? ''}`;
@@ -198,11 +201,11 @@ function largestOf(tried: Trial): Proposal | null {
 }
 
 /** The amount more or less: dearest parts shrink first, the first part grows; with the price where what is bought changes. */
-function amountChanges(file: AffordabilityInput, by: Minor, withPrice: boolean): FitChange[] {
+function amountChanges(file: FitInput, by: Minor, withPrice: boolean): FitChange[] {
   const { amount, price } = file.request;
   const set = (field: string, value: number): FitChange => ({ op: 'set', entity: 'request', id: null, field, value });
   const changes: FitChange[] = [set('amount', (amount ?? 0) + by)];
-  if (withPrice && price !== null) changes.push(set('price', Math.max(0, price + by)));
+  if (withPrice && price !== null) changes.push(set('price', Math.max(0, price + by)), ...useChanges(file, by));
   if (file.parts.length === 0) return changes;
   const rules = file.product.costs;
   const rate = (kind: string | null): number => (rules ? (offerOf(rules, kind)?.annualRate ?? 0) : 0);
@@ -222,11 +225,25 @@ function amountChanges(file: AffordabilityInput, by: Minor, withPrice: boolean):
   return changes;
 }
 
-function leversOf(file: AffordabilityInput, today: IsoDate): Lever[] {
+/** Purposes that are listed add up to the price: the largest ones shrink, the largest one grows. */
+function useChanges({ uses }: FitInput, by: Minor): FitChange[] {
+  const largest = uses.filter(({ amount }) => amount !== null).sort((a, b) => (b.amount ?? 0) - (a.amount ?? 0));
+  const changes: FitChange[] = [];
+  let left: number = by;
+  for (const { id, amount } of largest) {
+    if (left === 0) break;
+    const value = Math.max(0, (amount ?? 0) + left);
+    left -= value - (amount ?? 0);
+    changes.push({ op: 'set', entity: 'use', id, field: 'amount', value });
+  }
+  return changes;
+}
+
+function leversOf(file: FitInput, today: IsoDate): Lever[] {
   return [amountLever(file), downPaymentLever(file), termLever(file), ...rateLevers(file), ...debtLevers(file, today), ...incomeLevers(file)];
 }
 
-function amountLever(file: AffordabilityInput): Lever {
+function amountLever(file: FitInput): Lever {
   const show = moneyIn(file.pack);
   const amount = file.request.amount ?? 0;
   const { least } = file.product.bounds.amount;
@@ -240,14 +257,14 @@ function amountLever(file: AffordabilityInput): Lever {
 }
 
 /** What may still go into the down payment of each asset that is soon turned into money. */
-function freeAssets(file: AffordabilityInput): { asset: Asset; free: number }[] {
+function freeAssets(file: FitInput): { asset: Asset; free: number }[] {
   const soon = [...file.product.worth.liquid, 'gift'];
   return file.assets
     .map((asset) => ({ asset, free: Math.max(0, (asset.value ?? 0) - (asset.downPaymentPart ?? 0)) }))
     .filter(({ asset, free }) => free > 0 && soon.includes(asset.kind ?? ''));
 }
 
-function downPaymentLever(file: AffordabilityInput): Lever {
+function downPaymentLever(file: FitInput): Lever {
   const show = moneyIn(file.pack);
   const assets = freeAssets(file);
   const down = file.request.downPayment ?? 0;
@@ -275,7 +292,7 @@ function downPaymentLever(file: AffordabilityInput): Lever {
   };
 }
 
-function termLever(file: AffordabilityInput): Lever {
+function termLever(file: FitInput): Lever {
   const rules = file.product.costs;
   const { most } = file.product.bounds.termMonths;
   const reach = (kind: string | null): number => Math.min(most, (rules ? offerOf(rules, kind)?.months.most : null) ?? most);
@@ -301,7 +318,7 @@ function termLever(file: AffordabilityInput): Lever {
 }
 
 /** Moves part of the dearest part to kinds that cost less a month. */
-function rateLevers(file: AffordabilityInput): Lever[] {
+function rateLevers(file: FitInput): Lever[] {
   const rules = file.product.costs;
   if (!rules) return [];
   const [usual] = rules.parts;
@@ -344,7 +361,7 @@ function rateLevers(file: AffordabilityInput): Lever[] {
 }
 
 /** Pays off a debt out of the loan. */
-function debtLevers(file: AffordabilityInput, today: IsoDate): Lever[] {
+function debtLevers(file: FitInput, today: IsoDate): Lever[] {
   const show = moneyIn(file.pack);
   const { most } = file.product.bounds.amount;
   const counting = new Set(
@@ -369,7 +386,7 @@ function debtLevers(file: AffordabilityInput, today: IsoDate): Lever[] {
 }
 
 /** What more would have to come in each month, and be evidenced. */
-function incomeLevers(file: AffordabilityInput): Lever[] {
+function incomeLevers(file: FitInput): Lever[] {
   const show = moneyIn(file.pack);
   const applicant = file.people.find(({ role }) => role === 'applicant');
   if (!applicant || !file.product.income.kinds['wage']) return [];
@@ -425,7 +442,7 @@ function sizesOf({ code, most }: Lever, alone: number | undefined): number[] {
 }
 
 /** The same lever of a changed file. */
-function leverLike(file: AffordabilityInput, today: IsoDate, like: Lever): Lever | null {
+function leverLike(file: FitInput, today: IsoDate, like: Lever): Lever | null {
   if (like.code === 'amount') return amountLever(file);
   if (like.code === 'downPayment') return downPaymentLever(file);
   if (like.code === 'term') return termLever(file);

@@ -1,8 +1,10 @@
-import type { DetailChange, FieldValue } from '@cavren/contract';
-import { computePath, currentCheck, isoDate, signersOf, statedFigure, type FileState, type Minor } from '@cavren/core';
+import type { DetailChange } from '@cavren/contract';
+import { computePath, currentCheck, isoDate, signersOf, statedFigure, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Cavren } from '../app';
 import type { Actor } from '../http/index';
+import { add, answers, cents, NO_DECLARATIONS, PARTNER_QUALIFIED, QUALIFIED, set } from './changes';
+import { halden, tideway } from './requests';
 import { DEMO_PEOPLE } from './people';
 import { demoPaper } from './papers';
 import { ordinaryStories, TOLD, type DemoApplicant, type Story } from './stories';
@@ -10,8 +12,7 @@ import { ordinaryStories, TOLD, type DemoApplicant, type Story } from './stories
 export { DEMO_PEOPLE } from './people';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
-const FILES = 54;
-const cents = (units: number): Minor => Math.round(units * 100) as Minor;
+const FILES = 52;
 
 interface Clock {
   at: Date | null;
@@ -346,10 +347,6 @@ async function certify({ stores }: Cavren): Promise<void> {
 }
 
 const NOTHING_MORE = { signedOn: null, number: null, phone: null, email: null, kind: 'person' as const, differentBecause: null };
-const NO_DECLARATIONS = { bankruptcy: 'no', proceedings: 'no', stateDebt: 'no', loansAlongside: 'no', debtsAndSupport: 'yes' };
-const QUALIFIED = { resident: 'yes', citizen: 'yes', boatEarns: 'yes', ...NO_DECLARATIONS };
-const PARTNER_QUALIFIED = { resident: 'yes', citizen: 'yes', ...NO_DECLARATIONS };
-
 /** Files of the other lines, and those that begin in other ways. */
 async function tellOthers(cavren: Cavren, clock: Clock, now: number): Promise<void> {
   const { files, details, door } = cavren.services;
@@ -458,6 +455,8 @@ async function tellOthers(cavren: Cavren, clock: Clock, now: number): Promise<vo
   ]);
   at(2);
   await begin('wren', 'workboat-refit', 'Rosamund Thackray', '1984-06-09', thackray);
+  await begin('wren', 'workboat-refit', 'Oriel Halden', '1979-10-02', halden);
+  await begin('wren', 'payroll-bridge', 'Jorun Tideway', '1975-12-11', tideway);
   at(3);
   await begin('tamsin', 'tools-gear', 'Manaia Keating', '1993-05-30', keating);
   at(1);
@@ -626,18 +625,10 @@ const address = (number: number): Record<string, string> => ({
   postalCode: '00412',
 });
 
-const answers = (personId: string, given: Record<string, string>): DetailChange[] =>
-  Object.entries(given).map(([question, value]) => add('answer', { personId, question, value }));
-
 const work = (personId: string, { kind, employer }: DemoApplicant, since: string): DetailChange =>
   kind === 'pension'
     ? add('work', { personId, kind: 'retired', since })
     : add('work', { personId, kind: kind === 'selfEmployed' ? 'selfEmployed' : 'employed', employer, since });
-
-type RowEntity = Extract<DetailChange, { op: 'add' }>['entity'];
-
-const set = (entity: RowEntity | 'request', id: string | null, field: string, value: FieldValue): DetailChange => ({ op: 'set', entity, id, field, value });
-const add = (entity: RowEntity, values: Record<string, FieldValue>, id: string = nanoid()): DetailChange => ({ op: 'add', entity, id, values });
 
 function personFields(id: string, person: DemoApplicant, number: number): DetailChange[] {
   const [first = ''] = person.name.toLowerCase().split(' ');

@@ -39,6 +39,6 @@ function freshIds(changes: readonly FitChange[]): FitChange[] {
 
 function stillThere(file: FileState, change: FitChange): boolean {
   if (change.op === 'add' || change.entity === 'request') return true;
-  const rows = { part: file.parts, debt: file.debts, asset: file.assets }[change.entity];
+  const rows = { part: file.parts, debt: file.debts, asset: file.assets, use: file.uses }[change.entity];
   return rows.some(({ id }) => id === change.id);
 }

@@ -6,9 +6,9 @@ import {
   settlementTerms,
   totalPayableOf,
   whatFits,
-  type AffordabilityInput,
   type Aim,
   type CostsInput,
+  type FitInput,
   type IsoDate,
   type Minor,
   type Term,
@@ -63,7 +63,7 @@ const worker = {
     const rules = file.product.costs;
     return costs && rules && on >= costs.advanceOn ? settlementTerms(costs, rules, on) : [];
   },
-  fit: (file: AffordabilityInput, today: IsoDate, aim: Aim): WhatFits | null => whatFits(file, today, aim),
+  fit: (file: FitInput, today: IsoDate, aim: Aim): WhatFits | null => whatFits(file, today, aim),
 };
 export type RequestWorker = typeof worker;
 expose(worker);

@@ -1,10 +1,10 @@
-import { calculationInput, type AffordabilityInput, type FileState, type IsoDate } from '@cavren/core';
+import { calculationInput, type FileState, type FitInput, type IsoDate } from '@cavren/core';
 import { wrap, type Remote } from 'comlink';
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import type { RequestWorker } from './request.worker';
 
 /** The parts of a file that the worker reads, without anything that the screen wraps around them. */
-export const plainInput = (file: FileState): AffordabilityInput => JSON.parse(JSON.stringify(calculationInput(file))) as AffordabilityInput;
+export const plainInput = (file: FileState): FitInput => JSON.parse(JSON.stringify({ ...calculationInput(file), uses: file.uses })) as FitInput;
 
 /**
  * Something that the worker makes of a file, always of the newest state; while it works the last answer stays.
@@ -13,7 +13,7 @@ export const plainInput = (file: FileState): AffordabilityInput => JSON.parse(JS
 export function useWorked<Result>(
   file: () => FileState,
   today: () => IsoDate,
-  work: (worker: Remote<RequestWorker>, file: AffordabilityInput, today: IsoDate) => Promise<Result>,
+  work: (worker: Remote<RequestWorker>, file: FitInput, today: IsoDate) => Promise<Result>,
   also: () => unknown = () => null,
 ): { result: Ref<Result | null>; busy: Ref<boolean>; failed: Ref<boolean> } {
   const thread = new Worker(new URL('./request.worker.ts', import.meta.url), { type: 'module' });
