@@ -65,6 +65,19 @@ for (const theme of ['light', 'dark'] as const) {
       expect([sheet, await faults()]).toEqual([sheet, []]);
       await page.getByRole('button', { name: 'Close' }).click();
     }
+    const parts = await openDemoFile(page, 'Halden');
+    await page.goto(`/files/${parts}/request`);
+    await expect(page.getByText('12 CFR 1026 Appendix J, as here')).toBeVisible();
+    expect(await faults()).toEqual([]);
+    for (const [button, there] of [
+      ['Make it fit', 'The most they can carry now'],
+      ['Compare', 'Uses and sources'],
+    ] as const) {
+      await page.getByRole('button', { name: new RegExp(`^${button}`) }).click();
+      await expect(page.getByRole('dialog').getByText(there, { exact: true })).toBeVisible();
+      expect([button, await faults()]).toEqual([button, []]);
+      await page.getByRole('button', { name: 'Close' }).click();
+    }
   });
 }
 

@@ -120,7 +120,7 @@ describe('a part and its schedule', () => {
         (principal, basisPoints, periods, share) => {
           const balloon = minor(Math.floor((principal * share) / 100));
           const made = partSchedule(terms({ kind: 'balloon', principal: minor(principal), annualRate: basisPoints / 10_000, periods, balloon }));
-          expect(Math.abs(made.payment + Number(PMT(basisPoints / 10_000 / 12, periods, principal, -balloon)))).toBeLessThanOrEqual(0.5001);
+          expect(Math.abs(made.payment + Number(PMT(basisPoints / 10_000 / 12, periods, principal, 0 - balloon)))).toBeLessThanOrEqual(0.5001);
           // Balances of whole cents drift from the library’s by at most the rounding of each payment, with its interest.
           expect(Math.abs((made.rows.at(-1)?.payment ?? 0) - made.payment - balloon)).toBeLessThanOrEqual(periods * 2);
           if (balloon === 0) {
@@ -325,8 +325,8 @@ describe('what a request costs', () => {
   it('the same with a spreadsheet library’s dated rate, where both count days over 365', () => {
     const costs = costed(withParts([{ kind: 'seasonal', amount: minor(1_000_000), termMonths: 36 }]));
     const flows = [
-      ...advancesOf(costs).map(({ on, amount }) => ({ on, amount: -amount })),
-      ...costs.schedule.rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment as number })),
+      ...advancesOf(costs).map(({ on, amount }) => ({ on, amount: 0 - amount })),
+      ...costs.schedule.rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment })),
     ];
     const library = Number(
       XIRR(
@@ -342,7 +342,7 @@ describe('what a request costs', () => {
   });
   it('a plain loan has the rate that the library finds', () => {
     const costs = costed(withParts([{ kind: 'level', amount: minor(2_000_000), termMonths: 60 }]));
-    const library = Number(RATE(60, -costs.payment, 1_980_000)) * 12;
+    const library = Number(RATE(60, 0 - costs.payment, 1_980_000)) * 12;
     expect(annualPercentageRate(costs, 'regulationZ')).toBeCloseTo(library, 5);
     expect(costs.schedule.rows).toEqual(
       schedule({ principal: minor(2_000_000), annualRate: 0.06, payments: 60, advanceOn: TODAY, firstPaymentOn: isoDate('2026-04-02') }).rows,

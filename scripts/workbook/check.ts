@@ -79,7 +79,7 @@ async function differences(path: string, file: FileState): Promise<string[]> {
     if (value === null) continue;
     let seen: unknown;
     figures?.eachRow((row) => {
-      if (row.getCell(1).value === label && row.getCell(1).font?.bold) seen = resultOf(row.getCell(3));
+      if (row.getCell(1).value === label && (row.getCell(1).font as { bold?: boolean } | undefined)?.bold) seen = resultOf(row.getCell(3));
     });
     const expected = unit === 'money' ? value / 100 : value;
     if (typeof seen !== 'number' || Math.abs(seen - expected) > 1e-7) found.push(`${label}: ${String(seen)} is not ${expected}`);

@@ -49,7 +49,7 @@ import { variantEntity } from './variants/index';
 import { loadMasterKey, makeSecrets } from './secrets/index';
 import { sessionRoutes, sessionStore } from './session/index';
 import { loadSealer, signingRoutes, signingService, signingStore } from './signing/index';
-import { takeAlongRoutes } from './takealong/index';
+import { makeTakeAlong, takeAlongRoutes } from './takealong/index';
 import { workEntity } from './work/index';
 import { assetEntity } from './worth/index';
 
@@ -238,12 +238,13 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   historyRoutes(app, stores.history, stores.files);
   outboxRoutes(app, outbox);
   eventRoutes(app, stores.files, stores.presence, now);
-  doorRoutes(app, services.door, services.signing, services.papers, secure);
+  const takeAlong = makeTakeAlong(LENDER);
+  doorRoutes(app, services.door, services.signing, services.papers, takeAlong, secure);
   app.get('/api/health', async () => {
     await select(db, 'SELECT 1');
     return { ready: true };
   });
-  const takeAlong = takeAlongRoutes(app, files, today, LENDER);
+  takeAlongRoutes(app, files, takeAlong, today);
   await servePages(app, config.webFolder);
 
   app.addHook('onClose', async () => {

@@ -132,6 +132,8 @@ export const DoorView = z.object({
       complete: z.boolean(),
     })
     .nullable(),
+  /** What it costs, where it can be worked out. */
+  costs: z.object({ payment: z.string(), total: z.string() }).nullable(),
   paidOut: z.object({ amount: z.string(), accountTail: z.string(), at: Time }).nullable(),
 });
 export type DoorView = z.infer<typeof DoorView>;

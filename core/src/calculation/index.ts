@@ -46,19 +46,24 @@ export function recalculate({ input, today, figures: then }: Calculation): Recal
 }
 
 /** What a calculation of version 1 read, with what is read since: no parts, and the one fee that there was. */
-function inputAsNow(input: AffordabilityInput): AffordabilityInput {
-  const { product, pack } = input as { product: AffordabilityInput['product'] | OldProduct; pack: Partial<AffordabilityInput['pack']> };
+function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
+  const { product, pack }: { product: AffordabilityInput['product'] | OldProduct; pack: Partial<AffordabilityInput['pack']> } = input;
   return {
+    parts: [],
+    securities: [],
+    payrolls: [],
+    accounts: [],
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: 'pricing' in product ? withCosts(product, 'beforehand') : product,
     pack: { rateMethod: 'regulationZ', ...pack } as AffordabilityInput['pack'],
-    parts: input.parts ?? [],
-    securities: input.securities ?? [],
-    payrolls: input.payrolls ?? [],
-    accounts: input.accounts ?? [],
   };
 }
+
+type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts'> & {
+  product: OldProduct;
+  pack: Partial<AffordabilityInput['pack']>;
+};
 
 /** A product as it was before loans had parts. */
 type OldProduct = Omit<AffordabilityInput['product'], 'costs'> & { pricing: { annualRate: number; stressAdded: number; fee: Minor } };

@@ -211,7 +211,7 @@ function amountChanges(file: FitInput, by: Minor, withPrice: boolean): FitChange
   const rate = (kind: string | null): number => (rules ? (offerOf(rules, kind)?.annualRate ?? 0) : 0);
   const [first] = file.parts;
   if (by > 0 && first) return [...changes, { op: 'set', entity: 'part', id: first.id, field: 'amount', value: (first.amount ?? 0) + by }];
-  let left: number = -by;
+  let left = 0 - by;
   for (const part of [...file.parts].sort((a, b) => rate(b.kind) - rate(a.kind))) {
     const taken = Math.min(left, part.amount ?? 0);
     if (taken === 0) continue;

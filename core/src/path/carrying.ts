@@ -40,7 +40,7 @@ function requestEntries(file: FileState, today: IsoDate): Draft[] {
   if (file.product.amountIs === 'loan' && stated && gap !== 0)
     add(
       'balance:request',
-      gap > 0 ? `${show(gap)} of what is paid for has no source` : `Sources are ${show(-gap)} more than what is paid for`,
+      gap > 0 ? `${show(gap)} of what is paid for has no source` : `Sources are ${show(0 - gap)} more than what is paid for`,
       'What is paid for must be covered to the cent by the loan, the down payment and other sources.',
       'amount',
     );

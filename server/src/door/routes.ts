@@ -23,6 +23,7 @@ import { ProblemError, type Actor, type App } from '../http/index';
 import { readUpload, sendPaper, type PapersService } from '../papers/index';
 import { sameText } from '../secrets/index';
 import type { SigningService } from '../signing/index';
+import type { TakeAlongMaker } from '../takealong/index';
 import type { DoorService } from './service';
 import type { DoorSessionRow } from './store';
 
@@ -30,7 +31,7 @@ const COOKIE = 'cavren_door';
 const done = { done: true as const };
 const fewTries = { rateLimit: { max: 30, timeWindow: '1 minute' } };
 
-export function doorRoutes(app: App, door: DoorService, signing: SigningService, papers: PapersService, secure: boolean): void {
+export function doorRoutes(app: App, door: DoorService, signing: SigningService, papers: PapersService, takeAlong: TakeAlongMaker, secure: boolean): void {
   const enter = (reply: FastifyReply, token: string) =>
     void reply.setCookie(COOKIE, token, { path: '/api/door', httpOnly: true, sameSite: 'strict', secure, maxAge: 2 * 60 * 60 });
 
@@ -95,6 +96,11 @@ export function doorRoutes(app: App, door: DoorService, signing: SigningService,
       throw new ProblemError(409, 'consent-first', 'Agree to electronic papers first.');
     const { content, sealed } = await signing.document(session.fileId);
     return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${view.reference}${sealed ? '-signed' : ''}.pdf` });
+  });
+  app.get('/api/door/costs', async (request, reply) => {
+    const session = await inside(request);
+    const { file, today } = await door.costsFile(session);
+    return sendPaper(reply, { content: await takeAlong.make('costs.pdf', file, today), mediaType: 'application/pdf', name: `${file.reference}-costs.pdf` });
   });
   app.post('/api/door/consent', { schema: { response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);

@@ -1,16 +1,21 @@
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
+  costsOf,
   formatMoney,
   isoDate,
+  moneyIn,
   offerBars,
+  OWING_ROLES,
   personName,
   plays,
   readPhone,
   readReference,
   signersOf,
   STAGE_LABEL,
+  totalPayableOf,
   type FilePerson,
   type FileState,
+  type IsoDate,
   type Path,
 } from '@cavren/core';
 import { randomInt } from 'node:crypto';
@@ -260,6 +265,12 @@ export function doorService({ db, files, filesStore, store, papers, products, op
         change.record('file.handBack', 'file', null, null);
       });
     },
+    /** The file whose costs somebody may read: those who owe. */
+    async costsFile(session: DoorSessionRow): Promise<{ file: FileState; today: IsoDate }> {
+      const { file } = await files.state(session.fileId);
+      if (costsFor(file, session.personId, today()) === null) throw notFound('A costs sheet');
+      return { file, today: today() };
+    },
     leave: (session: DoorSessionRow) => store.endSession(session.idHash),
     async view(session: DoorSessionRow): Promise<DoorView> {
       const { row, file, path } = await files.state(session.fileId);
@@ -281,6 +292,7 @@ export function doorService({ db, files, filesStore, store, papers, products, op
           .filter(({ state }) => state !== 'removed')
           .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
         signing: signingOf(file, person),
+        costs: costsFor(file, session.personId, today()),
         paidOut:
           file.payout.releasedAt && plays(person, ['applicant', 'coApplicant'])
             ? {
@@ -297,6 +309,14 @@ export function doorService({ db, files, filesStore, store, papers, products, op
   };
 }
 export type DoorService = ReturnType<typeof doorService>;
+
+/** What a loan costs, in a line for who owes it; null where nothing is lent or it can't be worked out yet. */
+function costsFor(file: FileState, personId: string, today: IsoDate): DoorView['costs'] {
+  const person = file.people.find(({ id }) => id === personId);
+  const costs = person && plays(person, OWING_ROLES) && file.stage !== 'declined' ? costsOf(file, today) : null;
+  const money = moneyIn(file.pack);
+  return costs && { payment: money(costs.payment), total: money(totalPayableOf(costs)) };
+}
 
 /** The language in which somebody reads a text: their own where the text is there in it. */
 function languageOf(file: FileState, personId: string, kind: string): string {

@@ -1,1 +1,1 @@
-export { takeAlongRoutes } from './routes';
+export { makeTakeAlong, takeAlongRoutes, type TakeAlongMaker } from './routes';

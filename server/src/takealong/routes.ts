@@ -1,5 +1,5 @@
 import { CALCULATION_SCHEMA, TAKE_ALONG, TakenCalculation, type TakeAlong } from '@cavren/contract';
-import { costsOf, type IsoDate } from '@cavren/core';
+import { costsOf, type FileState, type IsoDate } from '@cavren/core';
 import type Piscina from 'piscina';
 import { z } from 'zod';
 import { FileParams, type Files } from '../files/index';
@@ -19,26 +19,38 @@ const MEDIA_TYPE: Record<TakeAlong, string> = {
 /** What a calculation as JSON looks like, as JSON Schema (2020-12). */
 const calculationSchema = z.toJSONSchema(TakenCalculation, { unrepresentable: 'any', io: 'output' });
 
-/**
- * Gives a file's calculation, schedule, payment dates and costs sheet in open formats, made on worker threads that start
- * when the first is asked for.
- */
-export function takeAlongRoutes(app: App, files: Files, today: () => IsoDate, lender: string): { close(): Promise<void> } {
+/** Makes what is taken along of a file, on worker threads that start when the first is asked for. */
+export interface TakeAlongMaker {
+  make(name: TakeAlong, file: FileState, today: IsoDate): Promise<Buffer>;
+  close(): Promise<void>;
+}
+
+export function makeTakeAlong(lender: string): TakeAlongMaker {
   let threads: Piscina | null = null;
+  return {
+    async make(name, file, today) {
+      if (file.product.costs === null) throw notFound('A calculation of costs');
+      if (costsOf(file, today) === null) throw refused('request-incomplete', 'Amount, term and parts are needed first: then it can be worked out.');
+      threads ??= workerThreads(import.meta.url, './worker.ts', './takealong.mjs');
+      const made = (await threads.run({ name, file: JSON.stringify(file), today, lender } satisfies Taken)) as Uint8Array;
+      return Buffer.from(made);
+    },
+    close: async () => threads?.close({ force: true }),
+  };
+}
+
+/** Gives a file's calculation, schedule, payment dates and costs sheet in open formats, and the schema of the calculation. */
+export function takeAlongRoutes(app: App, files: Files, takeAlong: TakeAlongMaker, today: () => IsoDate): void {
   app.get(CALCULATION_SCHEMA, async (_request, reply) => reply.type('application/schema+json; charset=utf-8').send(JSON.stringify(calculationSchema)));
   app.get('/api/files/:reference/take-along/:name', { schema: { params: FileParams.extend({ name: z.enum(TAKE_ALONG) }) } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const { reference, name } = request.params;
     const { file } = await files.view(reference);
-    if (file.product.costs === null) throw notFound('A calculation of costs');
-    if (costsOf(file, today()) === null) throw refused('request-incomplete', 'Amount, term and parts are needed first: then it can be worked out.');
-    threads ??= workerThreads(import.meta.url, './worker.ts', './takealong.mjs');
-    const made = (await threads.run({ name, file: JSON.stringify(file), today: today(), lender } satisfies Taken)) as Uint8Array;
+    const made = await takeAlong.make(name, file, today());
     return reply
       .type(MEDIA_TYPE[name])
       .header('content-disposition', `attachment; filename="${reference}-${name}"`)
       .header('cache-control', 'no-store')
-      .send(Buffer.from(made));
+      .send(made);
   });
-  return { close: async () => threads?.close({ force: true }) };
 }

@@ -36,7 +36,7 @@ export async function xlsxOf(sheets: readonly Sheet[], title: string): Promise<U
 }
 
 function contentOf({ value, formula, format }: Cell): exceljs.CellValue {
-  if (formula !== undefined) return { formula } as exceljs.CellFormulaValue;
+  if (formula !== undefined) return { formula };
   if (format === 'date' && typeof value === 'string') return new Date(`${value}T00:00:00Z`);
   return value ?? null;
 }

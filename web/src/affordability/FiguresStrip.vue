@@ -162,7 +162,7 @@ function go(place: { chapter: string; anchor: string }): void {
 <style scoped>
 .strip {
   display: grid;
-  grid-template-columns: repeat(8, minmax(0, 1fr)) 148px;
+  grid-template-columns: repeat(8, minmax(0, 1fr)) 172px;
   background: var(--sheet);
   border-top: 2px solid var(--rule-strong);
 }
@@ -216,6 +216,7 @@ function go(place: { chapter: string; anchor: string }): void {
   grid-template-columns: 1fr 1fr;
   gap: 1px;
   padding: 3px;
+  white-space: nowrap;
 }
 .sheets button {
   border: 0;

@@ -113,6 +113,12 @@ function take(next: DoorView): void {
     </section>
     <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details" class="good">We need nothing from you at the moment.</p>
 
+    <section v-if="view.costs" class="card">
+      <h2>What it costs</h2>
+      <p>{{ view.costs.payment }} a month, {{ view.costs.total }} in all.</p>
+      <a class="button" href="/api/door/costs" target="_blank" rel="noopener">Open the costs sheet</a>
+    </section>
+
     <section class="card">
       <h2>Where it stands</h2>
       <ol class="steps">

@@ -23,6 +23,8 @@ const props = defineProps<{
   addLabel: string;
   locked: boolean;
   empty: string;
+  /** Without the reminder of keys, where another grid near by has it. */
+  quiet?: boolean;
 }>();
 const editing = useEditing();
 const desk = useDesk();
@@ -119,7 +121,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
     <p v-if="!locked && desk.may('details.write')" class="row-actions foot">
       <v-btn size="small" :prepend-icon="mdiPlus" :data-anchor="`add-${entity}`" @click="add()">{{ addLabel }}</v-btn>
       <slot name="more" />
-      <span v-if="rows.length > 0" class="soft keys">
+      <span v-if="rows.length > 0 && !quiet" class="soft keys">
         <kbd>Enter</kbd>
         next field
         <kbd>Ctrl+D</kbd>
@@ -142,6 +144,9 @@ td :deep(.field-input) {
 }
 td :deep(select.field-input) {
   padding: 0 0 0 2px;
+}
+th.figure {
+  padding-right: 8px;
 }
 .grouped tr:first-child > td,
 .grouped tr:first-child > :deep(td) {

@@ -108,7 +108,13 @@ const LETTERS = ['A', 'B', 'C'];
             <th scope="col"><span class="unseen">What</span></th>
             <th v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" scope="col" class="figure">
               {{ column.variant ? `Version ${LETTERS[at - 1] ?? at}` : 'The request' }}
-              <span v-if="column.variant" class="soft name">{{ column.variant.label }}</span>
+              <template v-if="column.variant">
+                <span class="soft name">{{ column.variant.label }}</span>
+                <span v-if="versions.mayWrite.value" class="acts">
+                  <v-btn size="small" color="primary" variant="flat" @click="make(column)">Make it the request</v-btn>
+                  <v-btn size="small" @click="versions.takeAway(column.variant)">Take away</v-btn>
+                </span>
+              </template>
             </th>
           </tr>
         </thead>
@@ -169,15 +175,6 @@ const LETTERS = ['A', 'B', 'C'];
             <th scope="row">Uses and sources</th>
             <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="{ outside: column.gap !== 0 }">
               {{ column.gap === 0 ? 'balance' : column.gap > 0 ? `${money(column.gap)} lacking` : `${money(-column.gap)} too much` }}
-            </td>
-          </tr>
-          <tr v-if="versions.mayWrite.value">
-            <th scope="row"><span class="unseen">What to do</span></th>
-            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">
-              <div v-if="column.variant" class="acts">
-                <v-btn size="small" color="primary" variant="flat" @click="make(column)">Make it the request</v-btn>
-                <v-btn size="small" @click="versions.takeAway(column.variant)">Take away</v-btn>
-              </div>
             </td>
           </tr>
         </tbody>
@@ -244,8 +241,10 @@ td .field-input {
   text-align: right;
 }
 .acts {
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 6px;
-  justify-items: end;
+  justify-content: flex-end;
+  margin: 4px 0;
 }
 </style>

@@ -65,6 +65,15 @@ const MONEY = [
   'capital',
   'yearToDate',
   'netAmount',
+  'balloon',
+  'priorCharges',
+  'yearlyPay',
+  'profitShare',
+  'revenue',
+  'costs',
+  'depreciation',
+  'interest',
+  'drawings',
 ];
 const WORD: Record<string, string> = {
   person: 'person',
@@ -79,12 +88,39 @@ const WORD: Record<string, string> = {
   vehicle: 'vehicle',
   answer: 'answer',
   explanation: 'explanation',
+  part: 'part of the loan',
+  use: 'purpose',
+  source: 'source of money',
+  security: 'security',
+  payroll: 'entry of the payroll',
+  account: 'year of accounts',
+  variant: 'version beside the request',
   request: 'request',
   condition: 'condition',
   figure: 'figure',
 };
 
-const ROWS = ['person', 'home', 'income', 'livingCost', 'debt', 'asset', 'relation', 'work', 'pet', 'vehicle', 'answer', 'explanation'];
+const ROWS = [
+  'person',
+  'home',
+  'income',
+  'livingCost',
+  'debt',
+  'asset',
+  'relation',
+  'work',
+  'pet',
+  'vehicle',
+  'answer',
+  'explanation',
+  'part',
+  'use',
+  'source',
+  'security',
+  'payroll',
+  'account',
+  'variant',
+];
 
 /** Field names in words: termMonths → term months. */
 const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase();
@@ -92,6 +128,8 @@ const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLower
 /** A value in a history as people read it. */
 export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null, file?: FileState): string {
   if (value === null) return '';
+  // A version's changes are kept for programs; its name says what it is.
+  if (entry.subject.startsWith('variant/')) return /label ([^;]*)/.exec(value)?.[1] ?? (value.startsWith('[') ? '' : value);
   const field = entry.subject.split('/').at(-1) ?? '';
   if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
   if (entry.act === 'details.set' && MONEY.includes(field) && /^-?\d+$/.test(value)) return formatMoney(Number(value) as Minor);

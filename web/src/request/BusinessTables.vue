@@ -55,6 +55,7 @@ const formWord = computed(() => LEGAL_FORM_LABEL[(props.file.request.legalForm ?
         :fresh="{ kind: 'employee' }"
         add-label="Person"
         :locked="locked"
+        quiet
         empty="Nobody is on the payroll yet."
       />
       <details v-if="terms && most !== null" class="result">

@@ -37,6 +37,7 @@ function shareOf(row: { id: string }): string {
     :fresh="{}"
     add-label="Security"
     :locked="locked"
+    quiet
     empty="Nothing is pledged: the loan is measured against the price."
   >
     <template #under="{ row }">

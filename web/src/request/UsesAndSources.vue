@@ -14,9 +14,9 @@ const useColumns: Column[] = [
   { field: 'amount', label: 'Amount', kind: 'money', width: '34%' },
 ];
 const sourceColumns: Column[] = [
-  { field: 'kind', label: 'Other source', kind: 'choice', options: optionsOf(SOURCE_KIND_LABEL), width: '38%' },
-  { field: 'what', label: 'From whom', width: '26%' },
-  { field: 'amount', label: 'Amount', kind: 'money', width: '30%' },
+  { field: 'kind', label: 'Other source', kind: 'choice', options: optionsOf(SOURCE_KIND_LABEL), width: '32%' },
+  { field: 'what', label: 'From whom', width: '35%' },
+  { field: 'amount', label: 'Amount', kind: 'money', width: '28%' },
 ];
 /** Lines that follow from elsewhere in the file, beside those that are keyed here. */
 const listed = (terms: Term[], rows: { id: string }[]): Term[] => terms.filter(({ place }) => !rows.some(({ id }) => place?.anchor.startsWith(`${id}.`)));
@@ -38,6 +38,7 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           :fresh="{ amount: lackingPrice }"
           add-label="Purpose"
           :locked="locked"
+          quiet
           empty="One purpose: the price. List several here, and they add up to it."
         />
         <p v-for="line in otherUses" :key="line.label" class="line">
@@ -58,6 +59,7 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           :fresh="{ amount: lackingSource }"
           add-label="Other source"
           :locked="locked"
+          quiet
           empty="Only the loan and the down payment."
         />
         <p v-for="line in otherSources" :key="line.label" class="line">
