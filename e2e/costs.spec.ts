@@ -5,7 +5,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
   const wren = await deskOf(browser, 'wren');
   const reference = await openDemoFile(wren, 'Halden');
   await wren.goto(`/files/${reference}/request`);
-  const parts = wren.locator('section', { has: wren.getByRole('heading', { name: 'Parts', exact: true }) });
+  const parts = wren.locator('section.block', { has: wren.getByRole('heading', { name: 'Parts', exact: true }) });
   await expect(parts.getByText('$746.94 a month')).toBeVisible();
   await expect(wren.getByText('Both sides come to the same.')).toBeVisible();
 

@@ -68,13 +68,20 @@ async function desk(browser, url) {
   await wren.goto('/people');
   await shoot(wren, 'register');
   const round = await referenceOf(wren, 'Dunmallow');
-  for (const chapter of ['people', 'home', 'declarations']) {
+  for (const chapter of ['people', 'home']) {
     await wren.goto(`/files/${round}/${chapter}`);
     await shoot(wren, chapter);
   }
   const couple = await referenceOf(wren, 'Solvane');
-  await wren.goto(`/files/${couple}/request`);
+  const parts = await referenceOf(wren, 'Halden');
+  await wren.goto(`/files/${parts}/request`);
+  await wren.getByRole('heading', { name: 'Parts', exact: true }).waitFor();
+  await wren.locator('.center').evaluate((center) => center.scrollTo(0, 330));
   await shoot(wren, 'request');
+  await wren.getByRole('button', { name: 'Make it fit' }).click();
+  await wren.getByText('The most they can carry now').waitFor();
+  await shoot(wren, 'fit');
+  await wren.getByRole('button', { name: 'Close' }).click();
   const many = await referenceOf(wren, 'Thackray');
   await wren.goto(`/files/${many}/income`);
   await wren.locator('[data-anchor$=".hoursPerWeek"]').scrollIntoViewIfNeeded();

@@ -120,6 +120,10 @@ describe('annual percentage rate, Regulation Z', () => {
     );
   });
 
+  it('reaches as far as it says: 100,000 % a period', () => {
+    expect(actuarialRate(advance(1), [{ amount: 1000, t: 1, f: 0 }], 1)).toBeCloseTo(999, 6);
+    expect(() => actuarialRate(advance(1), [{ amount: 1002, t: 1, f: 0 }], 1)).toThrow(/No rate/);
+  });
   it('says so when nothing is paid back', () => {
     expect(() => actuarialRate(advance(1000), level(3, 0, 1), 12)).toThrow(/No rate/);
   });

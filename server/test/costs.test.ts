@@ -27,6 +27,7 @@ import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { engineOf } from '../../core/test/engine';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
+import { Phone } from './applicant';
 import { change, makeCavren, openFile, Walk, type Answer, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
@@ -321,6 +322,15 @@ describe('taking it along', () => {
     expect(text).toContain(
       `So it costs you ${((costs().schedule.totalInterest + 35_000) / 100).toLocaleString('en-US', { style: 'currency', currency: 'USD' })}`,
     );
+  });
+  it('who owes reads the costs sheet at the front door, and nobody else', async () => {
+    expect((await walk.act('wren', '/invite', { personId: walk.applicant.id })).status).toBe(200);
+    const phone = await new Phone(cavren, 'ida@post.example', walk.sentTo(1), walk.reference).comeIn();
+    const { payment } = costs();
+    expect(phone.view.costs?.payment).toBe((payment / 100).toLocaleString('en-US', { style: 'currency', currency: 'USD' }));
+    const { status, response } = await phone.get('/api/door/costs');
+    expect([status, response.rawPayload.subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
+    expect((await cavren.stranger().get('/api/door/costs')).status).toBe(401);
   });
   it('waits for what lacks, and is for staff only', async () => {
     const empty = await openFile(cavren);

@@ -104,13 +104,16 @@ function earliest(sums: readonly DatedAmount[]): IsoDate {
   return first;
 }
 
+/** 100,000 % a unit-period. */
+const HIGHEST = 1000;
+
 /** Finds the zero of a falling function: Newton's steps, kept inside a bracket that halves where a step leaves it. */
 function solve(excess: (rate: number) => { value: number; slope: number }): number {
   let low = -0.99;
   let high = 1;
   while (excess(high).value > 0) {
-    high *= 2;
-    if (high > 1000) throw new RangeError('No rate satisfies these payments');
+    if (high >= HIGHEST) throw new RangeError('No rate satisfies these payments');
+    high = Math.min(high * 2, HIGHEST);
   }
   if (excess(low).value < 0) throw new RangeError('No rate satisfies these payments');
   let rate = 0.01;

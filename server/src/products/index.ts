@@ -16,7 +16,7 @@ interface ProductRow {
 }
 
 export interface Products {
-  /** The newest version of each product. */
+  /** The newest version of each product; those that were revised most, so the longest in use, first. */
   newest(): Promise<ProductRow[]>;
   byId(id: string): Promise<ProductRow>;
   /** Reads product and place files of a folder into the database; a version that is there already stays as it is. */
@@ -44,7 +44,8 @@ export function makeProducts(db: Sequelize): Products {
     async newest() {
       const rows = await table.find({}, { order: [['version', 'ASC']] });
       const latest = new Map(rows.map(({ code, id }) => [code, id]));
-      return Promise.all([...latest.values()].map(byId));
+      const products = await Promise.all([...latest.values()].map(byId));
+      return products.sort((a, b) => b.version - a.version || a.code.localeCompare(b.code));
     },
     async load(folder) {
       const read = async (kind: string) =>

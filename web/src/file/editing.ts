@@ -209,8 +209,15 @@ export function openEditing(reference: string) {
     void send();
   }
 
-  /** Everything that is no field: checks, papers, moves. Waits for the fields to be saved first. */
-  async function act(at: string, body: object | FormData = {}, tries = 3): Promise<boolean> {
+  let acting: Promise<unknown> = Promise.resolve();
+  /** Everything that is no field: checks, papers, moves. Waits for the fields to be saved, and for the act before, whose version it builds on. */
+  function act(at: string, body: object | FormData = {}): Promise<boolean> {
+    const done = acting.then(() => doAct(at, body));
+    acting = done.catch(() => undefined);
+    return done;
+  }
+
+  async function doAct(at: string, body: object | FormData, tries = 3): Promise<boolean> {
     news.value = '';
     await settled();
     try {
@@ -219,7 +226,7 @@ export function openEditing(reference: string) {
     } catch (error) {
       if (tries > 1 && onlyAnswersCame(error)) {
         await load();
-        return act(at, body, tries - 1);
+        return doAct(at, body, tries - 1);
       }
       news.value =
         error instanceof ApiProblem && error.problem.code === 'stale' ? 'The file was changed meanwhile. Look at it again, then repeat.' : messageOf(error);

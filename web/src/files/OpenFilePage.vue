@@ -20,6 +20,7 @@ const contact = ref('');
 const matches = ref<PersonMatch[] | null>(null);
 const chosen = ref<PersonMatch | 'new' | null>(null);
 const different = ref('');
+const LAST_PRODUCT = 'cavren-last-product';
 const product = ref('');
 const channel = ref<(typeof CHANNELS)[number]>('counter');
 const received = ref(showDate(today));
@@ -35,7 +36,10 @@ const { data: products } = useQuery({
 const offered = computed(() => (products.value ?? []).filter(({ bars }) => bars.length === 0));
 const barred = computed(() => (products.value ?? []).filter(({ bars }) => bars.length > 0));
 watch(offered, (list) => {
-  if (!list.some(({ code }) => code === product.value)) product.value = (list.find(({ line }) => line === 'lending') ?? list[0])?.code ?? '';
+  if (list.some(({ code }) => code === product.value)) return;
+  // What was opened here last is the likeliest to be opened next.
+  const last = localStorage.getItem(LAST_PRODUCT);
+  product.value = (list.find(({ code }) => code === last) ?? list.find(({ line }) => line === 'lending') ?? list[0])?.code ?? '';
 });
 const round = computed(() => products.value?.find(({ code }) => code === product.value)?.round ?? null);
 /** A file of the same round in which the chosen person stands already. */
@@ -106,6 +110,7 @@ async function open(): Promise<void> {
       personId: known?.id ?? null,
       ...(known ? { fullName: null, birthDate: null } : own),
     });
+    localStorage.setItem(LAST_PRODUCT, product.value);
     await router.push(`/files/${reference}/request`);
   } catch (error) {
     take(error);
