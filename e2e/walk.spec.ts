@@ -297,6 +297,6 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     const reader = await deskOf(browser, 'tamsin');
     await phone.getByLabel('Six-digit code').fill(/(\d{6}) is your code/.exec(await outbox(reader, reference, /is your code/))?.[1] ?? '');
     await phone.getByRole('button', { name: 'Come in' }).click();
-    await expect(phone.getByText('Your loan of $30,000.00 was paid out')).toBeVisible();
+    await expect(phone.getByText('$29,650.00 of your loan was paid out')).toBeVisible();
   });
 });

@@ -1,11 +1,11 @@
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
   costsOf,
-  formatMoney,
   isoDate,
   moneyIn,
   offerBars,
   OWING_ROLES,
+  paidOutOf,
   personName,
   plays,
   readPhone,
@@ -296,10 +296,7 @@ export function doorService({ db, files, filesStore, store, papers, products, op
         paidOut:
           file.payout.releasedAt && plays(person, ['applicant', 'coApplicant'])
             ? {
-                amount: formatMoney((file.request.amount ?? 0) as Parameters<typeof formatMoney>[0], {
-                  currency: file.pack.currency,
-                  locale: file.pack.locale,
-                }),
+                amount: moneyIn(file.pack)(paidOutOf(file)),
                 accountTail: file.request.payoutAccount?.tail ?? '',
                 at: file.payout.releasedAt,
               }

@@ -3,13 +3,17 @@ import {
   barToDecide,
   barToRelease,
   CONDITION_STATE_LABEL,
+  costsOf,
   currentCheck,
   formatMoney,
   isSettled,
   paidOutOf,
+  partInWords,
   personName,
   ROLE_LABEL,
+  SECURITY_KIND_LABEL,
   signersOf,
+  type SecurityKind,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
@@ -24,6 +28,8 @@ import CalculationSheet from './CalculationSheet.vue';
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
+/** The parts of a loan that is split. */
+const parts = computed(() => (props.file.parts.length > 0 ? (costsOf(props.file, editing.view.value?.today ?? props.file.receivedOn)?.parts ?? []) : []));
 const desk = useDesk();
 const declining = ref(false);
 const reasons = ref<string[]>([]);
@@ -213,6 +219,20 @@ const stillToSettle = (personId: string): string => {
           </dd>
           <dt>Term</dt>
           <dd class="figure">{{ file.request.termMonths ?? '—' }} months</dd>
+          <template v-for="part in parts" :key="part.id ?? ''">
+            <dt>{{ part.offer.label }}</dt>
+            <dd class="figure">
+              {{ money(part.terms.principal) }}
+              <span class="soft words">{{ partInWords(part.terms) }}</span>
+            </dd>
+          </template>
+          <template v-for="security in file.securities" :key="security.id">
+            <dt>Pledged</dt>
+            <dd class="figure">
+              {{ money(security.value) }}
+              <span class="soft words">{{ security.description ?? SECURITY_KIND_LABEL[(security.kind ?? 'other') as SecurityKind] }}</span>
+            </dd>
+          </template>
         </dl>
         <h3>People</h3>
         <ul>
@@ -341,6 +361,10 @@ const stillToSettle = (personId: string): string => {
 </template>
 
 <style scoped>
+.words {
+  display: block;
+  font-size: 0.84rem;
+}
 .act {
   padding: 12px 14px;
 }

@@ -52,7 +52,7 @@ function take(next: DoorView): void {
     <section v-if="view.outcome === 'done'" class="good">
       <h2>All done</h2>
       <p v-if="view.paidOut">
-        Your loan of {{ view.paidOut.amount }} was paid out on {{ day(view.paidOut.at) }} to the account ending {{ view.paidOut.accountTail }}.
+        {{ view.paidOut.amount }} of your loan was paid out on {{ day(view.paidOut.at) }} to the account ending {{ view.paidOut.accountTail }}.
       </p>
     </section>
     <section v-else-if="view.outcome === 'declined'" class="card">

@@ -1,4 +1,4 @@
-import { formatDate, formatMoney, personName, STAGE_LABEL, type FileState, type HistoryEntry, type Minor, type Stage } from '@cavren/core';
+import { ENTITIES, formatDate, formatMoney, personName, STAGE_LABEL, type FileState, type HistoryEntry, type Minor, type Stage } from '@cavren/core';
 
 const ACT: Record<string, string> = {
   'file.open': 'opened the file',
@@ -100,27 +100,7 @@ const WORD: Record<string, string> = {
   figure: 'figure',
 };
 
-const ROWS = [
-  'person',
-  'home',
-  'income',
-  'livingCost',
-  'debt',
-  'asset',
-  'relation',
-  'work',
-  'pet',
-  'vehicle',
-  'answer',
-  'explanation',
-  'part',
-  'use',
-  'source',
-  'security',
-  'payroll',
-  'account',
-  'variant',
-];
+const ROWS: readonly string[] = ENTITIES.filter((entity) => entity !== 'request');
 
 /** Field names in words: termMonths → term months. */
 const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase();

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { TakeAlong } from '@cavren/contract';
 import { formatDate, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
 import { computed, ref } from 'vue';
 import TermLines from '../affordability/TermLines.vue';
@@ -38,14 +39,14 @@ const rates = computed(() => {
   return all.sort((a) => (a.method === own ? -1 : 1)).map((rate) => ({ ...rate, own: rate.method === own }));
 });
 const base = computed(() => `/api/files/${props.file.reference}/take-along`);
-const TAKE = [
-  { name: 'costs.pdf', label: 'Costs sheet (PDF)' },
-  { name: 'calculation.xlsx', label: 'Workbook (XLSX)' },
-  { name: 'calculation.json', label: 'Calculation (JSON)' },
-  { name: 'schedule.csv', label: 'Schedule (CSV)' },
-  { name: 'schedule.xlsx', label: 'Schedule (XLSX)' },
-  { name: 'payments.ics', label: 'Payment dates (ICS)' },
-];
+const TAKE: Record<TakeAlong, string> = {
+  'costs.pdf': 'Costs sheet (PDF)',
+  'calculation.xlsx': 'Workbook (XLSX)',
+  'calculation.json': 'Calculation (JSON)',
+  'schedule.csv': 'Schedule (CSV)',
+  'schedule.xlsx': 'Schedule (XLSX)',
+  'payments.ics': 'Payment dates (ICS)',
+};
 </script>
 
 <template>
@@ -114,7 +115,7 @@ const TAKE = [
       </div>
       <p class="take">
         <b>Take it along:</b>
-        <a v-for="{ name, label } in TAKE" :key="name" :href="`${base}/${name}`" :download="`${file.reference}-${name}`">{{ label }}</a>
+        <a v-for="(label, name) in TAKE" :key="name" :href="`${base}/${name}`" :download="`${file.reference}-${name}`">{{ label }}</a>
       </p>
     </template>
   </div>

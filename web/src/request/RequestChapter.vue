@@ -26,6 +26,8 @@ function options(field: string) {
   return field === 'legalForm' ? optionsOf(LEGAL_FORM_LABEL) : [];
 }
 const problems = computed(() => props.path.now.filter(({ key, place }) => place.chapter === 'request' && (key.startsWith('bound:') || key === 'balance:uses')));
+/** Products that lend on nothing but the price take no securities. */
+const pledging = computed(() => Object.keys(rules.value?.securities ?? {}).length > 0 || props.file.securities.length > 0);
 /** Accounts are asked of businesses, and may be given by whoever works for themselves. */
 const business = computed(
   () => rules.value?.business != null || props.file.accounts.length > 0 || props.file.incomes.some(({ kind }) => kind === 'selfEmployed'),
@@ -62,7 +64,7 @@ const business = computed(
         <h2>Uses and sources</h2>
         <UsesAndSources :file="file" :locked="locked" />
       </section>
-      <section class="block">
+      <section v-if="pledging" class="block">
         <h2>Securities</h2>
         <SecuritiesTable :file="file" :locked="locked" />
       </section>
