@@ -109,7 +109,7 @@ describe('a part and its schedule', () => {
           expect(made.rows).toHaveLength(periods);
         },
       ),
-      { numRuns: 800 },
+      { numRuns: 500 },
     );
   });
   it('with a balloon too, and the interest of its first payments', () => {
@@ -131,7 +131,7 @@ describe('a part and its schedule', () => {
           }
         },
       ),
-      { numRuns: 800 },
+      { numRuns: 500 },
     );
   });
   it('interest alone, then level over what is left', () => {
@@ -187,14 +187,12 @@ describe('a part and its schedule', () => {
         expect(made.rows.reduce((so, row) => so + row.principal, 0)).toBe(any.principal);
         expect(made.rows.at(-1)?.balance).toBe(0);
         expect(made.totalPayable - made.totalInterest).toBe(any.principal);
-        let before = any.principal as number;
-        for (const row of made.rows) {
-          expect(row.payment).toBe(row.interest + row.principal);
-          expect(row.balance).toBe(before - row.principal);
-          before = row.balance;
-        }
+        const astrayAt = made.rows.filter(
+          (row, at) => row.payment !== row.interest + row.principal || row.balance !== (made.rows[at - 1]?.balance ?? any.principal) - row.principal,
+        );
+        expect(astrayAt).toEqual([]);
       }),
-      { numRuns: 400 },
+      { numRuns: 300 },
     );
   });
   it('a higher rate never makes a payment lower', () => {

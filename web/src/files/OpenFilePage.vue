@@ -55,7 +55,12 @@ const mail = computed(() => (contact.value.includes('@') ? contact.value.trim() 
 const phone = computed(() => (contact.value.includes('@') ? '' : contact.value.trim()));
 
 /** Whoever comes here comes to type a name. A dialog that was just closed has let the keys go by then. */
-onMounted(() => setTimeout(() => document.querySelector<HTMLElement>('.find input[name=name]')?.focus(), 60));
+onMounted(() =>
+  setTimeout(() => {
+    // Whoever was quicker is typing somewhere already.
+    if (!(document.activeElement instanceof HTMLInputElement)) document.querySelector<HTMLElement>('.find input[name=name]')?.focus();
+  }, 60),
+);
 
 function take(error: unknown): void {
   const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
