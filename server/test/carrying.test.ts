@@ -3,7 +3,7 @@ import { affordability, calculate, computePath, isoDate, type Calculation } from
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { makePool, recalculateAll } from '../src/calculation/index';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
-import { change, makeCavren, openFile, Walk, type Answer, type TestCavren } from './cavren';
+import { change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -11,8 +11,6 @@ beforeAll(async () => {
 });
 afterAll(() => cavren.close());
 
-const problems = (answer: Answer) =>
-  (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
 const figuresOf = (walk: Walk) => computePath(walk.file, walk.view.today).figures;
 const open = (walk: Walk) =>
   computePath(walk.file, walk.view.today)

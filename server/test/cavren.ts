@@ -22,6 +22,10 @@ const PASSWORD = 'a long enough password';
 
 export type Answer<T = unknown> = { status: number; body: T; response: LightMyRequestResponse };
 
+/** What a refusal says, each with the field that it is about. */
+export const problems = (answer: Answer) =>
+  (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
+
 /** A browser of one person: keeps the cookie and the token of its session. */
 export class Client {
   private cookie = '';

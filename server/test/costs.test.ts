@@ -28,7 +28,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { engineOf } from '../../core/test/engine';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
 import { Phone } from './applicant';
-import { change, makeCavren, openFile, Walk, type Answer, type TestCavren } from './cavren';
+import { change, makeCavren, openFile, problems, Walk, type Answer, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -36,8 +36,6 @@ beforeAll(async () => {
 });
 afterAll(() => cavren.close());
 
-const problems = (answer: Answer) =>
-  (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
 const code = (answer: Answer) => (answer.body as { code?: string }).code;
 const open = (walk: Walk, starts: string) =>
   computePath(walk.file, walk.view.today)

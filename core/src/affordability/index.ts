@@ -1,8 +1,9 @@
 import { Decimal } from 'decimal.js';
+import { unitPeriodsInYear } from '../apr/index';
 import { cashForDebtMonthly, newestYear, payrollTerms } from '../business/index';
-import { roundTo, total, worked, type Term } from '../arithmetic/index';
+import { inPercent, roundTo, total, worked, type Term } from '../arithmetic/index';
 import { BUSINESS_DEBTS, debtTerms, housingTerms } from '../commitments/index';
-import { advancesOf, annualPercentageRate, costsOf, requestLacks, unitPeriodOf, type Costs } from '../costs/index';
+import { advancesOf, annualPercentageRate, costsOf, isPlain, requestLacks, unitPeriodOf, type Costs } from '../costs/index';
 import type { IsoDate } from '../dates/index';
 import { feesPaid } from '../fees/index';
 import type { FileState } from '../file/index';
@@ -357,7 +358,7 @@ function paymentTerm({ parts, payment }: Costs): Term {
 }
 
 function stressedTerm({ parts, stressedPayment }: Costs): Term {
-  const rates = parts.map(({ offer, terms }) => percent(terms.annualRate + offer.stressAdded));
+  const rates = parts.map(({ offer, terms }) => inPercent(terms.annualRate + offer.stressAdded));
   return {
     label: 'Payment of this loan',
     sign: '+',
@@ -368,8 +369,6 @@ function stressedTerm({ parts, stressedPayment }: Costs): Term {
     place: { chapter: 'request', anchor: 'amount' },
   };
 }
-
-const percent = (fraction: number): string => `${(fraction * 100).toFixed(2)} %`;
 
 /** What is left for the household to pay of the rent asked, after subsidies. */
 function rentTerm(file: AffordabilityInput, counted: readonly CountedIncome[]): Term | null {
@@ -552,13 +551,12 @@ function owedAtFirst({ file, costs }: Base): Term | null {
 function paymentFigure(base: Base, costs: Costs): Figure {
   const [part] = costs.parts;
   const lines = costs.parts.map(({ monthlyTerm }) => monthlyTerm);
-  const plain = part && costs.parts.length === 1 && ['level', 'variable'].includes(part.terms.kind) && part.terms.every === 'month';
-  if (!plain || part.terms.dayCount !== 'equalPeriods' || part.terms.holiday !== null) return figure(base, 'payment', lines, null);
+  if (!part || costs.parts.length > 1 || !isPlain(part.terms)) return figure(base, 'payment', lines, null);
   const { principal, annualRate, periods, advanceOn, firstPaymentOn } = part.terms;
   const period = firstPeriod(advanceOn, firstPaymentOn);
   const regular = period.months === 1 && period.days === 0;
   const factor = Number(paymentFactor(annualRate, periods, period).toFixed(12));
-  const note = `${percent(annualRate)} a year over ${periods} months`;
+  const note = `${inPercent(annualRate)} a year over ${periods} months`;
   return figure(
     base,
     'payment',
@@ -593,7 +591,6 @@ function totalTerms(costs: Costs): Term[] {
 }
 
 const UNIT_NAME = { months: 'month', weeks: 'week', days: 'day' };
-const UNITS_IN_YEAR = { months: 12, weeks: 52, days: 365 };
 
 function aprFigure(base: Base, costs: Costs): Figure {
   const method = base.file.pack.rateMethod;
@@ -625,7 +622,7 @@ function aprFigure(base: Base, costs: Costs): Figure {
       null,
     );
   const unit = unitPeriodOf(costs);
-  const inYear = UNITS_IN_YEAR[unit.kind] / unit.length;
+  const inYear = unitPeriodsInYear(unit);
   return figure(
     base,
     'apr',

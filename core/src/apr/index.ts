@@ -16,8 +16,9 @@ export interface PlacedAmount {
 
 export type UnitPeriod = { kind: 'months' | 'weeks' | 'days'; length: number };
 
-/** Unit-periods in a year, by unit. */
 const IN_YEAR = { months: 12, weeks: 52, days: 365 };
+/** Unit-periods in a year. */
+export const unitPeriodsInYear = ({ kind, length }: UnitPeriod): number => IN_YEAR[kind] / length;
 
 /**
  * The annual percentage rate by the actuarial method, from sums already placed in unit-periods.
@@ -51,7 +52,7 @@ export function actuarialRate(advances: readonly PlacedAmount[], payments: reado
 export function regulationZRate(advances: readonly DatedAmount[], payments: readonly DatedAmount[], unit: UnitPeriod): number {
   const start = earliest(advances);
   const place = ({ on, amount }: DatedAmount): PlacedAmount => ({ amount, ...unitPeriods(start, on, unit) });
-  return actuarialRate(advances.map(place), payments.map(place), IN_YEAR[unit.kind] / unit.length);
+  return actuarialRate(advances.map(place), payments.map(place), unitPeriodsInYear(unit));
 }
 
 /** Whole unit-periods and the fraction of one between two dates, counted back from the later date. */

@@ -29,6 +29,9 @@ export interface Term {
   ref?: TermRef;
 }
 
+/** A fraction in per cent with two decimals: 0.0795 → 7.95 %. */
+export const inPercent = (fraction: number): string => `${(fraction * 100).toFixed(2)} %`;
+
 /** Decimals to which a figure of a unit is rounded; money is whole minor units. */
 const DECIMALS: Record<FigureUnit, number> = { money: 0, ratio: 6, times: 4, months: 2, count: 6 };
 

@@ -1,9 +1,9 @@
 import { directiveRate, regulationZRate, type DatedAmount, type UnitPeriod } from '../apr/index';
-import type { Term } from '../arithmetic/index';
-import { daysBetween, addMonths, monthsBack, type IsoDate } from '../dates/index';
+import { inPercent, type Term } from '../arithmetic/index';
+import { addMonths, daysBetween, monthsBack, type IsoDate } from '../dates/index';
 import { feesFor, feesPaid, type CountedFee } from '../fees/index';
 import { BLANK_ROW, type FileState, type LoanPart } from '../file/index';
-import { levelPayment, firstPeriod, MAX_PAYMENTS, type Schedule, type ScheduleRow } from '../loan/index';
+import { firstPeriod, levelPayment, MAX_PAYMENTS, type Schedule, type ScheduleRow } from '../loan/index';
 import { minor, proportion, scaled, type Minor } from '../money/index';
 import {
   onePeriodAfter,
@@ -68,11 +68,10 @@ export const seasonMonths = (text: string | null): number[] | null => (text === 
 
 /**
  * A part's row as terms that can be worked: what it doesn't say comes from the request and the product.
- * @param added added to the rate.
  * @param more added to the amount: fees that are financed.
  * @returns null while its amount or term is missing, or its kind is not offered.
  */
-export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, added = 0, more = 0): PartTerms | null {
+export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, more = 0): PartTerms | null {
   const rules = file.product.costs;
   const offer = rules ? offerOf(rules, part.kind) : null;
   if (!rules || !offer || part.amount === null || part.amount <= 0) return null;
@@ -85,7 +84,7 @@ export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, ad
   return {
     kind: offer.kind,
     principal: minor(part.amount + more),
-    annualRate: withAdded(offer.annualRate, added),
+    annualRate: offer.annualRate,
     every,
     periods: revolving ? 1 : periodsIn(every, part.termMonths ?? 1),
     advanceOn,
@@ -100,11 +99,11 @@ export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, ad
   };
 }
 
-/** A rate with something added, in at most eight decimals; nothing to round where nothing is added. */
-const withAdded = (rate: number, added: number): number => (added === 0 ? rate : Math.round((rate + added) * 1e8) / 1e8);
+/** A rate with something added, in at most eight decimals. */
+const withAdded = (rate: number, added: number): number => Math.round((rate + added) * 1e8) / 1e8;
 
-/** The payment of an ordinary part in one step; others need their schedule. */
-function isPlain({ kind, every, dayCount, holiday, periods }: PartTerms): boolean {
+/** Whether a part is an ordinary one, whose payment has a closed formula; others need their schedule. */
+export function isPlain({ kind, every, dayCount, holiday, periods }: PartTerms): boolean {
   return (kind === 'level' || kind === 'variable') && every === 'month' && dayCount === 'equalPeriods' && holiday === null && periods <= MAX_PAYMENTS;
 }
 
@@ -121,17 +120,15 @@ const paymentsInYear = ({ every, season }: PartTerms): number => (season && ever
 const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsOf(terms)): Minor =>
   proportion(Math.max(...steps.map(({ payment }) => payment)), paymentsInYear(terms), 12);
 
-const percent = (fraction: number): string => `${(fraction * 100).toFixed(2)} %`;
-
 /** A part's terms in a few words. */
 export function partInWords(terms: PartTerms): string {
   const { kind, annualRate, periods, every, interestOnly, promotion, holiday } = terms;
   const often = PAYMENT_PERIOD_LABEL[every];
-  if (kind === 'revolving') return `${percent(annualRate)} a year, ${often} ${percent(terms.revolving?.share ?? 0)} of what is owed`;
+  if (kind === 'revolving') return `${inPercent(annualRate)} a year, ${often} ${inPercent(terms.revolving?.share ?? 0)} of what is owed`;
   return [
-    `${percent(annualRate)} a year over ${every === 'month' ? `${periods} months` : `${periods} payments ${often}`}`,
+    `${inPercent(annualRate)} a year over ${every === 'month' ? `${periods} months` : `${periods} payments ${often}`}`,
     ...(interestOnly > 0 ? [`interest alone for ${interestOnly} payments`] : []),
-    ...(promotion ? [`${percent(promotion.annualRate)} for the first ${promotion.periods}`] : []),
+    ...(promotion ? [`${inPercent(promotion.annualRate)} for the first ${promotion.periods}`] : []),
     ...(holiday ? [`none from payment ${holiday.from} for ${holiday.periods}`] : []),
   ].join(', ');
 }
@@ -160,10 +157,9 @@ export function costsOf(file: CostsInput, today: IsoDate): Costs | null {
   if (amount <= 0) return null;
   const fees = feesFor(rules.fees, amount);
   const financed = feesPaid(fees, 'financed');
-  const more = (at: number): number => (at === 0 ? financed : 0);
   const parts: CostedPart[] = [];
   for (const [at, row] of rows.entries()) {
-    const terms = partTermsOf(file, row, today, 0, more(at));
+    const terms = partTermsOf(file, row, today, at === 0 ? financed : 0);
     const own = offerOf(rules, row.kind);
     if (!terms || !own || partProblem(terms) !== null) return null;
     const part = costedPart(row.id || null, own, terms);
@@ -262,7 +258,7 @@ export function partProblemOf(file: CostsInput, part: LoanPart, today: IsoDate):
   if (offer.kind === 'interestOnly' && (part.interestOnlyMonths ?? 0) > (offer.interestOnlyMost ?? 0))
     return `Interest alone may be paid for at most ${offer.interestOnlyMost ?? 0} months`;
   if (offer.kind === 'balloon' && (part.balloon ?? 0) > part.amount * (offer.balloonMost ?? 0))
-    return `The final balloon may be at most ${percent(offer.balloonMost ?? 0)} of the part`;
+    return `The final balloon may be at most ${inPercent(offer.balloonMost ?? 0)} of the part`;
   const terms = partTermsOf(file, part, today);
   if (!terms) return `Its term must be 1 to ${MAX_PAYMENTS} months`;
   const problem = partProblem(terms);
@@ -287,11 +283,11 @@ export function partsGap({ parts, request }: CostsInput): Minor {
 function together(parts: readonly CostedPart[]): Schedule {
   const only = parts[0];
   if (only && parts.length === 1) return only.schedule;
-  const days = new Map<IsoDate, { payment: number; interest: number; principal: number; owed: number }>();
+  const days = new Map<IsoDate, { payment: number; interest: number; principal: number }>();
   // What changes on a day: a part's balance comes in with its advance and goes down with each payment.
   for (const { schedule } of parts)
     for (const { dueOn, payment, interest, principal } of schedule.rows) {
-      const day = days.get(dueOn) ?? { payment: 0, interest: 0, principal: 0, owed: 0 };
+      const day = days.get(dueOn) ?? { payment: 0, interest: 0, principal: 0 };
       day.payment += payment;
       day.interest += interest;
       day.principal += principal;
@@ -331,11 +327,11 @@ export function advancesOf(costs: Costs): DatedAmount[] {
  */
 export function unitPeriodOf(costs: Costs): UnitPeriod {
   const due = costs.schedule.rows.filter(({ payment }) => payment > 0);
-  const last = due[0];
-  if (due.length === 1 && last && costs.parts.length === 1) {
-    const months = monthsBack(costs.advanceOn, last.dueOn);
-    if (months >= 1 && addMonths(last.dueOn, -months) === costs.advanceOn) return { kind: 'months', length: Math.min(12, months) };
-    const days = daysBetween(costs.advanceOn, last.dueOn);
+  const [only] = due;
+  if (due.length === 1 && only && costs.parts.length === 1) {
+    const months = monthsBack(costs.advanceOn, only.dueOn);
+    if (months >= 1 && addMonths(only.dueOn, -months) === costs.advanceOn) return { kind: 'months', length: Math.min(12, months) };
+    const days = daysBetween(costs.advanceOn, only.dueOn);
     if (days < 365) return { kind: 'days', length: days };
     return { kind: 'months', length: 12 };
   }
@@ -407,7 +403,7 @@ export function settlementTerms(costs: Costs, rules: CostRules, on: IsoDate): Te
                   sign: '+' as const,
                   value: charge,
                   unit: 'money' as const,
-                  note: charge < asked ? 'the interest that falls away' : `${percent(share)} of the balance`,
+                  note: charge < asked ? 'the interest that falls away' : `${inPercent(share)} of the balance`,
                 },
               ]
             : []),

@@ -7,14 +7,6 @@ import { daysBetween, isoDate, type IsoDate } from '../dates/index';
 export const DAY_COUNTS = ['equalPeriods', '30/360', 'actual/365', 'actual/360', 'actual/actual'] as const;
 export type DayCount = (typeof DAY_COUNTS)[number];
 
-export const DAY_COUNT_LABEL: Record<DayCount, string> = {
-  equalPeriods: 'equal periods, odd days over 365',
-  '30/360': '30/360',
-  'actual/365': 'actual/365',
-  'actual/360': 'actual/360',
-  'actual/actual': 'actual/actual',
-};
-
 /** An exact part of a year: whole numbers, so that interest can be rounded once. */
 export interface YearPart {
   numerator: number;

@@ -1,5 +1,5 @@
 import { roundTo, worked, type Term } from '../arithmetic/index';
-import { formatMoney, minor, type Minor } from '../money/index';
+import { minor, type Minor } from '../money/index';
 import type { FeeRule } from '../product/index';
 
 export const FEE_PAID_LABEL: Record<FeeRule['paid'], string> = {
@@ -43,10 +43,4 @@ export function feesFor(rules: readonly FeeRule[], amount: Minor): CountedFee[] 
 /** Fees paid in one of the ways, added up. */
 export function feesPaid(fees: readonly CountedFee[], ...ways: FeeRule['paid'][]): Minor {
   return minor(fees.filter(({ rule }) => ways.includes(rule.paid)).reduce((so, { amount }) => so + amount, 0));
-}
-
-/** A bracket in words: from 50,000.00 on 1.50 % and 100.00. */
-export function bracketInWords({ from, flat, share }: FeeRule['brackets'][number], show: (amount: Minor) => string = (amount) => formatMoney(amount)): string {
-  const parts = [...(share > 0 ? [`${(share * 100).toFixed(2)} %`] : []), ...(flat > 0 ? [show(flat)] : [])];
-  return `${from > 0 ? `from ${show(from)} on ` : ''}${parts.join(' and ') || 'nothing'}`;
 }

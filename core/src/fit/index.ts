@@ -1,6 +1,6 @@
 import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure, type Ground } from '../affordability/index';
 import { costOf, costsOf, offerOf } from '../costs/index';
-import { type IsoDate } from '../dates/index';
+import type { IsoDate } from '../dates/index';
 import { DEBT_KIND_LABEL, debtTerms, type DebtKind } from '../commitments/index';
 import type { Asset, FileState } from '../file/index';
 import { minor, moneyIn, type Minor } from '../money/index';
@@ -52,6 +52,8 @@ export type FitInput = AffordabilityInput & Pick<FileState, 'uses'>;
 /** Something that can be changed by whole units up to a point. */
 interface Lever {
   code: LeverCode;
+  /** Which one it is, where there are several of a kind: a kind of part, a debt. */
+  of?: string;
   most: number;
   /** Smallest first; every unit where absent. */
   steps?: number[];
@@ -154,6 +156,12 @@ class Trial {
     return ground;
   }
 
+  /** Interest and fees of a changed request. */
+  cost(changes: readonly FitChange[]): number {
+    const costs = costsOf(withChanges(this.file, changes), this.today);
+    return costs ? costOf(costs) : Infinity;
+  }
+
   proposal(levers: LeverCode[], label: string, changes: FitChange[], size: number): Proposal {
     const changed = withChanges(this.file, changes);
     const costs = costsOf(changed, this.today);
@@ -174,14 +182,18 @@ function smallest({ most, steps, changesAt }: Pick<Lever, 'most' | 'steps' | 'ch
   if (most <= 0) return null;
   if (steps) return steps.find((size) => passes(changesAt(size))) ?? null;
   if (!passes(changesAt(most))) return null;
-  let low = 0;
-  let high = most;
-  while (high - low > 1) {
-    const middle = Math.floor((low + high) / 2);
-    if (passes(changesAt(middle))) high = middle;
-    else low = middle;
+  return lastGood(most, 0, (size) => passes(changesAt(size)));
+}
+
+/** Halves the way between a size that is good and one that isn't, down to one unit. @returns the good one beside the bad. */
+function lastGood(good: number, bad: number, isGood: (size: number) => boolean): number {
+  let [is, not] = [good, bad];
+  while (Math.abs(is - not) > 1) {
+    const middle = Math.floor((is + not) / 2);
+    if (isGood(middle)) is = middle;
+    else not = middle;
   }
-  return high;
+  return is;
 }
 
 function largestOf(tried: Trial): Proposal | null {
@@ -190,14 +202,8 @@ function largestOf(tried: Trial): Proposal | null {
   const asked = file.request.amount ?? 0;
   const changesAt = (amount: number): FitChange[] => (amount === asked ? [] : amountChanges(file, minor(amount - asked), true));
   if (!tried.passes(changesAt(least))) return null;
-  let low: number = least;
-  let high: number = most + 1;
-  while (high - low > 1) {
-    const middle = Math.floor((low + high) / 2);
-    if (tried.passes(changesAt(middle))) low = middle;
-    else high = middle;
-  }
-  return tried.proposal(['amount'], upTo(file, minor(low)), changesAt(low), low);
+  const largest = lastGood(least, most + 1, (amount) => tried.passes(changesAt(amount)));
+  return tried.proposal(['amount'], upTo(file, minor(largest)), changesAt(largest), largest);
 }
 
 /** The amount more or less: dearest parts shrink first, the first part grows; with the price where what is bought changes. */
@@ -270,6 +276,10 @@ function downPaymentLever(file: FitInput): Lever {
   const down = file.request.downPayment ?? 0;
   const there = assets.reduce((so, { free }) => so + free, 0);
   const room = Math.max(0, (file.request.amount ?? 0) - file.product.bounds.amount.least);
+  const paidDown = (size: number): FitChange[] => [
+    ...amountChanges(file, minor(-size), false),
+    { op: 'set', entity: 'request', id: null, field: 'downPayment', value: down + size },
+  ];
   return {
     code: 'downPayment',
     most: Math.min(there, room),
@@ -280,13 +290,13 @@ function downPaymentLever(file: FitInput): Lever {
         left -= taken;
         return taken === 0 ? [] : [{ op: 'set', entity: 'asset', id: asset.id, field: 'downPaymentPart', value: (asset.downPaymentPart ?? 0) + taken }];
       });
-      return [...amountChanges(file, minor(-size), false), { op: 'set', entity: 'request', id: null, field: 'downPayment', value: down + size }, ...drawn];
+      return [...paidDown(size), ...drawn];
     },
     words: (size) => `Pay ${show(down + size)} down, ${show(size)} more, from what they have`,
     limitedBy: there === 0 ? 'No asset that could be paid down is named' : `Not even with all that they have, ${show(Math.min(there, room))} more`,
     beyond: {
       most: room,
-      changesAt: (size) => [...amountChanges(file, minor(-size), false), { op: 'set', entity: 'request', id: null, field: 'downPayment', value: down + size }],
+      changesAt: paidDown,
       words: (size) => `It would take ${show(size)} more, and ${there === 0 ? 'no asset that could be paid down is named' : `${show(there)} is named`}`,
     },
   };
@@ -338,6 +348,7 @@ function rateLevers(file: FitInput): Lever[] {
     term <= months.most;
   return rules.parts.filter(cheaper).map<Lever>((offer) => ({
     code: 'ratePart',
+    of: offer.kind,
     most: amount,
     changesAt(size) {
       const balloon = offer.kind === 'balloon' ? Math.floor(size * (offer.balloonMost ?? 0)) : null;
@@ -375,6 +386,7 @@ function debtLevers(file: FitInput, today: IsoDate): Lever[] {
     return [
       {
         code: 'debt',
+        of: id,
         most: more > most ? 0 : 1,
         steps: [1],
         changesAt: () => [{ op: 'set', entity: 'debt', id, field: 'cleared', value: true }, ...amountChanges(file, balance, false)],
@@ -412,26 +424,29 @@ function incomeLevers(file: FitInput): Lever[] {
 function pairsOf(tried: Trial, levers: readonly Lever[], alone: ReadonlyMap<Lever, number>): Proposal[] {
   const coarse = levers.filter(({ code }) => code === 'term' || code === 'debt');
   const fine = levers.filter(({ code }) => code === 'amount' || code === 'downPayment' || code === 'ratePart' || code === 'term');
-  const best = new Map<string, Proposal>();
+  const best = new Map<string, { levers: LeverCode[]; label: string; changes: FitChange[]; size: number; cost: number }>();
   for (const first of coarse)
-    for (const size of sizesOf(first, alone.get(first)))
+    for (const size of sizesOf(first, alone.get(first))) {
+      const base = first.changesAt(size);
+      const then = leversOf(withChanges(tried.file, base), tried.today);
       for (const second of fine) {
-        if (first === second || second.most <= 0) continue;
-        const base = first.changesAt(size);
-        const changed = withChanges(tried.file, base);
-        const after = leverLike(changed, tried.today, second);
-        if (!after) continue;
+        const after = then.find(({ code, of }) => code === second.code && of === second.of);
+        if (first === second || second.most <= 0 || !after) continue;
         const reach = { ...after, most: Math.min(after.most, alone.get(second) ?? after.most) };
         const found = smallest(reach, (changes) => tried.passes([...base, ...changes]));
         // What the second change needs alone is no less with the first: then the first does nothing.
         if (found === null || found === 0 || found >= (alone.get(second) ?? Infinity)) continue;
         const changes = [...base, ...after.changesAt(found)];
-        const proposal = tried.proposal([first.code, after.code], `${first.words(size)}; ${lowerFirst(after.words(found))}`, changes, found);
+        const cost = tried.cost(changes);
         const key = `${first.code}+${second.code}`;
-        const known = best.get(key);
-        if (!known || (proposal.cost ?? Infinity) < (known.cost ?? Infinity)) best.set(key, proposal);
+        if (cost < (best.get(key)?.cost ?? Infinity))
+          best.set(key, { levers: [first.code, after.code], label: `${first.words(size)}; ${lowerFirst(after.words(found))}`, changes, size: found, cost });
       }
-  return [...best.values()].sort((a, b) => (a.cost ?? Infinity) - (b.cost ?? Infinity)).slice(0, MOST_PAIRS);
+    }
+  return [...best.values()]
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, MOST_PAIRS)
+    .map(({ levers: both, label, changes, size }) => tried.proposal(both, label, changes, size));
 }
 
 /** Sizes of a coarse lever that don't do it alone: whole years for a term, a debt as it is. */
@@ -439,15 +454,6 @@ function sizesOf({ code, most }: Lever, alone: number | undefined): number[] {
   if (code === 'debt') return alone === undefined && most > 0 ? [1] : [];
   const reach = alone === undefined ? most : alone - 1;
   return Array.from({ length: Math.floor(reach / STEP_MONTHS) }, (_, at) => (at + 1) * STEP_MONTHS);
-}
-
-/** The same lever of a changed file. */
-function leverLike(file: FitInput, today: IsoDate, like: Lever): Lever | null {
-  if (like.code === 'amount') return amountLever(file);
-  if (like.code === 'downPayment') return downPaymentLever(file);
-  if (like.code === 'term') return termLever(file);
-  const wording = like.words(1);
-  return leversOf(file, today).find((lever) => lever.code === like.code && lever.words(1) === wording) ?? null;
 }
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

@@ -83,8 +83,3 @@ function checkTerms(principal: Minor, annualRate: number, payments: number): voi
   if (!(annualRate >= 0 && annualRate <= 10)) throw new RangeError('The yearly rate must lie between 0 and 10 (1,000 %)');
   if (!Number.isInteger(payments) || payments < 1 || payments > MAX_PAYMENTS) throw new RangeError(`The term must be 1 to ${MAX_PAYMENTS} months`);
 }
-
-/** A first payment date where none was agreed: one month after the advance. */
-export function usualFirstPayment(advanceOn: IsoDate): IsoDate {
-  return addMonths(advanceOn, 1);
-}

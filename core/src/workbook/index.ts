@@ -1,5 +1,5 @@
 import { affordability, type AffordabilityInput, type Figure } from '../affordability/index';
-import { unitPeriods, yearsFrom, type UnitPeriod } from '../apr/index';
+import { unitPeriods, unitPeriodsInYear, yearsFrom } from '../apr/index';
 import type { FigureUnit, Term } from '../arithmetic/index';
 import { advancesOf, costsOf, partInWords, unitPeriodOf, type CostedPart, type Costs } from '../costs/index';
 import type { IsoDate } from '../dates/index';
@@ -236,7 +236,7 @@ class Book {
   private addRate(costs: Costs, file: WorkbookInput, inRate: string): void {
     const method = file.pack.rateMethod;
     const unit = unitPeriodOf(costs);
-    const inYear = method === 'directive' ? 1 : UNITS_IN_YEAR[unit.kind] / unit.length;
+    const inYear = method === 'directive' ? 1 : unitPeriodsInYear(unit);
     const start = costs.advanceOn;
     const rows: Cell[][] = [
       [text(method === 'directive' ? 'Annual percentage rate, Directive 2008/48/EC Annex I' : 'Annual percentage rate, 12 CFR 1026 Appendix J', true)],
@@ -376,5 +376,3 @@ const COLUMN = {
   promoted: 13,
   laterPromoted: 14,
 } as const;
-
-const UNITS_IN_YEAR: Record<UnitPeriod['kind'], number> = { months: 12, weeks: 52, days: 365 };

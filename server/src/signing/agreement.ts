@@ -3,6 +3,7 @@ import {
   costsOf,
   FEE_PAID_LABEL,
   formatDate,
+  inPercent,
   formatMoney,
   moneyIn,
   partInWords,
@@ -22,7 +23,6 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   const money = moneyIn(file.pack);
   const date = (value: string) => formatDate(value, file.pack.dateOrder);
   const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? null;
-  const percent = (fraction: number) => `${(fraction * 100).toFixed(2)} %`;
   const { schedule } = costs;
   const { request, product } = file;
   const rules = product.costs;
@@ -69,7 +69,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           `${part.offer.kind === 'variable' ? 'variable, now ' : ''}${partInWords(part.terms)}`,
         ]),
         // Only where the product states one: other places have other disclosures.
-        ...(apr === null ? [] : [['Annual percentage rate', percent(apr)] satisfies [string, string]]),
+        ...(apr === null ? [] : [['Annual percentage rate', inPercent(apr)] satisfies [string, string]]),
         ['Payments', `${paid.length} payments, the first ${money(paid[0]?.payment ?? 0)}, the last ${money(paid.at(-1)?.payment ?? 0)}`],
         ['First payment', date(paid[0]?.dueOn ?? costs.advanceOn)],
         ['Total of payments', money(schedule.totalPayable)],

@@ -4,6 +4,7 @@ import {
   costOf,
   FEE_PAID_LABEL,
   formatDate,
+  inPercent,
   moneyIn,
   PAYMENT_PERIOD_LABEL,
   personName,
@@ -29,7 +30,6 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
   if (!rules) throw new Error('Nothing is lent');
   const money = moneyIn(file.pack);
   const date = (value: string): string => formatDate(value, file.pack.dateOrder);
-  const percent = (value: number): string => `${(value * 100).toFixed(2)} %`;
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const rate = annualPercentageRate(costs, file.pack.rateMethod);
   const all = totalPayableOf(costs);
@@ -66,7 +66,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
             ...costs.fees.map(({ rule, amount }) => [rule.label, money(amount)]),
             ['You pay in all', money(all)],
             ['So it costs you', money(costOf(costs))],
-            ...(rate === null ? [] : [['Annual percentage rate: what it costs a year, with fees, in per cent. Compare offers by it.', percent(rate)]]),
+            ...(rate === null ? [] : [['Annual percentage rate: what it costs a year, with fees, in per cent. Compare offers by it.', inPercent(rate)]]),
           ].map(([label, value], at, body) => [
             { text: label ?? '', bold: at >= body.length - (rate === null ? 2 : 3) },
             { text: value ?? '', alignment: 'right', bold: at >= body.length - (rate === null ? 2 : 3) },
@@ -91,7 +91,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
         text:
           `You can, on any day, all of it or a part. ` +
           (rules.settlement.share > 0
-            ? `We then ask for ${percent(rules.settlement.share)} of what is owed, ${percent(rules.settlement.shareWithinYear)} in the last year, and never more than the interest that you save. `
+            ? `We then ask for ${inPercent(rules.settlement.share)} of what is owed, ${inPercent(rules.settlement.shareWithinYear)} in the last year, and never more than the interest that you save. `
             : `It costs nothing extra. `) +
           (last && last.dueOn > early ? `On ${date(early)}, for example, ${money(total(settlementTerms(costs, rules, early)))} would settle it.` : ''),
       },
@@ -137,8 +137,8 @@ function partWords({ offer, terms, schedule }: CostedPart, money: (amount: numbe
     rest.push(`each payment is ${(terms.revolving.share * 100).toFixed(0)} % of what is owed then, at least ${money(terms.revolving.least)}`);
   if (terms.holiday) rest.push(`nothing for ${terms.holiday.periods} payments from number ${terms.holiday.from} on`);
   if (last && last.payment !== schedule.steps.at(-1)?.payment) rest.push(`the last one, on ${date(last.dueOn)}, is ${money(last.payment)}`);
-  const head = named ? `${offer.label}, ${money(terms.principal)} at ${(terms.annualRate * 100).toFixed(2)} % a year: ` : '';
-  const tail = named ? '' : ` The rate is ${(terms.annualRate * 100).toFixed(2)} % a year.`;
+  const head = named ? `${offer.label}, ${money(terms.principal)} at ${inPercent(terms.annualRate)} a year: ` : '';
+  const tail = named ? '' : ` The rate is ${inPercent(terms.annualRate)} a year.`;
   return `${head}${[...steps, ...rest].join('; ')}; ${paid.length} payments in all.${tail}`;
 }
 

@@ -16,8 +16,9 @@ const MEDIA_TYPE: Record<TakeAlong, string> = {
   'costs.pdf': 'application/pdf',
 };
 
-/** What a calculation as JSON looks like, as JSON Schema (2020-12). */
-const calculationSchema = z.toJSONSchema(TakenCalculation, { unrepresentable: 'any', io: 'output' });
+let known: string | null = null;
+/** What a calculation as JSON looks like, as JSON Schema (2020-12); made when it is first asked for. */
+const calculationSchema = (): string => (known ??= JSON.stringify(z.toJSONSchema(TakenCalculation, { unrepresentable: 'any', io: 'output' })));
 
 /** Makes what is taken along of a file, on worker threads that start when the first is asked for. */
 export interface TakeAlongMaker {
@@ -41,7 +42,7 @@ export function makeTakeAlong(lender: string): TakeAlongMaker {
 
 /** Gives a file's calculation, schedule, payment dates and costs sheet in open formats, and the schema of the calculation. */
 export function takeAlongRoutes(app: App, files: Files, takeAlong: TakeAlongMaker, today: () => IsoDate): void {
-  app.get(CALCULATION_SCHEMA, async (_request, reply) => reply.type('application/schema+json; charset=utf-8').send(JSON.stringify(calculationSchema)));
+  app.get(CALCULATION_SCHEMA, async (_request, reply) => reply.type('application/schema+json; charset=utf-8').send(calculationSchema()));
   app.get('/api/files/:reference/take-along/:name', { schema: { params: FileParams.extend({ name: z.enum(TAKE_ALONG) }) } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const { reference, name } = request.params;

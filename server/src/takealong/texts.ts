@@ -23,7 +23,7 @@ export function neededCosts(file: FileState, today: IsoDate): Costs {
 /** The calculation by the published schema. */
 export function calculationJson(file: FileState, today: IsoDate): string {
   const costs = neededCosts(file, today);
-  const { product, pack, incomes, livingCosts, debts, assets, parts, uses, sources, securities, payrolls, accounts } = file;
+  const { product, pack } = file;
   const taken: TakenCalculation = {
     $schema: CALCULATION_SCHEMA,
     reference: file.reference,
@@ -32,20 +32,7 @@ export function calculationJson(file: FileState, today: IsoDate): string {
     product: { code: product.code, version: product.version, name: product.name },
     place: pack.code,
     currency: pack.currency,
-    read: {
-      request: file.request,
-      people: file.people,
-      incomes,
-      livingCosts,
-      debts,
-      assets,
-      parts,
-      uses,
-      sources,
-      securities,
-      payrolls,
-      accounts,
-    },
+    read: file,
     costs: {
       amount: costs.amount,
       principal: costs.principal,

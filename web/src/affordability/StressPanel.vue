@@ -1,31 +1,24 @@
 <script setup lang="ts">
-import { calculationInput, moneyIn, type FileState, type IsoDate, type Stress, type StressAxis } from '@cavren/core';
-import { wrap } from 'comlink';
+import { moneyIn, type FileState, type IsoDate, type StressAxis } from '@cavren/core';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import type { StressWorker } from './stress.worker';
+import { useWorked } from './working';
 
 /** How much room is left as one thing after another gets worse, and where it breaks. */
 const props = defineProps<{ file: FileState; today: IsoDate }>();
 use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
-const thread = new Worker(new URL('./stress.worker.ts', import.meta.url), { type: 'module' });
-const worker = wrap<StressWorker>(thread);
-onBeforeUnmount(() => thread.terminate());
-
-const stress = ref<Stress | null>(null);
-const asked = ref(false);
-watch(
-  [() => props.file, () => props.today] as const,
-  async ([file, today]) => {
-    const plain = JSON.parse(JSON.stringify(calculationInput(file))) as ReturnType<typeof calculationInput>;
-    stress.value = await worker.stress(plain, today);
-    asked.value = true;
-  },
-  { immediate: true },
+const {
+  result: stress,
+  busy,
+  failed,
+} = useWorked(
+  () => props.file,
+  () => props.today,
+  (worker, file, today) => worker.stress(file, today),
 );
 
 const money = (value: number): string => moneyIn(props.file.pack)(Math.round(value));
@@ -86,7 +79,8 @@ const charts = computed(() =>
   <div>
     <h2>What it would stand</h2>
     <p v-if="stress" class="soft">{{ money(stress.left) }} is left each month as things stand. Each line changes one thing and leaves the rest as it is.</p>
-    <p v-else-if="asked">An income that counts and a complete request are needed first.</p>
+    <p v-else-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</p>
+    <p v-else-if="!busy">An income that counts and a complete request are needed first.</p>
     <p v-else class="soft" role="status">Working it out …</p>
     <div v-if="stress" class="charts">
       <figure v-for="{ axis, option } in charts" :key="axis.code">

@@ -1,10 +1,10 @@
-import { formatMoney, type Figure, type FigureUnit, type Minor, type Term, type Verdict } from '@cavren/core';
+import { formatMoney, inPercent, type Figure, type FigureUnit, type Minor, type Term, type Verdict } from '@cavren/core';
 import type { MarkKind } from '../look/Mark.vue';
 
 /** A value of an arithmetic as it is written: money with its currency, ratios in percent. */
 export function showValue(value: number, unit: FigureUnit, currency: string): string {
   if (unit === 'money') return formatMoney(value as Minor, { currency });
-  if (unit === 'ratio') return `${(value * 100).toFixed(2)} %`;
+  if (unit === 'ratio') return inPercent(value);
   if (unit === 'times') return `${value.toFixed(2)} ×`;
   if (unit === 'months') return `${Number(value.toFixed(2))} ${value === 1 ? 'month' : 'months'}`;
   return String(Number(value.toFixed(12)));

@@ -5,6 +5,7 @@ import {
   costsOf,
   figuresFor,
   formatMoney,
+  inPercent,
   moneyIn,
   parseMoney,
   partInWords,
@@ -158,7 +159,7 @@ const LETTERS = ['A', 'B', 'C'];
           <tr>
             <th scope="row">Annual percentage rate</th>
             <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">
-              {{ column.rate === null ? '—' : `${(column.rate * 100).toFixed(2)} %` }}
+              {{ column.rate === null ? '—' : inPercent(column.rate) }}
             </td>
           </tr>
           <tr v-for="measure in measures" :key="measure.measure">

@@ -3,7 +3,7 @@ import { moneyIn, type Aim, type Figure, type FileState, type IsoDate, type Leve
 import { computed, ref } from 'vue';
 import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import Mark from '../look/Mark.vue';
-import { useWorked } from '../request/working';
+import { useWorked } from '../affordability/working';
 import { useVersions } from './versions';
 
 /** What would bring a file inside its limits: the smallest change of each kind, two together, and the most they can carry. */

@@ -4,7 +4,7 @@ import { formatDate, moneyIn, parseDate, total, type FileState, type IsoDate } f
 import { computed, ref } from 'vue';
 import TermLines from '../affordability/TermLines.vue';
 import { useGoTo } from '../file/places';
-import { useWorked } from './working';
+import { useWorked } from '../affordability/working';
 
 /** What the request costs in all: parts, fees, both annual percentage rates, and what settles it on any day. */
 const props = defineProps<{ file: FileState; today: IsoDate }>();
@@ -12,17 +12,12 @@ const goTo = useGoTo(() => props.file.reference);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const percent = (value: number | null): string => (value === null ? '—' : `${(value * 100).toFixed(3)} %`);
 const date = (value: string): string => formatDate(value, props.file.pack.dateOrder);
+const typed = ref('');
+const day = computed(() => (typed.value.trim() === '' ? null : parseDate(typed.value, props.file.pack.dateOrder, props.today)));
 const { result: costs, failed } = useWorked(
   () => props.file,
   () => props.today,
-  (worker, file, today) => worker.costs(file, today),
-);
-const typed = ref('');
-const day = computed(() => (typed.value.trim() === '' ? null : parseDate(typed.value, props.file.pack.dateOrder, props.today)));
-const { result: settlement } = useWorked(
-  () => props.file,
-  () => props.today,
-  (worker, file, today) => (day.value ? worker.settle(file, today, day.value) : Promise.resolve([])),
+  (worker, file, today) => worker.costs(file, today, day.value),
   () => day.value,
 );
 const dayProblem = computed(() => {
@@ -105,11 +100,11 @@ const TAKE: Record<TakeAlong, string> = {
             <input v-model="typed" class="field-input" :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'" data-aside />
           </label>
           <p v-if="dayProblem" class="note ember">{{ dayProblem }}</p>
-          <details v-else-if="settlement && settlement.length > 0" class="settled">
+          <details v-else-if="costs.settlement.length > 0" class="settled">
             <summary>
-              On {{ date(day ?? '') }} <b>{{ money(total(settlement)) }}</b> settles it
+              On {{ date(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it
             </summary>
-            <TermLines :terms="settlement" :currency="file.pack.currency" open @go="goTo" />
+            <TermLines :terms="costs.settlement" :currency="file.pack.currency" open @go="goTo" />
           </details>
         </div>
       </div>

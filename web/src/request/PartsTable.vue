@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import {
   costsOf,
+  inPercent,
   moneyIn,
+  offerOf,
   partProblemOf,
   partsGap,
   PAYMENT_PERIOD_LABEL,
@@ -41,25 +43,28 @@ const fresh = computed(() => ({
   termMonths: props.file.request.termMonths,
   every: props.rules.every[0] ?? null,
 }));
-const offerOf = (part: { kind: string | null }) => props.rules.parts.find(({ kind }) => kind === part.kind) ?? null;
 const partOf = (id: string): LoanPart | undefined => props.file.parts.find((part) => part.id === id);
-const monthly = (id: string): string => {
-  const part = costs.value?.parts.find((costed) => costed.id === id);
-  return part ? `${money(part.monthly)} a month` : '';
-};
-const problem = (id: string): string | null => {
-  const part = partOf(id);
-  return part ? partProblemOf(props.file, part, props.today) : null;
-};
-const rateOf = (id: string): string => {
-  const part = partOf(id);
-  const offer = part ? offerOf(part) : null;
+/** What each part says of itself: its rate, and what it takes a month or why it can't be worked. */
+const said = computed(
+  () =>
+    new Map(
+      props.file.parts.map((part) => {
+        const costed = costs.value?.parts.find(({ id }) => id === part.id);
+        return [
+          part.id,
+          { rate: rateWords(part), problem: partProblemOf(props.file, part, props.today), monthly: costed ? `${money(costed.monthly)} a month` : '' },
+        ];
+      }),
+    ),
+);
+function rateWords({ kind }: LoanPart): string {
+  const offer = offerOf(props.rules, kind);
   if (!offer) return '';
-  const rate = `${(offer.annualRate * 100).toFixed(2)} %`;
-  if (offer.promotion) return `${(offer.promotion.annualRate * 100).toFixed(2)} % for ${offer.promotion.months} months, then ${rate}`;
+  const rate = inPercent(offer.annualRate);
+  if (offer.promotion) return `${inPercent(offer.promotion.annualRate)} for ${offer.promotion.months} months, then ${rate}`;
   if (offer.revolving) return `${rate}, ${(offer.revolving.share * 100).toFixed(0)} % of what is owed, at least ${money(offer.revolving.least)}`;
   return rate;
-};
+}
 const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
 </script>
 
@@ -72,11 +77,11 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
       :fresh="fresh"
       :add-label="file.parts.length === 0 ? 'Split into parts' : 'Part'"
       :locked="locked"
-      :empty="`Not split: all of it as “${rules.parts[0]?.label ?? ''}” at ${((rules.parts[0]?.annualRate ?? 0) * 100).toFixed(2)} % a year.`"
+      :empty="`Not split: all of it as “${rules.parts[0]?.label ?? ''}” at ${inPercent(rules.parts[0]?.annualRate ?? 0)} a year.`"
     >
       <template #under="{ row }">
         <div class="under">
-          <span class="rate">{{ rateOf(row.id) }}</span>
+          <span class="rate">{{ said.get(row.id)?.rate }}</span>
           <Field
             v-if="has(row.id, 'interestOnly')"
             :id="row.id"
@@ -101,8 +106,8 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
             <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" kind="whole" :locked="locked" />
           </template>
           <Field :id="row.id" entity="part" field="advanceOn" label="Paid out on" kind="date" :locked="locked" />
-          <span v-if="problem(row.id)" class="problem" role="alert">{{ problem(row.id) }}</span>
-          <b v-else class="monthly">{{ monthly(row.id) }}</b>
+          <span v-if="said.get(row.id)?.problem" class="problem" role="alert">{{ said.get(row.id)?.problem }}</span>
+          <b v-else class="monthly">{{ said.get(row.id)?.monthly }}</b>
         </div>
       </template>
     </Rows>

@@ -4,13 +4,16 @@ import {
   feesPaid,
   partInWords,
   settlementTerms,
+  stressOf,
   totalPayableOf,
   whatFits,
+  type AffordabilityInput,
   type Aim,
   type CostsInput,
   type FitInput,
   type IsoDate,
   type Minor,
+  type Stress,
   type Term,
   type WhatFits,
 } from '@cavren/core';
@@ -29,13 +32,16 @@ export interface CostSheet {
   rates: { regulationZ: number | null; directive: number | null };
   advanceOn: IsoDate;
   lastOn: IsoDate;
+  /** What settles it on the day that was asked about. */
+  settlement: Term[];
 }
 
-/** Works costs and what would fit beside the screen's thread, so that typing never waits for them. */
+/** Works costs, stress and what would fit beside the screen's thread, so that typing never waits for them. */
 const worker = {
-  costs(file: CostsInput, today: IsoDate): CostSheet | null {
+  costs(file: CostsInput, today: IsoDate, settledOn: IsoDate | null): CostSheet | null {
     const costs = costsOf(file, today);
-    if (!costs) return null;
+    const rules = file.product.costs;
+    if (!costs || !rules) return null;
     return {
       parts: costs.parts.map(({ id, offer, terms, monthly, schedule }) => ({
         id,
@@ -56,14 +62,11 @@ const worker = {
       rates: { regulationZ: annualPercentageRate(costs, 'regulationZ'), directive: annualPercentageRate(costs, 'directive') },
       advanceOn: costs.advanceOn,
       lastOn: costs.schedule.rows.at(-1)?.dueOn ?? costs.advanceOn,
+      settlement: settledOn !== null && settledOn >= costs.advanceOn ? settlementTerms(costs, rules, settledOn) : [],
     };
   },
-  settle(file: CostsInput, today: IsoDate, on: IsoDate): Term[] {
-    const costs = costsOf(file, today);
-    const rules = file.product.costs;
-    return costs && rules && on >= costs.advanceOn ? settlementTerms(costs, rules, on) : [];
-  },
+  stress: (file: AffordabilityInput, today: IsoDate): Stress | null => stressOf(file, today),
   fit: (file: FitInput, today: IsoDate, aim: Aim): WhatFits | null => whatFits(file, today, aim),
 };
-export type RequestWorker = typeof worker;
+export type SheetsWorker = typeof worker;
 expose(worker);

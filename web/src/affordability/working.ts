@@ -1,7 +1,7 @@
 import { calculationInput, type FileState, type FitInput, type IsoDate } from '@cavren/core';
 import { wrap, type Remote } from 'comlink';
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
-import type { RequestWorker } from './request.worker';
+import type { SheetsWorker } from './sheets.worker';
 
 /** The parts of a file that the worker reads, without anything that the screen wraps around them. */
 export const plainInput = (file: FileState): FitInput => JSON.parse(JSON.stringify({ ...calculationInput(file), uses: file.uses })) as FitInput;
@@ -13,11 +13,11 @@ export const plainInput = (file: FileState): FitInput => JSON.parse(JSON.stringi
 export function useWorked<Result>(
   file: () => FileState,
   today: () => IsoDate,
-  work: (worker: Remote<RequestWorker>, file: FitInput, today: IsoDate) => Promise<Result>,
+  work: (worker: Remote<SheetsWorker>, file: FitInput, today: IsoDate) => Promise<Result>,
   also: () => unknown = () => null,
 ): { result: Ref<Result | null>; busy: Ref<boolean>; failed: Ref<boolean> } {
-  const thread = new Worker(new URL('./request.worker.ts', import.meta.url), { type: 'module' });
-  const worker = wrap<RequestWorker>(thread);
+  const thread = new Worker(new URL('./sheets.worker.ts', import.meta.url), { type: 'module' });
+  const worker = wrap<SheetsWorker>(thread);
   const result = shallowRef<Result | null>(null);
   const busy = ref(true);
   const failed = ref(false);
