@@ -1,15 +1,20 @@
 /** The one direction of dependence: core ← contract ← server, web; every folder is entered by its index. */
 const PARTS = '(core|contract|server|web|standins)';
+/** Core's groups from the ground up: each rests only on those before it. */
+const FLOORS = ['basis', 'credit', 'file', 'people', 'means', 'lending', 'figures', 'evidence', 'gates'];
+/** What describes a detail rests on nothing but the ground, so every floor may read it. */
+const DESCRIPTION = '/fields\\.ts$';
+const TEST = '\\.test\\.ts$';
 
 module.exports = {
   forbidden: [
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: '^core/src' },
+      from: { path: '^core/src', pathNot: TEST },
       to: { path: '^(contract|server|web|standins)/|^node:|^(fs|path|crypto|http|child_process)$', dependencyTypesNot: [] },
     },
-    { name: 'core-has-no-io', severity: 'error', from: { path: '^core/src' }, to: { dependencyTypes: ['core'] } },
+    { name: 'core-has-no-io', severity: 'error', from: { path: '^core/src', pathNot: TEST }, to: { dependencyTypes: ['core'] } },
     { name: 'contract-knows-core-only', severity: 'error', from: { path: '^contract/src' }, to: { path: '^(server|web|standins)/' } },
     { name: 'server-knows-no-screen', severity: 'error', from: { path: '^server/src' }, to: { path: '^(web|standins)/' } },
     { name: 'web-knows-no-server', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|standins)/' } },
@@ -25,9 +30,28 @@ module.exports = {
       name: 'concepts-by-their-index',
       comment: 'Another concept’s folder is entered by its index only',
       severity: 'error',
-      from: { path: '^(core|contract|server|standins)/src/([^/]+)/' },
+      from: { path: '^(contract|server|standins)/src/([^/]+)/' },
       to: { path: '^$1/src/[^/]+/', pathNot: ['^$1/src/$2/', '^$1/src/[^/]+/index\\.ts$'] },
     },
+    {
+      name: 'core-concepts-by-their-index',
+      severity: 'error',
+      from: { path: '^core/src/([^/]+)/([^/]+)/' },
+      to: { path: '^core/src/[^/]+/[^/]+/', pathNot: ['^core/src/$1/$2/', '^core/src/[^/]+/[^/]+/index\\.ts$', DESCRIPTION] },
+    },
+    ...FLOORS.map((floor, at) => ({
+      name: `core-${floor}-rests-on-what-is-below`,
+      severity: 'error',
+      from: { path: `^core/src/${floor}/`, pathNot: TEST },
+      to: { path: `^core/src/(${FLOORS.slice(at + 1).join('|') || 'nothing'})/`, pathNot: DESCRIPTION },
+    })),
+    {
+      name: 'descriptions-rest-on-the-ground',
+      severity: 'error',
+      from: { path: `^core/src/.+${DESCRIPTION}` },
+      to: { path: '^core/src/', pathNot: ['^core/src/(basis|credit)/', DESCRIPTION] },
+    },
+    { name: 'no-circles', severity: 'error', from: { path: `^${PARTS}/src` }, to: { circular: true } },
     { name: 'no-unresolved', severity: 'error', from: { path: `^${PARTS}/src` }, to: { couldNotResolve: true, pathNot: '\\?url$' } },
   ],
   options: {

@@ -5,7 +5,7 @@ export default defineConfig({
   test: {
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
-      { test: { name: 'core', root: 'core', include: ['test/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
       {
         test: {
           name: 'server',

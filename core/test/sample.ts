@@ -1,24 +1,19 @@
 import { readFileSync } from 'node:fs';
 import {
   BLANK_ROW,
-  isoDate,
-  MEASURES,
-  minor,
-  ROLES,
   type Asset,
   type Consent,
-  type CostRules,
   type Debt,
   type FilePerson,
   type FileState,
   type Home,
   type Income,
-  type IncomePolicy,
   type LoanPart,
-  type PlacePack,
-  type ProductDefinition,
   type Security,
-} from '../src/index';
+} from '../src/file/state/index';
+import { isoDate } from '../src/basis/dates/index';
+import { MEASURES, ROLES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
+import { minor } from '../src/basis/money/index';
 
 /** The rules of a place as they ship. */
 export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack =>

@@ -1,0 +1,1 @@
+export { astray, FIGURE_UNITS, type FigureUnit, inPercent, roundTo, type Sign, SIGNS, type Term, type TermRef, total, worked } from './arithmetic';

@@ -1,0 +1,17 @@
+export {
+  addBusinessDays,
+  addDays,
+  addMonths,
+  dateInWords,
+  type DateOrder,
+  dateReadings,
+  daysBetween,
+  formatDate,
+  isIsoDate,
+  isoDate,
+  type IsoDate,
+  monthInWords,
+  monthsBack,
+  parseDate,
+  yearsBetween,
+} from './dates';

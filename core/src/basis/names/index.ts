@@ -1,0 +1,1 @@
+export { compareNames, jaro, jaroWinkler, type NameComparison, nameWords, nicknamesOf, slipForms, slipsBetween } from './names';

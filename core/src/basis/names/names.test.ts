@@ -1,0 +1,43 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { compareNames, jaro, jaroWinkler } from './index';
+
+/** Pairs of the table in W. E. Winkler, "String Comparator Metrics" (1990) and its later reprints; quoted from memory. */
+describe('Jaro-Winkler', () => {
+  it.each([
+    ['MARTHA', 'MARHTA', 0.944, 0.961],
+    ['DWAYNE', 'DUANE', 0.822, 0.84],
+    ['DIXON', 'DICKSONX', 0.767, 0.813],
+    ['JONES', 'JOHNSON', 0.79, 0.832],
+    ['ABROMS', 'ABRAMS', 0.889, 0.922],
+    ['HARDIN', 'MARTINEZ', 0.722, 0.722],
+  ])('%s and %s', (a, b, expectedJaro, expectedWinkler) => {
+    expect(jaro(a, b)).toBeCloseTo(expectedJaro, 3);
+    expect(jaroWinkler(a, b)).toBeCloseTo(expectedWinkler, 3);
+  });
+  it('lies between 0 and 1, is 1 for the same text, and does not care which comes first', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.string(), (a, b) => {
+        expect(jaro(a, b)).toBeGreaterThanOrEqual(0);
+        expect(jaro(a, b)).toBeLessThanOrEqual(1);
+        expect(jaro(a, a)).toBe(1);
+        expect(jaro(a, b)).toBeCloseTo(jaro(b, a), 10);
+      }),
+    );
+  });
+});
+
+describe('names', () => {
+  it('forgives the order of words, accents, capitals and marks', () => {
+    expect(compareNames('Sørensen, Bjørn', 'bjorn sorensen')).toEqual({ score: 1, reasons: ['same words in another order'] });
+    expect(compareNames('Zoë O’Hara', 'Zoe OHara').score).toBe(1);
+  });
+  it('takes an initial for the word it begins', () => expect(compareNames('M. Aldous Finch', 'Marit Aldous Finch').score).toBeCloseTo(0.967, 3));
+  it('says which words are close', () => {
+    const { score, reasons } = compareNames('Tobin Varrek', 'Tobin Varreck');
+    expect(score).toBeGreaterThan(0.95);
+    expect(reasons).toEqual(['“varrek” one letter off “varreck”']);
+  });
+  it('keeps letters of other scripts', () => expect(compareNames('Ольга Петрова', 'Петрова Ольга').score).toBe(1));
+  it('finds nothing in an empty name', () => expect(compareNames('', 'Anna').score).toBe(0));
+});

@@ -1,0 +1,15 @@
+export {
+  type IdentityNumberKind,
+  identityNumberProblem,
+  isIban,
+  isLuhn,
+  isRoutingNumber,
+  isVerhoeff,
+  normalizeNumber,
+  NUMBER_KINDS,
+  type NumberProblem,
+  readPhone,
+  readTravelDocument,
+  type TravelDocument,
+  writePhone,
+} from './numbers';

@@ -1,0 +1,1 @@
+export { samePlace, splitAddress, type SplitAddress, splitName, type SplitName } from './paste';

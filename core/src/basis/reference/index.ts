@@ -1,0 +1,1 @@
+export { hybridCheckCharacter, makeReference, readReference, REFERENCE_ALPHABET } from './reference';

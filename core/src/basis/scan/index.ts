@@ -1,0 +1,1 @@
+export { readScan, type Scan } from './scan';

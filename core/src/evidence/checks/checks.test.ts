@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest';
+import { compareWithRegister, watchlistCandidates } from './index';
+
+describe('register and watchlist', () => {
+  it('says that day and month were exchanged', () => {
+    const fields = compareWithRegister({ fullName: 'Ida Holm', birthDate: '1990-04-03' }, { fullName: 'Ida Holm', birthDate: '1990-03-04' });
+    expect(fields.map(({ label, agrees }) => [label, agrees])).toEqual([
+      ['Name', true],
+      ['Birth date', false],
+    ]);
+    expect(fields[1]?.reasons).toEqual(['day and month exchanged']);
+  });
+  it('says when the register has nobody', () =>
+    expect(compareWithRegister({ fullName: 'A B', birthDate: null }, null)).toMatchObject([{ agrees: false, found: 'not in the register' }]));
+
+  const entries = [
+    { name: 'Corvin Thale', aliases: ['K. Thale'], birthDate: '1971-02-08', list: 'Invented list', reference: 'X-1' },
+    { name: 'Somebody Else', aliases: [], birthDate: null, list: 'Invented list', reference: 'X-2' },
+  ];
+  it('puts a near name forward with its reasons, and an equal birth date makes it nearer', () => {
+    const [far] = watchlistCandidates({ fullName: 'Corvin Thalle', birthDate: '1988-01-01' }, entries);
+    const [near] = watchlistCandidates({ fullName: 'Corvin Thalle', birthDate: '1971-02-08' }, entries);
+    expect(far?.entry.reference).toBe('X-1');
+    expect(far?.reasons).toContain('birth date differs (list: 1971-02-08)');
+    expect(near?.score).toBeGreaterThan(far?.score ?? 1);
+  });
+  it('leaves out the ones that do not resemble', () => expect(watchlistCandidates({ fullName: 'Ida Holm', birthDate: null }, entries)).toEqual([]));
+});

@@ -1,0 +1,124 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { Check, FilePerson, FileState } from '../../file/state/index';
+import { compareNames, nameWords } from '../../basis/names/index';
+
+/** What a register holds about somebody; null where it holds nothing. */
+export interface RegisterRecord {
+  fullName: string | null;
+  birthDate: string | null;
+}
+
+export interface FieldComparison {
+  label: string;
+  stated: string | null;
+  found: string | null;
+  agrees: boolean;
+  score: number | null;
+  reasons: string[];
+}
+
+/** An entry of a watchlist. */
+export interface WatchlistEntry {
+  name: string;
+  aliases: string[];
+  birthDate: string | null;
+  list: string;
+  reference: string;
+}
+
+export interface Candidate {
+  entry: WatchlistEntry;
+  score: number;
+  reasons: string[];
+}
+
+/** At and above this score a watchlist entry is put before a person to decide. Common practice, no source. */
+export const CANDIDATE_SCORE = 0.85;
+
+/** A digest of what a check would be about: another name, birth date or number makes earlier checks count no more. */
+export function checkSubject(person: Pick<FilePerson, 'fullName' | 'birthDate' | 'idNumber'>): string {
+  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([nameWords(person.fullName ?? ''), person.birthDate, person.idNumber?.tail ?? null])))).slice(0, 32);
+}
+
+/** Holds the stated details against the register's, field by field. Names agree when all words are the same in any order. */
+export function compareWithRegister(stated: { fullName: string | null; birthDate: string | null }, found: RegisterRecord | null): FieldComparison[] {
+  if (!found)
+    return [
+      {
+        label: 'Identity number',
+        stated: 'as given',
+        found: 'not in the register',
+        agrees: false,
+        score: null,
+        reasons: ['the register has nobody under this number'],
+      },
+    ];
+  const names = compareNames(stated.fullName ?? '', found.fullName ?? '');
+  return [
+    { label: 'Name', stated: stated.fullName, found: found.fullName, agrees: names.score === 1, score: names.score, reasons: names.reasons },
+    {
+      label: 'Birth date',
+      stated: stated.birthDate,
+      found: found.birthDate,
+      agrees: stated.birthDate === found.birthDate,
+      score: null,
+      reasons: dateReasons(stated.birthDate, found.birthDate),
+    },
+  ];
+}
+
+function dateReasons(stated: string | null, found: string | null): string[] {
+  if (stated === found) return ['same day'];
+  if (!stated || !found) return ['one of the dates is missing'];
+  const [yearA, monthA, dayA] = stated.split('-');
+  const [yearB, monthB, dayB] = found.split('-');
+  if (yearA === yearB && monthA === dayB && dayA === monthB) return ['day and month exchanged'];
+  const differing = [yearA !== yearB && 'year', monthA !== monthB && 'month', dayA !== dayB && 'day'].filter(Boolean);
+  return [`${differing.join(' and ')} differ`];
+}
+
+/**
+ * The entries that resemble a person, best first: the best of name and aliases by {@link compareNames}; an equal birth
+ * date adds 0.05 and a different one takes away 0.1. Cavren's own weights over the published word measure.
+ */
+export function watchlistCandidates(person: { fullName: string; birthDate: string | null }, entries: readonly WatchlistEntry[]): Candidate[] {
+  return entries
+    .map((entry) => scoreEntry(person, entry))
+    .filter(({ score }) => score >= CANDIDATE_SCORE)
+    .sort((a, b) => b.score - a.score || a.entry.reference.localeCompare(b.entry.reference));
+}
+
+function scoreEntry(person: { fullName: string; birthDate: string | null }, entry: WatchlistEntry): Candidate {
+  const names = [entry.name, ...entry.aliases].map((name) => ({ name, ...compareNames(person.fullName, name) }));
+  const best = names.reduce((left, right) => (right.score > left.score ? right : left));
+  const reasons = [best.name === entry.name ? 'name' : `alias “${best.name}”`].map(
+    (which) => `${which}: ${best.reasons.join(', ') || 'some letters in common'}`,
+  );
+  let score = best.score;
+  if (entry.birthDate && person.birthDate) {
+    const same = entry.birthDate === person.birthDate;
+    score += same ? 0.05 : -0.1;
+    reasons.push(same ? 'same birth date' : `birth date differs (list: ${entry.birthDate})`);
+  } else {
+    reasons.push('the list gives no birth date');
+  }
+  return { entry, score: Math.round(Math.min(1, Math.max(0, score)) * 1000) / 1000, reasons };
+}
+
+/** The latest check of a kind about a person as stated now; earlier ones about other details don't count. */
+export function currentCheck(file: Pick<FileState, 'checks'>, person: FilePerson, kind: Check['kind']): Check | null {
+  const subject = checkSubject(person);
+  return (
+    file.checks
+      .filter((check) => check.personId === person.id && check.kind === kind && check.askedAbout === subject)
+      .sort((a, b) => b.askedAt.localeCompare(a.askedAt))[0] ?? null
+  );
+}
+
+/** Whether nothing of a check is left to settle. */
+export function isSettled(check: Check): boolean {
+  return (
+    check.state === 'answered' && check.findings.every(({ agrees, resolution }) => agrees || resolution === 'confirmed' || resolution === 'differentPerson')
+  );
+}

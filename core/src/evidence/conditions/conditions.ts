@@ -1,0 +1,123 @@
+import { signersOf, type Exception, type FileState, type Paper } from '../../file/state/index';
+import { INCOME_KIND_LABEL } from '../../means/income/index';
+import type { ConditionRule } from '../../file/product/index';
+import { personName } from '../../file/state/index';
+
+export const CONDITION_STATES = ['outstanding', 'received', 'satisfied', 'excused', 'notNeeded'] as const;
+export type ConditionState = (typeof CONDITION_STATES)[number];
+
+export const CONDITION_STATE_LABEL: Record<ConditionState, string> = {
+  outstanding: 'Outstanding',
+  received: 'Received',
+  satisfied: 'Satisfied',
+  excused: 'Excused',
+  notNeeded: 'Not needed',
+};
+
+/** Something that must be shown by a paper, for a person or a row of the file. */
+export interface Condition {
+  /** Stable name: the rule's code and the row it is about. */
+  key: string;
+  rule: ConditionRule | null;
+  /** Whom it is asked of. */
+  personId: string | null;
+  title: string;
+  about: string;
+  state: ConditionState;
+  since: string;
+  papers: Paper[];
+  exception: Exception | null;
+}
+
+interface Asked {
+  key: string;
+  rule: ConditionRule;
+  personId: string | null;
+  about: string;
+  since: string;
+}
+
+/**
+ * The conditions that arise from the file as it stands, and those that no longer do but have papers.
+ * State: excused with a granted exception; else satisfied with an accepted paper; else received with one to be looked at;
+ * else outstanding. A removed or returned paper counts for nothing, so taking one away reopens its condition.
+ */
+export function conditionsOf(file: FileState): Condition[] {
+  const asked = file.product.conditions.flatMap((rule) => askedBy(file, rule));
+  const keys = new Set(asked.map(({ key }) => key));
+  const current = asked.map<Condition>(({ key, rule, personId, about, since }) => {
+    const papers = file.papers.filter((paper) => paper.conditionKey === key && paper.state !== 'removed');
+    const exception = latestException(file, `condition:${key}`);
+    return { key, rule, personId, title: rule.label, about, since, papers, exception, state: stateOf(papers, exception) };
+  });
+  const dropped = [
+    ...new Set(
+      file.papers
+        .filter(({ conditionKey, state }) => conditionKey !== null && !keys.has(conditionKey) && state !== 'removed')
+        .map(({ conditionKey }) => conditionKey ?? ''),
+    ),
+  ];
+  const idle = dropped.map<Condition>((key) => ({
+    key,
+    rule: null,
+    personId: null,
+    title: file.product.conditions.find(({ code }) => key.startsWith(`${code}:`))?.label ?? 'Earlier condition',
+    about: 'What it was about is no longer in the file',
+    since: file.openedAt,
+    papers: file.papers.filter((paper) => paper.conditionKey === key && paper.state !== 'removed'),
+    exception: null,
+    state: 'notNeeded',
+  }));
+  return [...current, ...idle];
+}
+
+function stateOf(papers: readonly Paper[], exception: Exception | null): ConditionState {
+  if (exception?.answer === 'granted') return 'excused';
+  if (papers.some(({ state }) => state === 'accepted')) return 'satisfied';
+  if (papers.some(({ state }) => state === 'received')) return 'received';
+  return 'outstanding';
+}
+
+/** The exception asked for last about a subject, answered or not. */
+export function latestException(file: Pick<FileState, 'exceptions'>, subject: string): Exception | null {
+  return file.exceptions.filter((exception) => exception.subject === subject).sort((a, b) => b.askedAt.localeCompare(a.askedAt))[0] ?? null;
+}
+
+function askedBy(file: FileState, rule: ConditionRule): Asked[] {
+  switch (rule.subject) {
+    case 'signer':
+      return signersOf(file).map((person) => ({
+        key: `${rule.code}:${person.id}`,
+        rule,
+        personId: person.id,
+        about: personName(person),
+        since: person.createdAt,
+      }));
+    case 'income':
+      return file.incomes
+        .filter(({ kind }) => kind !== null && (rule.kinds?.includes(kind) ?? true))
+        .map((income) => {
+          const person = file.people.find(({ id }) => id === income.personId);
+          const source = income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'income';
+          return {
+            key: `income:${income.id}`,
+            rule,
+            personId: income.personId,
+            about: person ? `${personName(person)}, ${source}` : source,
+            since: income.createdAt,
+          };
+        });
+    case 'home': {
+      const current = file.homes.find(({ until }) => until === null);
+      return current
+        ? [{ key: `${rule.code}:${current.id}`, rule, personId: current.personId, about: current.line ?? 'home now', since: current.createdAt }]
+        : [];
+    }
+    case 'downPayment': {
+      const applicant = file.people.find(({ role }) => role === 'applicant');
+      return (file.request.downPayment ?? 0) > 0
+        ? [{ key: `${rule.code}:request`, rule, personId: applicant?.id ?? null, about: 'Money for the down payment', since: file.openedAt }]
+        : [];
+    }
+  }
+}

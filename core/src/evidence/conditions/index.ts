@@ -1,0 +1,1 @@
+export { type Condition, CONDITION_STATE_LABEL, CONDITION_STATES, conditionsOf, type ConditionState, latestException } from './conditions';

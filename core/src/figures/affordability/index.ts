@@ -1,0 +1,17 @@
+export {
+  affordability,
+  type Affordability,
+  type AffordabilityInput,
+  type Carrying,
+  carryingOf,
+  type Figure,
+  figuresFor,
+  type Ground,
+  groundOf,
+  isWorse,
+  MEASURE_LABEL,
+  MEASURE_MEANING,
+  someFigure,
+  type Verdict,
+  VERDICTS,
+} from './affordability';

@@ -1,0 +1,105 @@
+import { affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
+import type { IsoDate } from '../../basis/dates/index';
+import type { FileState } from '../../file/state/index';
+import { minor, type Minor } from '../../basis/money/index';
+import type { CostRules, FeeRule } from '../../file/product/index';
+
+/** Goes up whenever the arithmetic itself changes what it gives for the same input. */
+export const CALCULATION_VERSION = 2;
+
+/** Everything that a calculation read, the rules and tables in it, and what came out. */
+export interface Calculation {
+  version: number;
+  today: IsoDate;
+  input: AffordabilityInput;
+  figures: Figure[];
+}
+
+/** The parts of a file that affordability reads. */
+export function calculationInput(file: FileState): AffordabilityInput {
+  const { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers, parts, securities, payrolls, accounts } = file;
+  return { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers, parts, securities, payrolls, accounts };
+}
+
+/** A whole calculation, as it is kept with a decision. */
+export function calculate(file: FileState, today: IsoDate): Calculation {
+  const input = calculationInput(file);
+  return { version: CALCULATION_VERSION, today, input, figures: affordability(input, today).figures };
+}
+
+/** Whether enough was kept to work a calculation again; decisions of the first release kept their figures only. */
+export const isWhole = (kept: Partial<Calculation>): kept is Calculation => kept.input !== undefined;
+
+export interface Recalculation {
+  /** Figures that don't come out as they did; empty when all do, to the cent. */
+  differences: { measure: string; then: number | null; now: number | null }[];
+  figures: Figure[];
+}
+
+/** Works a kept calculation again from what it read, with the rules that it was made by. */
+export function recalculate({ input, today, figures: then }: Calculation): Recalculation {
+  const { figures } = affordability(inputAsNow(input), today);
+  const differences = then
+    .map(({ measure, value }) => ({ measure, then: value, now: figures.find((figure) => figure.measure === measure)?.value ?? null }))
+    .filter((pair) => pair.then !== pair.now);
+  return { differences, figures };
+}
+
+/** What a calculation of version 1 read, with what is read since: no parts, and the one fee that there was. */
+function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
+  const { product, pack }: { product: AffordabilityInput['product'] | OldProduct; pack: Partial<AffordabilityInput['pack']> } = input;
+  return {
+    parts: [],
+    securities: [],
+    payrolls: [],
+    accounts: [],
+    ...input,
+    // What was payable in all counted the fee on top of the payments then.
+    product: 'pricing' in product ? withCosts(product, 'beforehand') : product,
+    pack: { rateMethod: 'regulationZ', ...pack } as AffordabilityInput['pack'],
+  };
+}
+
+type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts'> & {
+  product: OldProduct;
+  pack: Partial<AffordabilityInput['pack']>;
+};
+
+/** A product as it was before loans had parts. */
+type OldProduct = Omit<AffordabilityInput['product'], 'costs'> & { pricing: { annualRate: number; stressAdded: number; fee: Minor } };
+
+/** The same product with rules that cost the same: one level part, and one fee. */
+export function withCosts<Product extends Pick<OldProduct, 'pricing' | 'amountIs' | 'bounds'>>(
+  { pricing, ...product }: Product,
+  paid: FeeRule['paid'] = 'withheld',
+): Omit<Product, 'pricing'> & { costs: CostRules | null } {
+  if (product.amountIs !== 'loan') return { ...product, costs: null };
+  const { annualRate, stressAdded, fee } = pricing;
+  return {
+    ...product,
+    costs: {
+      dayCount: 'equalPeriods',
+      every: ['month'],
+      parts: [{ kind: 'level', label: 'Level payments', annualRate, stressAdded, months: product.bounds.termMonths }],
+      fees: fee > 0 ? [{ code: 'fee', label: 'Fee', brackets: [{ from: minor(0), flat: fee, share: 0 }], paid, inRate: true }] : [],
+      late: { fee: minor(0), afterDays: 15, callsAfterDays: 90 },
+      settlement: { share: 0, shareWithinYear: 0 },
+      securities: {},
+      business: null,
+    },
+  };
+}
+
+/** Rules and tables by which files are worked. */
+export type Rules = Pick<AffordabilityInput, 'product' | 'pack'>;
+/** What a file holds beside them. */
+export type FileFigures = Omit<AffordabilityInput, 'product' | 'pack'>;
+
+const WORST: readonly Verdict[] = ['outside', 'refer', 'unknown', 'inside'];
+
+/** The worst that rules say of a file: outside a limit, to be weighed, not known yet, or inside all. */
+export function verdictUnder(rules: Rules, file: FileFigures, today: IsoDate): Verdict {
+  const limited = rules.product.measures.filter((measure) => rules.product.limits.some((limit) => limit.measure === measure));
+  const verdicts = new Set(figuresFor({ ...rules, ...file }, today, limited).map(({ verdict }) => verdict));
+  return WORST.find((verdict) => verdicts.has(verdict)) ?? 'noLimit';
+}

@@ -1,0 +1,1 @@
+export { ALONGSIDE_QUESTION, DEBTS_QUESTION, type RepaymentFactor, repaymentFactors } from './factors';

@@ -1,0 +1,57 @@
+import { BLANK_ROW, type FileState } from '../../file/state/index';
+
+/** One change of a version of the request, as a change of details. */
+export type FitChange =
+  | { op: 'set'; entity: 'request' | 'part' | 'debt' | 'asset' | 'use'; id: string | null; field: string; value: string | number | boolean | null }
+  | { op: 'add'; entity: 'part' | 'income'; id: string; values: Record<string, string | number | boolean | null> }
+  | { op: 'remove'; entity: 'part'; id: string };
+
+const PARTS = { part: 'parts', debt: 'debts', asset: 'assets', income: 'incomes', use: 'uses' } as const;
+
+export type FitParts = Pick<FileState, 'request' | 'parts' | 'debts' | 'assets' | 'incomes' | 'uses'>;
+
+/**
+ * A file as it would be with some changes; the file itself stays. A change of a row that is not there any more changes
+ * nothing.
+ */
+export function withChanges<File extends FitParts>(file: File, changes: readonly FitChange[]): File {
+  const next: File = { ...file };
+  for (const change of changes) {
+    if (change.op === 'set' && change.entity === 'request') {
+      next.request = { ...next.request, [change.field]: change.value };
+      continue;
+    }
+    const part = PARTS[change.entity as keyof typeof PARTS];
+    const rows = next[part] as { id: string }[];
+    if (change.op === 'add') {
+      const blank = BLANK_ROW[change.entity];
+      Object.assign(next, { [part]: [...rows.filter(({ id }) => id !== change.id), { ...blank, ...change.values, id: change.id, createdAt: '' }] });
+    } else if (change.op === 'remove') Object.assign(next, { [part]: rows.filter(({ id }) => id !== change.id) });
+    else Object.assign(next, { [part]: rows.map((row) => (row.id === change.id ? { ...row, [change.field]: change.value } : row)) });
+  }
+  return next;
+}
+
+/** How many versions may lie beside the request: four with it. */
+export const MOST_VARIANTS = 3;
+
+/** The changes that a version holds; none where its text can't be read. */
+export function changesOf(text: string | null): FitChange[] {
+  try {
+    const read: unknown = JSON.parse(text ?? '[]');
+    return Array.isArray(read) ? read.filter(isFitChange) : [];
+  } catch {
+    return [];
+  }
+}
+
+const MAY_CHANGE: Record<string, readonly string[]> = { set: ['request', 'part', 'debt', 'asset', 'use'], add: ['part', 'income'], remove: ['part'] };
+
+/** Whether something read from outside is a change that a version may hold. */
+export function isFitChange(value: unknown): value is FitChange {
+  if (typeof value !== 'object' || value === null) return false;
+  const { op, entity, id, field, values } = value as Record<string, unknown>;
+  if (typeof op !== 'string' || typeof entity !== 'string' || !MAY_CHANGE[op]?.includes(entity)) return false;
+  if (op === 'set') return typeof field === 'string' && (typeof id === 'string' || (id === null && entity === 'request'));
+  return typeof id === 'string' && (op === 'remove' || (typeof values === 'object' && values !== null));
+}

@@ -1,0 +1,457 @@
+import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure, type Ground } from '../affordability/index';
+import { costOf, costsOf, offerOf } from '../../lending/costs/index';
+import type { IsoDate } from '../../basis/dates/index';
+import { DEBT_KIND_LABEL, debtTerms, type DebtKind } from '../../means/commitments/index';
+import type { Asset, FileState } from '../../file/state/index';
+import { minor, moneyIn, type Minor } from '../../basis/money/index';
+import type { Measure, PartOffer } from '../../file/product/index';
+import { withChanges, type FitChange } from './changes';
+
+export const LEVERS = ['amount', 'downPayment', 'term', 'ratePart', 'debt', 'income'] as const;
+export type LeverCode = (typeof LEVERS)[number];
+
+/** `limit`: no figure stays outside its limit; `band`: none is left for an approver to weigh either. */
+export type Aim = 'limit' | 'band';
+
+/** A change of the request that brings every figure inside, and what it then is. */
+export interface Proposal {
+  levers: LeverCode[];
+  /** Says the change: Ask for 36,210.00, 3,790.00 less. */
+  label: string;
+  changes: FitChange[];
+  /** By how much: minor units, or months. */
+  size: number;
+  figures: Figure[];
+  payment: Minor;
+  /** Interest and fees over the whole term; null where they can't be worked. */
+  cost: Minor | null;
+}
+
+/** A lever that can't do it alone, and why. */
+export interface OutOfReach {
+  lever: LeverCode;
+  why: string;
+}
+
+export interface WhatFits {
+  /** What is outside now, or left to an approver where the aim is to be clear of that too. */
+  outside: Figure[];
+  single: Proposal[];
+  outOfReach: OutOfReach[];
+  /** Two changes together, the cheapest of each kind, the cheapest first. */
+  pairs: Proposal[];
+  /** The largest amount that they can carry now, with everything else as it is; null where not even the least is. */
+  largest: Proposal | null;
+}
+
+/** What is read of a file: what the figures read, and the purposes that shrink with the amount. */
+export type FitInput = AffordabilityInput & Pick<FileState, 'uses'>;
+
+/** Something that can be changed by whole units up to a point. */
+interface Lever {
+  code: LeverCode;
+  /** Which one it is, where there are several of a kind: a kind of part, a debt. */
+  of?: string;
+  most: number;
+  /** Smallest first; every unit where absent. */
+  steps?: number[];
+  changesAt(size: number): FitChange[];
+  words(size: number): string;
+  /** Said when `most` doesn't do. */
+  limitedBy: string;
+  /** How much more than `most` would do, where that can be said: the same change without what bounds it. */
+  beyond?: { most: number; changesAt(size: number): FitChange[]; words(size: number): string };
+}
+
+const MOST_PAIRS = 4;
+const STEP_MONTHS = 12;
+
+/**
+ * What would bring a file that is over a limit inside: the smallest single change of each kind, and the cheapest two
+ * together, each found by working the figures of the changed file. Amounts are found to the minor unit and terms to the
+ * month: one unit less does not do. Where a figure that must be known is missing from the start, it stays out of account.
+ * @returns null where nothing is lent, or the request is incomplete.
+ */
+export function whatFits(file: FitInput, today: IsoDate, aim: Aim = 'limit'): WhatFits | null {
+  if (file.product.amountIs !== 'loan' || costsOf(file, today) === null) return null;
+  const tried = new Trial(file, today, aim);
+  const outside = tried.start.filter((figure) => tried.isBad(figure));
+  if (outside.length === 0) return { outside, single: [], outOfReach: [], pairs: [], largest: largestOf(tried) };
+  const levers = leversOf(file, today);
+  const single: Proposal[] = [];
+  const outOfReach: OutOfReach[] = [];
+  const alone = new Map<Lever, number>();
+  for (const lever of levers) {
+    const size = smallest(lever, (changes) => tried.passes(changes));
+    if (size !== null) {
+      alone.set(lever, size);
+      single.push(tried.proposal([lever.code], lever.words(size), lever.changesAt(size), size));
+    } else outOfReach.push({ lever: lever.code, why: whyNot(lever, tried) });
+  }
+  // The least that must come off the amount leaves the largest that can be carried.
+  const less = single.find(({ levers: [lever] }) => lever === 'amount');
+  const most = minor((file.request.amount ?? 0) - (less?.size ?? 0));
+  const largest = less ? { ...less, label: upTo(file, most), size: most } : null;
+  return { outside, single, outOfReach: onlyOnce(outOfReach, single), pairs: pairsOf(tried, levers, alone), largest };
+}
+
+const upTo = ({ pack }: FitInput, amount: Minor): string => `Up to ${moneyIn(pack)(amount)}`;
+
+/** Why a lever doesn't do it alone; what it would take where that can be found. */
+function whyNot(lever: Lever, tried: Trial): string {
+  const needed = lever.beyond ? smallest(lever.beyond, (changes) => tried.passes(changes)) : null;
+  return needed !== null && lever.beyond ? lever.beyond.words(needed) : lever.limitedBy;
+}
+
+/** A kind of change is out of reach only where none of its levers does it. */
+function onlyOnce(outOfReach: readonly OutOfReach[], single: readonly Proposal[]): OutOfReach[] {
+  return outOfReach.filter(
+    ({ lever, why }, at) =>
+      !single.some(({ levers }) => levers.includes(lever)) && outOfReach.findIndex((other) => other.lever === lever && other.why === why) === at,
+  );
+}
+
+/** Works changed files against the product's limits. */
+class Trial {
+  readonly start: Figure[];
+  private readonly measures: Measure[];
+  private readonly unknown: Set<Measure>;
+  private readonly grounds = new Map<string, Ground>();
+
+  constructor(
+    readonly file: FitInput,
+    readonly today: IsoDate,
+    private readonly aim: Aim,
+  ) {
+    const { measures, limits } = file.product;
+    const limited = measures.filter((measure) => limits.some((limit) => limit.measure === measure));
+    this.start = figuresFor(file, today, limited);
+    // What is outside now is the likeliest to stay so, and one figure that does settles it.
+    const bad = (measure: Measure): number => (this.start.some((figure) => figure.measure === measure && this.isBad(figure)) ? 0 : 1);
+    this.unknown = new Set(this.start.filter(({ verdict }) => verdict === 'unknown').map(({ measure }) => measure));
+    this.measures = limited.sort((a, b) => bad(a) - bad(b));
+  }
+
+  isBad({ verdict, measure }: Figure): boolean {
+    if (verdict === 'unknown') return !this.unknown.has(measure);
+    return verdict === 'outside' || (this.aim === 'band' && verdict === 'refer');
+  }
+
+  passes(changes: readonly FitChange[]): boolean {
+    const changed = withChanges(this.file, changes);
+    return !someFigure(changed, this.today, this.measures, (figure) => this.isBad(figure), this.groundFor(changed));
+  }
+
+  /** Income and household are worked again only where a change touches them. */
+  private groundFor(changed: FitInput): Ground {
+    const { incomes, request } = changed;
+    if (incomes !== this.file.incomes) return groundOf(changed, this.today);
+    const key = `${request.termMonths ?? ''}/${request.advanceOn ?? ''}`;
+    const known = this.grounds.get(key);
+    if (known) return known;
+    const ground = groundOf(changed, this.today);
+    this.grounds.set(key, ground);
+    return ground;
+  }
+
+  /** Interest and fees of a changed request. */
+  cost(changes: readonly FitChange[]): number {
+    const costs = costsOf(withChanges(this.file, changes), this.today);
+    return costs ? costOf(costs) : Infinity;
+  }
+
+  proposal(levers: LeverCode[], label: string, changes: FitChange[], size: number): Proposal {
+    const changed = withChanges(this.file, changes);
+    const costs = costsOf(changed, this.today);
+    return {
+      levers,
+      label,
+      changes,
+      size,
+      figures: figuresFor(changed, this.today, this.file.product.measures),
+      payment: costs?.payment ?? minor(0),
+      cost: costs ? costOf(costs) : null,
+    };
+  }
+}
+
+/** The smallest size of a lever that passes; between steps that fail and pass it is narrowed down to one unit. */
+function smallest({ most, steps, changesAt }: Pick<Lever, 'most' | 'steps' | 'changesAt'>, passes: (changes: FitChange[]) => boolean): number | null {
+  if (most <= 0) return null;
+  if (steps) return steps.find((size) => passes(changesAt(size))) ?? null;
+  if (!passes(changesAt(most))) return null;
+  return lastGood(most, 0, (size) => passes(changesAt(size)));
+}
+
+/** Halves the way between a size that is good and one that isn't, down to one unit. @returns the good one beside the bad. */
+function lastGood(good: number, bad: number, isGood: (size: number) => boolean): number {
+  let [is, not] = [good, bad];
+  while (Math.abs(is - not) > 1) {
+    const middle = Math.floor((is + not) / 2);
+    if (isGood(middle)) is = middle;
+    else not = middle;
+  }
+  return is;
+}
+
+function largestOf(tried: Trial): Proposal | null {
+  const { file } = tried;
+  const { least, most } = file.product.bounds.amount;
+  const asked = file.request.amount ?? 0;
+  const changesAt = (amount: number): FitChange[] => (amount === asked ? [] : amountChanges(file, minor(amount - asked), true));
+  if (!tried.passes(changesAt(least))) return null;
+  const largest = lastGood(least, most + 1, (amount) => tried.passes(changesAt(amount)));
+  return tried.proposal(['amount'], upTo(file, minor(largest)), changesAt(largest), largest);
+}
+
+/** The amount more or less: dearest parts shrink first, the first part grows; with the price where what is bought changes. */
+function amountChanges(file: FitInput, by: Minor, withPrice: boolean): FitChange[] {
+  const { amount, price } = file.request;
+  const set = (field: string, value: number): FitChange => ({ op: 'set', entity: 'request', id: null, field, value });
+  const changes: FitChange[] = [set('amount', (amount ?? 0) + by)];
+  if (withPrice && price !== null) changes.push(set('price', Math.max(0, price + by)), ...useChanges(file, by));
+  if (file.parts.length === 0) return changes;
+  const rules = file.product.costs;
+  const rate = (kind: string | null): number => (rules ? (offerOf(rules, kind)?.annualRate ?? 0) : 0);
+  const [first] = file.parts;
+  if (by > 0 && first) return [...changes, { op: 'set', entity: 'part', id: first.id, field: 'amount', value: (first.amount ?? 0) + by }];
+  let left = 0 - by;
+  for (const part of [...file.parts].sort((a, b) => rate(b.kind) - rate(a.kind))) {
+    const taken = Math.min(left, part.amount ?? 0);
+    if (taken === 0) continue;
+    left -= taken;
+    changes.push(
+      taken === part.amount
+        ? { op: 'remove', entity: 'part', id: part.id }
+        : { op: 'set', entity: 'part', id: part.id, field: 'amount', value: (part.amount ?? 0) - taken },
+    );
+  }
+  return changes;
+}
+
+/** Purposes that are listed add up to the price: the largest ones shrink, the largest one grows. */
+function useChanges({ uses }: FitInput, by: Minor): FitChange[] {
+  const largest = uses.filter(({ amount }) => amount !== null).sort((a, b) => (b.amount ?? 0) - (a.amount ?? 0));
+  const changes: FitChange[] = [];
+  let left: number = by;
+  for (const { id, amount } of largest) {
+    if (left === 0) break;
+    const value = Math.max(0, (amount ?? 0) + left);
+    left -= value - (amount ?? 0);
+    changes.push({ op: 'set', entity: 'use', id, field: 'amount', value });
+  }
+  return changes;
+}
+
+function leversOf(file: FitInput, today: IsoDate): Lever[] {
+  return [amountLever(file), downPaymentLever(file), termLever(file), ...rateLevers(file), ...debtLevers(file, today), ...incomeLevers(file)];
+}
+
+function amountLever(file: FitInput): Lever {
+  const show = moneyIn(file.pack);
+  const amount = file.request.amount ?? 0;
+  const { least } = file.product.bounds.amount;
+  return {
+    code: 'amount',
+    most: Math.max(0, amount - least),
+    changesAt: (size) => amountChanges(file, minor(-size), true),
+    words: (size) => `Ask for ${show(amount - size)}, ${show(size)} less, and buy for as much less`,
+    limitedBy: `Not even with the least amount, ${show(least)}`,
+  };
+}
+
+/** What may still go into the down payment of each asset that is soon turned into money. */
+function freeAssets(file: FitInput): { asset: Asset; free: number }[] {
+  const soon = [...file.product.worth.liquid, 'gift'];
+  return file.assets
+    .map((asset) => ({ asset, free: Math.max(0, (asset.value ?? 0) - (asset.downPaymentPart ?? 0)) }))
+    .filter(({ asset, free }) => free > 0 && soon.includes(asset.kind ?? ''));
+}
+
+function downPaymentLever(file: FitInput): Lever {
+  const show = moneyIn(file.pack);
+  const assets = freeAssets(file);
+  const down = file.request.downPayment ?? 0;
+  const there = assets.reduce((so, { free }) => so + free, 0);
+  const room = Math.max(0, (file.request.amount ?? 0) - file.product.bounds.amount.least);
+  const paidDown = (size: number): FitChange[] => [
+    ...amountChanges(file, minor(-size), false),
+    { op: 'set', entity: 'request', id: null, field: 'downPayment', value: down + size },
+  ];
+  return {
+    code: 'downPayment',
+    most: Math.min(there, room),
+    changesAt(size) {
+      let left = size;
+      const drawn = assets.flatMap<FitChange>(({ asset, free }) => {
+        const taken = Math.min(left, free);
+        left -= taken;
+        return taken === 0 ? [] : [{ op: 'set', entity: 'asset', id: asset.id, field: 'downPaymentPart', value: (asset.downPaymentPart ?? 0) + taken }];
+      });
+      return [...paidDown(size), ...drawn];
+    },
+    words: (size) => `Pay ${show(down + size)} down, ${show(size)} more, from what they have`,
+    limitedBy: there === 0 ? 'No asset that could be paid down is named' : `Not even with all that they have, ${show(Math.min(there, room))} more`,
+    beyond: {
+      most: room,
+      changesAt: paidDown,
+      words: (size) => `It would take ${show(size)} more, and ${there === 0 ? 'no asset that could be paid down is named' : `${show(there)} is named`}`,
+    },
+  };
+}
+
+function termLever(file: FitInput): Lever {
+  const rules = file.product.costs;
+  const { most } = file.product.bounds.termMonths;
+  const reach = (kind: string | null): number => Math.min(most, (rules ? offerOf(rules, kind)?.months.most : null) ?? most);
+  const parts = file.parts.filter(({ kind, termMonths }) => kind !== 'revolving' && termMonths !== null);
+  const rows =
+    parts.length > 0
+      ? parts.map(({ kind, termMonths }) => ({ kind, termMonths }))
+      : [{ kind: rules?.parts[0]?.kind ?? null, termMonths: file.request.termMonths }];
+  const room = Math.max(0, ...rows.map(({ kind, termMonths }) => reach(kind) - (termMonths ?? 0)));
+  const longer = (kind: string | null, months: number | null, size: number): number => Math.max(months ?? 0, Math.min(reach(kind), (months ?? 0) + size));
+  return {
+    code: 'term',
+    most: room,
+    // What ends within a longer term may stop counting, so every month is tried in turn.
+    steps: Array.from({ length: room }, (_, at) => at + 1),
+    changesAt: (size) => [
+      { op: 'set', entity: 'request', id: null, field: 'termMonths', value: longer(rows[0]?.kind ?? null, file.request.termMonths, size) },
+      ...parts.map<FitChange>(({ id, kind, termMonths }) => ({ op: 'set', entity: 'part', id, field: 'termMonths', value: longer(kind, termMonths, size) })),
+    ],
+    words: (size) => `Pay over ${longer(rows[0]?.kind ?? null, rows[0]?.termMonths ?? 0, size)} months, ${size} longer`,
+    limitedBy: `Not even over ${most} months, the longest that is offered`,
+  };
+}
+
+/** Moves part of the dearest part to kinds that cost less a month. */
+function rateLevers(file: FitInput): Lever[] {
+  const rules = file.product.costs;
+  if (!rules) return [];
+  const [usual] = rules.parts;
+  const show = moneyIn(file.pack);
+  const now = file.parts.length > 0 ? file.parts : null;
+  const rated = (now ?? []).map((part) => ({ part, offer: offerOf(rules, part.kind) })).filter(({ offer }) => offer !== null);
+  const dearest = rated.sort((a, b) => (b.offer?.annualRate ?? 0) - (a.offer?.annualRate ?? 0))[0] ?? null;
+  const from = dearest?.offer ?? usual;
+  const amount = dearest ? (dearest.part.amount ?? 0) : (file.request.amount ?? 0);
+  const term = dearest ? dearest.part.termMonths : file.request.termMonths;
+  if (!from || amount <= 0 || term === null) return [];
+  const cheaper = ({ kind, annualRate, months }: PartOffer): boolean =>
+    kind !== from.kind &&
+    ['level', 'variable', 'balloon'].includes(kind) &&
+    (annualRate < from.annualRate || kind === 'balloon') &&
+    term >= months.least &&
+    term <= months.most;
+  return rules.parts.filter(cheaper).map<Lever>((offer) => ({
+    code: 'ratePart',
+    of: offer.kind,
+    most: amount,
+    changesAt(size) {
+      const balloon = offer.kind === 'balloon' ? Math.floor(size * (offer.balloonMost ?? 0)) : null;
+      const added: FitChange = {
+        op: 'add',
+        entity: 'part',
+        id: `new-${offer.kind}`,
+        values: { kind: offer.kind, amount: size, termMonths: term, ...(balloon === null ? {} : { balloon }) },
+      };
+      const rest = amount - size;
+      if (dearest)
+        return [
+          rest === 0 ? { op: 'remove', entity: 'part', id: dearest.part.id } : { op: 'set', entity: 'part', id: dearest.part.id, field: 'amount', value: rest },
+          added,
+        ];
+      return rest === 0 ? [added] : [{ op: 'add', entity: 'part', id: `new-${from.kind}`, values: { kind: from.kind, amount: rest, termMonths: term } }, added];
+    },
+    words: (size) => `Take ${show(size)} as “${offer.label}” instead of “${from.label}”`,
+    limitedBy: `Not even with all of “${from.label}” as “${offer.label}”`,
+  }));
+}
+
+/** Pays off a debt out of the loan. */
+function debtLevers(file: FitInput, today: IsoDate): Lever[] {
+  const show = moneyIn(file.pack);
+  const { most } = file.product.bounds.amount;
+  const counting = new Set(
+    debtTerms(file, today, true)
+      .filter(({ sign, value }) => sign === '+' && value > 0)
+      .map(({ place }) => place?.anchor.split('.')[0]),
+  );
+  return file.debts.flatMap<Lever>(({ id, lender, kind, balance, cleared }) => {
+    if (cleared || balance === null || balance <= 0 || !counting.has(id)) return [];
+    const more = (file.request.amount ?? 0) + balance;
+    return [
+      {
+        code: 'debt',
+        of: id,
+        most: more > most ? 0 : 1,
+        steps: [1],
+        changesAt: () => [{ op: 'set', entity: 'debt', id, field: 'cleared', value: true }, ...amountChanges(file, balance, false)],
+        words: () => `Pay off ${lender ?? DEBT_KIND_LABEL[(kind ?? 'other') as DebtKind]} with ${show(balance)} of the loan`,
+        limitedBy: 'Paying off no one debt with the loan does it',
+      },
+    ];
+  });
+}
+
+/** What more would have to come in each month, and be evidenced. */
+function incomeLevers(file: FitInput): Lever[] {
+  const show = moneyIn(file.pack);
+  const applicant = file.people.find(({ role }) => role === 'applicant');
+  if (!applicant || !file.product.income.kinds['wage']) return [];
+  return [
+    {
+      code: 'income',
+      most: 100_000_000,
+      changesAt: (size) => [
+        {
+          op: 'add',
+          entity: 'income',
+          id: 'new-income',
+          values: { personId: applicant.id, kind: 'wage', source: 'Further income', amount: size, frequency: 'monthly' },
+        },
+      ],
+      words: (size) => `Evidence ${show(size)} more a month, as a wage before tax`,
+      limitedBy: 'No further income would do it',
+    },
+  ];
+}
+
+/** Two changes at once: one in large steps, the other as small as it then can be; the cheapest of each pair of kinds. */
+function pairsOf(tried: Trial, levers: readonly Lever[], alone: ReadonlyMap<Lever, number>): Proposal[] {
+  const coarse = levers.filter(({ code }) => code === 'term' || code === 'debt');
+  const fine = levers.filter(({ code }) => code === 'amount' || code === 'downPayment' || code === 'ratePart' || code === 'term');
+  const best = new Map<string, { levers: LeverCode[]; label: string; changes: FitChange[]; size: number; cost: number }>();
+  for (const first of coarse)
+    for (const size of sizesOf(first, alone.get(first))) {
+      const base = first.changesAt(size);
+      const then = leversOf(withChanges(tried.file, base), tried.today);
+      for (const second of fine) {
+        const after = then.find(({ code, of }) => code === second.code && of === second.of);
+        if (first === second || second.most <= 0 || !after) continue;
+        const reach = { ...after, most: Math.min(after.most, alone.get(second) ?? after.most) };
+        const found = smallest(reach, (changes) => tried.passes([...base, ...changes]));
+        // What the second change needs alone is no less with the first: then the first does nothing.
+        if (found === null || found === 0 || found >= (alone.get(second) ?? Infinity)) continue;
+        const changes = [...base, ...after.changesAt(found)];
+        const cost = tried.cost(changes);
+        const key = `${first.code}+${second.code}`;
+        if (cost < (best.get(key)?.cost ?? Infinity))
+          best.set(key, { levers: [first.code, after.code], label: `${first.words(size)}; ${lowerFirst(after.words(found))}`, changes, size: found, cost });
+      }
+    }
+  return [...best.values()]
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, MOST_PAIRS)
+    .map(({ levers: both, label, changes, size }) => tried.proposal(both, label, changes, size));
+}
+
+/** Sizes of a coarse lever that don't do it alone: whole years for a term, a debt as it is. */
+function sizesOf({ code, most }: Lever, alone: number | undefined): number[] {
+  if (code === 'debt') return alone === undefined && most > 0 ? [1] : [];
+  const reach = alone === undefined ? most : alone - 1;
+  return Array.from({ length: Math.floor(reach / STEP_MONTHS) }, (_, at) => (at + 1) * STEP_MONTHS);
+}
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

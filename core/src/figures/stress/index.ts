@@ -1,0 +1,1 @@
+export { type Stress, type StressAxis, stressOf, type StressPoint, type WithoutEarner } from './stress';

@@ -1,0 +1,1 @@
+export { chainProblem, entryHash, FIRST_HASH, type HistoryEntry } from './history';

@@ -1,0 +1,1 @@
+export { type Certificate, datesProblem, LINE_LABEL, offerBars, type OfferWish } from './offers';

@@ -1,0 +1,72 @@
+import type { FileState } from '../state/index';
+
+export const STAFF_ROLES = ['intake', 'approver', 'completer', 'compliance', 'policy'] as const;
+export type StaffRole = (typeof STAFF_ROLES)[number];
+
+export const STAFF_ROLE_LABEL: Record<StaffRole, string> = {
+  intake: 'Intake officer',
+  approver: 'Approver',
+  completer: 'Completer',
+  compliance: 'Compliance reviewer',
+  policy: 'Policy owner',
+};
+
+/** Every act that needs a right, and the roles that have it. What is not listed is refused. */
+const RIGHTS = {
+  'file.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
+  'file.open': ['intake'],
+  'file.move': ['intake'],
+  'file.withdraw': ['intake'],
+  'file.end': ['intake'],
+  'file.invite': ['intake'],
+  'details.write': ['intake'],
+  'number.reveal': ['intake', 'compliance'],
+  'person.search': ['intake', 'compliance'],
+  'person.merge': ['compliance'],
+  'duplicate.say': ['intake'],
+  'duplicate.review': ['compliance'],
+  'monitoring.keep': ['intake'],
+  'certificate.read': ['intake', 'compliance', 'policy'],
+  'certificate.write': ['policy'],
+  'consent.record': ['intake'],
+  'check.ask': ['intake', 'compliance'],
+  'finding.resolve': ['intake', 'compliance'],
+  'candidate.decide': ['compliance'],
+  'paper.add': ['intake'],
+  'paper.judge': ['intake'],
+  'paper.remove': ['intake'],
+  'exception.ask': ['intake'],
+  'exception.answer': ['approver', 'compliance'],
+  'agreement.send': ['intake'],
+  'agreement.void': ['intake'],
+  'question.answer': ['intake'],
+  'decision.make': ['approver'],
+  'payout.verify': ['intake', 'completer'],
+  'payout.release': ['completer'],
+  'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
+  'outbox.read': ['intake', 'compliance'],
+} as const satisfies Record<string, readonly StaffRole[]>;
+
+export type Act = keyof typeof RIGHTS;
+
+/** Whether a role may do an act at all. */
+export function may(role: StaffRole, act: Act): boolean {
+  return (RIGHTS[act] as readonly StaffRole[]).includes(role);
+}
+
+/** All acts of a role, for the screen. */
+export function actsOf(role: StaffRole): Act[] {
+  return (Object.keys(RIGHTS) as Act[]).filter((act) => may(role, act));
+}
+
+/** Why somebody must not decide a file, or null: never one who prepared it. */
+export function barToDecide(file: Pick<FileState, 'preparedBy'>, staffId: string): string | null {
+  return file.preparedBy.includes(staffId) ? 'You prepared this file, so another person must decide it.' : null;
+}
+
+/** Why somebody must not release the money, or null: neither one who prepared the file nor the one who approved it. */
+export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, staffId: string): string | null {
+  if (file.preparedBy.includes(staffId)) return 'You prepared this file, so another person must complete it.';
+  const approval = file.decisions.filter(({ outcome }) => outcome === 'approve').at(-1);
+  return approval?.byId === staffId ? 'You approved this file, so another person must complete it.' : null;
+}

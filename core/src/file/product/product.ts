@@ -1,0 +1,517 @@
+import type { RateMethod } from '../../credit/apr/index';
+import type { DayCount } from '../../credit/daycount/index';
+import type { Minor } from '../../basis/money/index';
+import type { DateOrder, IsoDate } from '../../basis/dates/index';
+import type { IdentityNumberKind } from '../../basis/numbers/index';
+import type { PartKind, PaymentPeriod } from '../../credit/parts/index';
+
+export type Line = 'lending' | 'insurance' | 'leasing';
+
+export const STAGES = ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done'] as const;
+export const END_STAGES = ['declined', 'withdrawn', 'lapsed'] as const;
+export type Stage = (typeof STAGES)[number] | (typeof END_STAGES)[number];
+
+export const STAGE_LABEL: Record<Stage, string> = {
+  details: 'Taking details',
+  checking: 'Checking',
+  gathering: 'Gathering',
+  signing: 'Signing',
+  deciding: 'Deciding',
+  completing: 'Completing',
+  done: 'Done',
+  declined: 'Declined',
+  withdrawn: 'Withdrawn',
+  lapsed: 'Lapsed',
+};
+
+export const CHAPTERS = [
+  'request',
+  'people',
+  'home',
+  'income',
+  'commitments',
+  'worth',
+  'declarations',
+  'checks',
+  'conditions',
+  'papers',
+  'signing',
+  'decision',
+  'history',
+] as const;
+export type Chapter = (typeof CHAPTERS)[number];
+
+export const CHAPTER_LABEL: Record<Chapter, string> = {
+  request: 'Request',
+  people: 'People',
+  home: 'Home',
+  income: 'Income',
+  commitments: 'Commitments',
+  worth: 'Worth',
+  declarations: 'Declarations',
+  checks: 'Checks',
+  conditions: 'Conditions',
+  papers: 'Papers',
+  signing: 'Signing',
+  decision: 'Decision',
+  history: 'History',
+};
+
+/** The kinds of row that a file is made of. */
+export const ENTITIES = [
+  'request',
+  'person',
+  'relation',
+  'home',
+  'work',
+  'income',
+  'livingCost',
+  'debt',
+  'asset',
+  'pet',
+  'vehicle',
+  'answer',
+  'explanation',
+  'part',
+  'use',
+  'source',
+  'security',
+  'payroll',
+  'account',
+  'variant',
+] as const;
+export type Entity = (typeof ENTITIES)[number];
+
+/** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
+export const ROLES = [
+  'applicant',
+  'coApplicant',
+  'guarantor',
+  'householdMember',
+  'dependant',
+  'beneficialOwner',
+  'beneficiary',
+  'contact',
+  'emergencyContact',
+  'referee',
+] as const;
+export type Role = (typeof ROLES)[number];
+export const ROLE_LABEL: Record<Role, string> = {
+  applicant: 'Applicant',
+  coApplicant: 'Co-applicant',
+  guarantor: 'Guarantor',
+  householdMember: 'Household member',
+  dependant: 'Dependant',
+  beneficialOwner: 'Beneficial owner',
+  beneficiary: 'Beneficiary',
+  contact: 'Authorised contact',
+  emergencyContact: 'Emergency contact',
+  referee: 'Referee',
+};
+
+/** Roles that owe what is asked for. */
+export const OWING_ROLES: readonly Role[] = ['applicant', 'coApplicant', 'guarantor'];
+
+/** The figures that a product may limit. */
+export const MEASURES = [
+  'payment',
+  'totalPayable',
+  'apr',
+  'housingShare',
+  'dtiBefore',
+  'dtiAfter',
+  'moneyLeft',
+  'moneyLeftStressed',
+  'residualIncome',
+  'loanToIncome',
+  'ltv',
+  'combinedLtv',
+  'lendingValue',
+  'payrollShare',
+  'paymentShock',
+  'rentCover',
+  'reserves',
+  'debtServiceCover',
+  'guidelineShare',
+] as const;
+export type Measure = (typeof MEASURES)[number];
+
+export interface Limit {
+  measure: Measure;
+  /** `most`: the figure may be at most `value`; `least`: it must be at least `value`. Ratios are fractions, money is minor units. */
+  bound: 'most' | 'least';
+  value: number;
+  /** Where the band begins that an approver has to weigh: between it and `value`. */
+  refer?: number;
+  /** `residualIncome` takes its value from the place's published table, by region, family and size of the loan. */
+  from?: 'residualIncome';
+  rule: string;
+}
+
+/** How one kind of income counts. */
+export interface IncomeRule {
+  /** The share of its monthly figure that counts. */
+  share: number;
+  /** Months over which variable income must have been received; with fewer it doesn't count. */
+  historyMonths?: number;
+  /** Years of accounts asked of the self-employed; a stated rate doesn't count then. */
+  accountYears?: number;
+  /** What an end within the term means: it doesn't count, or it counts and becomes a question. */
+  ends: 'cutOff' | 'question';
+  why: string;
+}
+
+/** How a product sees income. */
+export interface IncomePolicy {
+  /** Whether measures rest on what is earned, or on what is left of it after income tax and contributions. */
+  basis: 'gross' | 'net';
+  kinds: Record<string, IncomeRule>;
+  /** The share that is added to untaxed income where others count before tax. */
+  grossUp: number;
+  /** From this fall of profits on, self-employment goes to an approver. */
+  fallReferred: number;
+  /** How far the year to date may lie from the stated rate, as a share of it. */
+  yearToDateTolerance: number;
+  /** A job held for fewer months is a question. */
+  heldMonths: number;
+  /** A time without work of so many months or more, within the last two years, is a question. */
+  gapMonths: number;
+  /** `comingYear`: what will come in the twelve months from the start counts, a twelfth of it each month. */
+  outlook: 'now' | 'comingYear';
+}
+
+/** How a product sees what people owe and spend. */
+export interface CommitmentPolicy {
+  /** Debts of these kinds count at a share of their limit or balance, where the stated payment is lower. */
+  revolving: { kinds: string[]; of: 'limit' | 'balance'; share: number };
+  /** A debt whose last payment falls within so many months doesn't count; zero where all count. */
+  ignoredWithinMonths: number;
+  /** Kinds that count to their last payment all the same, such as leases. */
+  neverIgnored: string[];
+  /** The share of the payment of a debt that somebody guarantees for another. */
+  guaranteeShare: number;
+  /** Whether declared living costs are held against the place's benchmark, the higher of the two counting. */
+  benchmark: boolean;
+}
+
+/** What an asset is worth to a decision. */
+export interface WorthPolicy {
+  /** The share of its value that doesn't count, by kind. */
+  haircut: Record<string, number>;
+  /** Kinds that can be turned into money within days: reserves are counted in these. */
+  liquid: string[];
+  /** Days after which a stated value is asked again. */
+  valueAge: number;
+}
+
+/** A kind of part that a loan may have, at its price. */
+export interface PartOffer {
+  kind: PartKind;
+  label: string;
+  annualRate: number;
+  /** Added to the rate when it is tried under stress. */
+  stressAdded: number;
+  months: { least: number; most: number };
+  /** `interestOnly`: for how long at most. */
+  interestOnlyMost?: number;
+  /** `promotional`: the lower rate and how long it lasts. */
+  promotion?: { months: number; annualRate: number };
+  /** `seasonal`: the months of the year in which something is paid, where the part names none. */
+  season?: number[];
+  /** `balloon`: the share of the part that may be left to the end. */
+  balloonMost?: number;
+  /** `revolving`: what each payment is. */
+  revolving?: { share: number; least: Minor };
+}
+
+/** A fee by bracket of the amount. */
+export interface FeeRule {
+  code: string;
+  label: string;
+  /** Lowest first; the last one that the amount reaches gives a fixed sum and a share of the whole amount. */
+  brackets: { from: Minor; flat: Minor; share: number }[];
+  least?: Minor;
+  most?: Minor;
+  /** Taken from what is paid out, added to what is owed, or paid by the applicant beforehand. */
+  paid: 'withheld' | 'financed' | 'beforehand';
+  /** Whether it is a finance charge, which the annual percentage rate counts. */
+  inRate: boolean;
+}
+
+/** What a loan of a product can be made of, and what it costs. */
+export interface CostRules {
+  dayCount: DayCount;
+  /** How often payments may fall due; the first is the usual one. */
+  every: PaymentPeriod[];
+  /** The first is what a request is that isn't split. */
+  parts: PartOffer[];
+  fees: FeeRule[];
+  /** What a missed payment costs, and after how many days. */
+  late: { fee: Minor; afterDays: number; callsAfterDays: number };
+  /** What settling early costs, as shares of the balance. */
+  settlement: { share: number; shareWithinYear: number };
+  /** The share of a security's value that is lent on, by kind. */
+  securities: Record<string, number>;
+  /** For loans to businesses by their payroll. */
+  business: { yearlyCap: Minor; multiple: number; ownersByProfit: string[] } | null;
+}
+
+/** A rule's "only if": the row's own field has one of the values; `filled` stands for any value, `empty` for none. */
+export interface When {
+  field: string;
+  is: string[];
+}
+
+/** A field that must be filled before a file leaves a stage. */
+export interface Need {
+  entity: Entity;
+  field: string;
+  label: string;
+  before: Stage;
+  why: string;
+  /** For persons, or rows that belong to a person: whom it is asked of. Everyone when absent. */
+  roles?: Role[];
+  /** Only asked of rows for which this holds. */
+  when?: When;
+}
+
+/** Rows that must exist before a file leaves a stage. */
+export interface RowNeed {
+  entity: Exclude<Entity, 'request'>;
+  label: string;
+  before: Stage;
+  why: string;
+  /** One row for each person in these roles; one in the whole file when absent. */
+  each?: Role[];
+  /** Only rows with this field's value count. */
+  where?: { field: string; equals: string };
+  chapter: Chapter;
+}
+
+export type ConditionSubject = 'signer' | 'income' | 'home' | 'downPayment';
+
+/** A kind of evidence that the file calls for. */
+export interface ConditionRule {
+  code: string;
+  subject: ConditionSubject;
+  /** Only for subjects whose `kind` is in the list (income kinds, say). */
+  kinds?: string[];
+  label: string;
+  acceptable: string[];
+  why: string;
+  /** Whether accepting a paper records the amount that it shows. */
+  showsAmount?: boolean;
+}
+
+/** Years of history that a product asks, and of whom. */
+export interface HistoryRule {
+  years: number;
+  roles: Role[];
+  before: Stage;
+  why: string;
+}
+
+/** How a product sees a household. */
+export interface HouseholdRule {
+  /** How many spouses or partners one person may have. */
+  spouses: number;
+  /** Whose incomes can count. */
+  incomeOf: Role[];
+  /** Whose earnings never count, though they live there. */
+  earningsNotCountedOf: ('fullTimeStudent' | 'minor')[];
+  /** Whether every adult who lives there must apply. */
+  adultsMustApply: boolean;
+  why: string;
+}
+
+export interface Question {
+  code: string;
+  /** Qualifying questions come before anything else; declarations with the details. */
+  phase: 'qualifying' | 'declaration';
+  /** Of whom it is asked: persons, organisations or both, in these roles. */
+  of: 'person' | 'organisation' | 'both';
+  roles: Role[];
+  text: string;
+  answer: 'yesNo' | 'choice' | 'number';
+  options?: string[];
+  /** A follow-up: asked only when the other question was answered so. */
+  follows?: { question: string; is: string[] };
+  /** Answers that need a few words of explanation. */
+  explain?: string[];
+  /** Answers that end the matter, with the plain words that are said and the decline reason that is kept. */
+  ends?: { is?: string[]; below?: number; above?: number; says: string; reason: string };
+  before: Stage;
+  why: string;
+}
+
+/** A text that people agree to. */
+export interface ConsentText {
+  kind: string;
+  label: string;
+  version: string;
+  /** The text by language (BCP 47). */
+  text: Record<string, string>;
+  /** To whom it is given. */
+  to: string;
+  roles: Role[];
+  /** The stage that waits for it; null where it is free, as for marketing. */
+  before: Stage | null;
+}
+
+/** A question asked for fair treatment only; everybody may decline to answer. */
+export interface MonitoringQuestion {
+  code: string;
+  text: string;
+  options: string[];
+}
+
+/** A field of the request as a product names it. */
+export interface RequestField {
+  field: string;
+  label: string;
+  hint?: string;
+}
+
+export interface DeclineReason {
+  code: string;
+  label: string;
+}
+
+/** A product: everything that differs from one product to the next, as data. */
+export interface ProductDefinition {
+  code: string;
+  version: number;
+  name: string;
+  line: Line;
+  place: string;
+  /** The order of gates that a file goes through. */
+  route: Stage[];
+  chapters: Chapter[];
+  bounds: { amount: { least: Minor; most: Minor }; termMonths: { least: number; most: number }; applicantAge: { least: number } };
+  /** What a loan can be made of and costs; null where nothing is lent. */
+  costs: CostRules | null;
+  income: IncomePolicy;
+  commitments: CommitmentPolicy;
+  worth: WorthPolicy;
+  /** What the amount of the request is: lent and paid back, a rent of every month, or a benefit. */
+  amountIs: 'loan' | 'rent' | 'benefit';
+  /** Whether the eight factors of 12 CFR 1026.43(c)(2) are reported. */
+  repaymentFactors: boolean;
+  limits: Limit[];
+  needs: Need[];
+  rows: RowNeed[];
+  /** When, and in which ways of coming in, it can be had. */
+  offer: { from: IsoDate; until: IsoDate | null; channels: string[] };
+  /** A product that is given out in rounds: one household, one file in a round. */
+  round: string | null;
+  /** Roles that people can have in its files. */
+  roles: Role[];
+  requestFields: RequestField[];
+  measures: Measure[];
+  household: HouseholdRule;
+  histories: { home: HistoryRule | null; work: HistoryRule | null };
+  questions: Question[];
+  consents: ConsentText[];
+  /** The consent without which nobody is looked up outside. */
+  lookUpConsent: string;
+  monitoring: MonitoringQuestion[];
+  /** Further things that its line asks about. */
+  asks: ('pet' | 'vehicle')[];
+  /** Days after which the details of a known person are asked again. */
+  detailsAge: number;
+  /** Days without anybody's work after which an unfinished file lapses, and how many days before people are warned. */
+  lapse: { days: number; warnBefore: number[] };
+  /** Share from which beneficial owners are named. */
+  ownersFrom: number;
+  checks: { kind: 'identity' | 'watchlist'; label: string; roles: Role[]; why: string }[];
+  conditions: ConditionRule[];
+  signing: { order: Role[]; title: string; choice: { question: string; options: string[] }; linkDays: number };
+  declineReasons: DeclineReason[];
+  /** Business days from the date received by which each stage should be left. */
+  days: Partial<Record<Stage, number>>;
+  purposes: string[];
+}
+
+/** A rate for the part of a sum above `from`, up to the next band. Minor units; a decimal fraction. */
+export interface RateBand {
+  from: Minor;
+  rate: number;
+}
+
+/** A contribution that is taken beside income tax. */
+export interface Contribution {
+  code: string;
+  label: string;
+  /** Of whose earnings it is taken. */
+  of: 'employed' | 'selfEmployed' | 'both';
+  /** The period whose thresholds `bands` holds. */
+  per: 'year' | 'month' | 'week';
+  bands: RateBand[];
+  /** The share of earnings that it is taken of: 0.9235 for United States self-employment. */
+  base?: number;
+  /** The share of it that comes off the income that is taxed. */
+  deducted?: number;
+}
+
+/** Income tax and contributions of one place and year, as its authority published them. */
+export interface TaxTable {
+  code: string;
+  label: string;
+  from: IsoDate;
+  until: IsoDate;
+  /** What is free of tax, and by how much it shrinks for income above a point. */
+  allowance: { amount: Minor; tapersAbove?: Minor; taperRate?: number };
+  bands: RateBand[];
+  contributions: Contribution[];
+  source: string;
+}
+
+/** Monthly living costs by household size, region and yearly income. */
+export interface LivingBenchmark {
+  source: string;
+  /** By region; `*` is any other. In each the bands of yearly income, lowest first. */
+  regions: Record<string, { incomeFrom: Minor; sizes: Minor[]; each: Minor }[]>;
+}
+
+/** What must be left each month, by region, family size and size of the loan. */
+export interface ResidualTable {
+  source: string;
+  /** The region of each state, by its postal code. */
+  states: Record<string, string>;
+  bands: { loanFrom: Minor; each: Minor; eachUpTo: number; sizes: Record<string, Minor[]> }[];
+}
+
+/** A yearly income by household size. */
+export interface IncomeGuideline {
+  year: number;
+  source: string;
+  /** By state, and `*` for all others. */
+  states: Record<string, { first: Minor; each: Minor }>;
+}
+
+/** The rules of a place, as data. */
+export interface PlacePack {
+  code: string;
+  name: string;
+  currency: string;
+  locale: string;
+  dateOrder: DateOrder;
+  identityNumber: { kind: IdentityNumberKind; label: string; mask: string; unissuedAllowed: boolean };
+  /** Kinds of number that are taken there, for whom. The first identity kind is the usual one. */
+  numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
+  languages: { code: string; label: string }[];
+  phoneRegion: string;
+  /** Districts of postal codes that lie in more than one. */
+  districts: Record<string, string[]>;
+  /** How the annual percentage rate is worked out there. */
+  rateMethod: RateMethod;
+  /** Income tax and contributions by year. */
+  taxes: TaxTable[];
+  benchmark: LivingBenchmark | null;
+  residualIncome: ResidualTable | null;
+  guideline: IncomeGuideline | null;
+  /** The month and day on which payslips begin to count a year anew. */
+  yearStarts: string;
+  holidays: string[];
+  sources: string[];
+}

@@ -1,0 +1,15 @@
+export {
+  barToMove,
+  computePath,
+  consentOf,
+  dueOn,
+  explanationOf,
+  hasConsent,
+  historyOf,
+  type Holder,
+  HOLDER_LABEL,
+  isEnded,
+  isReferred,
+  type Path,
+  type PathEntry,
+} from './path';

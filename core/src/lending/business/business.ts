@@ -1,0 +1,113 @@
+import { total, type Term } from '../../basis/arithmetic/index';
+import type { BusinessYear, FileState, PayrollEntry } from '../../file/state/index';
+import { minor, proportion, scaled, type Minor } from '../../basis/money/index';
+
+export const LEGAL_FORMS = ['soleProprietor', 'partnership', 'corporation', 'cooperative'] as const;
+export type LegalForm = (typeof LEGAL_FORMS)[number];
+
+export const LEGAL_FORM_LABEL: Record<LegalForm, string> = {
+  soleProprietor: 'Sole proprietor',
+  partnership: 'Partnership',
+  corporation: 'Corporation',
+  cooperative: 'Co-operative',
+};
+
+type BusinessInput = Pick<FileState, 'product' | 'request' | 'payrolls' | 'accounts'>;
+
+/**
+ * The largest loan by payroll: what everybody was paid in the year, for each person no more than the cap, a twelfth of it
+ * times the product's multiple. Employees count with their wages; owners by the legal form: with their wages, or with
+ * their share of the profit where the form pays no wages to its owners (a loss counts as nothing).
+ * Rounded half away from zero at the month and at the end.
+ * Source of the method: 13 CFR Part 120, interim final rule of 15 April 2020 (85 FR 20811), III.2.e and f; from memory.
+ */
+export function payrollTerms(file: BusinessInput): Term[] | null {
+  const rule = file.product.costs?.business ?? null;
+  const counted = file.payrolls.filter((entry) => paidOf(file, entry) !== null);
+  if (!rule || counted.length === 0) return null;
+  const people = counted.map<Term>((entry) => {
+    const { amount, of, field } = paidOf(file, entry) ?? { amount: 0, of: '', field: 'yearlyPay' };
+    const value = Math.max(0, Math.min(amount, rule.yearlyCap));
+    return {
+      label: entry.name ?? (entry.kind === 'owner' ? 'Owner' : 'Employee'),
+      sign: '+',
+      value,
+      unit: 'money',
+      note: amount > rule.yearlyCap ? `${of}, capped` : amount < 0 ? `${of}: a loss counts as nothing` : of,
+      place: { chapter: 'request', anchor: `${entry.id}.${field}` },
+    };
+  });
+  const year = total(people);
+  const month = proportion(year, 1, 12);
+  return [
+    {
+      label: 'Average payroll a month',
+      sign: '+',
+      value: month,
+      unit: 'money',
+      terms: [
+        { label: 'Payroll of the year', sign: '+', value: year, unit: 'money', terms: people },
+        { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
+      ],
+    },
+    { label: 'Months of payroll that are lent', sign: '×', value: rule.multiple, unit: 'count' },
+  ];
+}
+
+/** What `payrollTerms` come to. */
+export function payrollLoan(file: BusinessInput): Minor | null {
+  const terms = payrollTerms(file);
+  const month = terms?.[0]?.value;
+  return month === undefined ? null : scaled(month, file.product.costs?.business?.multiple ?? 0);
+}
+
+function paidOf(file: BusinessInput, entry: PayrollEntry): { amount: number; of: string; field: 'yearlyPay' | 'profitShare' } | null {
+  const byProfit = entry.kind === 'owner' && (file.product.costs?.business?.ownersByProfit ?? []).includes(file.request.legalForm ?? '');
+  const field = byProfit ? 'profitShare' : 'yearlyPay';
+  const amount = entry[field];
+  return amount === null ? null : { amount, of: byProfit ? 'share of the profit' : 'wages', field };
+}
+
+const isComplete = ({ revenue, costs }: BusinessYear): boolean => revenue !== null && costs !== null;
+
+/** The newest year of accounts that can be read. */
+export function newestYear(file: Pick<BusinessInput, 'accounts'>): BusinessYear | null {
+  return file.accounts.filter(isComplete).sort((a, b) => (b.yearEnd ?? '').localeCompare(a.yearEnd ?? ''))[0] ?? null;
+}
+
+/**
+ * What a business earns in a year that can serve debt: revenue less all costs, plus depreciation and interest that are in
+ * them, less what its owners draw and the tax on it (common practice, no source).
+ */
+export function cashForDebt(year: BusinessYear): Term[] {
+  const line = (label: string, sign: Term['sign'], field: 'revenue' | 'costs' | 'depreciation' | 'interest' | 'drawings'): Term => ({
+    label,
+    sign,
+    value: year[field] ?? 0,
+    unit: 'money',
+    place: { chapter: 'request', anchor: `${year.id}.${field}` },
+  });
+  return [
+    line('Revenue', '+', 'revenue'),
+    line('Costs', '−', 'costs'),
+    line('Depreciation in them', '+', 'depreciation'),
+    line('Interest in them', '+', 'interest'),
+    line('Drawn by owners, and tax on it', '−', 'drawings'),
+  ];
+}
+
+/** A twelfth of what can serve debt. */
+export function cashForDebtMonthly(year: BusinessYear): Term {
+  const lines = cashForDebt(year);
+  const yearly = total(lines);
+  return {
+    label: 'What the business can pay a month',
+    sign: '+',
+    value: proportion(minor(yearly), 1, 12),
+    unit: 'money',
+    terms: [
+      { label: `A year${year.yearEnd ? `, to ${year.yearEnd}` : ''}`, sign: '+', value: yearly, unit: 'money', terms: lines },
+      { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
+    ],
+  };
+}

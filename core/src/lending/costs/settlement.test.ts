@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest';
+import { addDays, addMonths, isoDate } from '../../basis/dates/index';
+import { affordability } from '../../figures/affordability/index';
+import { astray, total } from '../../basis/arithmetic/index';
+import { costsOf, settlementTerms, type Costs } from './index';
+import { minor } from '../../basis/money/index';
+import { partSchedule, PLAIN, settlementOf, type PartTerms } from '../../credit/parts/index';
+import { type FileState, type LoanPart } from '../../file/state/index';
+import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
+
+const START = isoDate('2026-03-02');
+const terms = (values: Partial<PartTerms> = {}): PartTerms => ({
+  ...PLAIN,
+  principal: minor(2_000_000),
+  annualRate: 0.06,
+  periods: 60,
+  advanceOn: START,
+  firstPaymentOn: addMonths(START, 1),
+  ...values,
+});
+
+const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>
+  sampleFile({
+    parts: parts.map((values, at) => aPart({ id: `part-${at}`, ...values })),
+    request: { ...sampleFile().request, amount: minor(parts.reduce((so, { amount }) => so + (amount ?? 0), 0)), ...request },
+    product: { ...product, costs: costRules(rules) },
+  });
+function costed(file: FileState): Costs {
+  const costs = costsOf(file, TODAY);
+  if (!costs) throw new Error('it can’t be worked');
+  return costs;
+}
+
+describe('settling early', () => {
+  const plain = terms({ principal: minor(2_000_000) });
+  it('is the balance and the days since, whatever the day', () => {
+    const made = partSchedule(plain);
+    expect(settlementOf(plain, made, START)).toMatchObject({ balance: 2_000_000, interest: 0 });
+    // Ten days after the third payment, over 365.
+    const third = made.rows[2];
+    const on = addDays(third?.dueOn ?? START, 10);
+    expect(settlementOf(plain, made, on)).toMatchObject({ balance: third?.balance, days: 10, interest: Math.round(((third?.balance ?? 0) * 0.06 * 10) / 365) });
+    expect(settlementOf(plain, made, made.rows.at(-1)?.dueOn ?? START)).toMatchObject({ balance: 0, interest: 0 });
+    expect(() => settlementOf(plain, made, addDays(START, -1))).toThrow(/before the advance/);
+  });
+  it('costs a share of the balance, less within a year of the end, never more than the interest saved', () => {
+    const costs = costed(withParts([{ kind: 'level', amount: minor(2_000_000), termMonths: 60 }]));
+    const at = (on: string) => settlementTerms(costs, costRules(), isoDate(on));
+    const early = at('2027-03-02');
+    expect(astray({ label: 'Settlement', value: total(early), unit: 'money', terms: early })).toEqual([]);
+    const charge = (on: string) => at(on)[0]?.terms?.find(({ label }) => label === 'For settling early')?.value ?? 0;
+    const balance = (on: string) => at(on)[0]?.terms?.[0]?.value ?? 0;
+    expect(charge('2027-03-02')).toBe(Math.round(balance('2027-03-02') * 0.01));
+    expect(charge('2030-06-02')).toBe(Math.round(balance('2030-06-02') * 0.005));
+    const last = costs.schedule.rows.at(-1);
+    expect(charge(costs.schedule.rows.at(-2)?.dueOn ?? '')).toBe(Math.min(last?.interest ?? 0, Math.round(((last?.principal ?? 0) as number) * 0.005)));
+  });
+});
+
+it('another place’s method changes the rate and nothing else', () => {
+  const file = sampleFile();
+  const rate = (pack: FileState['pack']) => affordability({ ...file, pack }, TODAY).figures.find(({ measure }) => measure === 'apr');
+  const us = rate(file.pack);
+  const gb = rate({ ...file.pack, rateMethod: shippedPlace('gb').rateMethod });
+  // (1 + i)^12 − 1 of the same monthly rate.
+  expect(gb?.value).toBeCloseTo((1 + (us?.value ?? 0) / 12) ** 12 - 1, 4);
+  expect(astray({ label: 'apr', value: gb?.value ?? NaN, unit: 'ratio', terms: gb?.terms ?? [] })).toEqual([]);
+});

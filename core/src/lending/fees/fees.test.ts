@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest';
+import { isoDate } from '../../basis/dates/index';
+import { affordability } from '../../figures/affordability/index';
+import { annualPercentageRate, costOf, costsOf, totalPayableOf, type Costs } from '../costs/index';
+import { astray } from '../../basis/arithmetic/index';
+import { feesFor } from './index';
+import { minor } from '../../basis/money/index';
+import { type FileState, type LoanPart } from '../../file/state/index';
+import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
+
+const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>
+  sampleFile({
+    parts: parts.map((values, at) => aPart({ id: `part-${at}`, ...values })),
+    request: { ...sampleFile().request, amount: minor(parts.reduce((so, { amount }) => so + (amount ?? 0), 0)), ...request },
+    product: { ...product, costs: costRules(rules) },
+  });
+function costed(file: FileState): Costs {
+  const costs = costsOf(file, TODAY);
+  if (!costs) throw new Error('it can’t be worked');
+  return costs;
+}
+
+describe('fees', () => {
+  const rule = { code: 'fee', label: 'Fee', paid: 'financed' as const, inRate: true };
+  const brackets = [
+    { from: minor(0), flat: minor(10_000), share: 0 },
+    { from: minor(1_000_000), flat: minor(5_000), share: 0.01 },
+  ];
+  it.each([
+    [999_999, 10_000],
+    [1_000_000, 15_000],
+    [1_234_567, 17_346],
+    [9_000_000, 50_000],
+  ])('by bracket: of %i it is %i', (amount, expected) => {
+    const [fee] = feesFor([{ ...rule, brackets, most: minor(50_000) }], minor(amount));
+    expect(fee?.amount).toBe(expected);
+    expect(astray(fee?.term ?? { label: '', value: NaN, unit: 'money' })).toEqual([]);
+  });
+  it('financed ones are owed and bear interest; the rate counts only finance charges', () => {
+    const fees = (paid: 'financed' | 'withheld' | 'beforehand', inRate: boolean) =>
+      costed(
+        withParts([{ kind: 'level', amount: minor(2_000_000), termMonths: 60 }], {
+          fees: [{ ...rule, paid, inRate, brackets: [{ from: minor(0), flat: minor(30_000), share: 0 }] }],
+        }),
+      );
+    const financed = fees('financed', true);
+    expect(financed).toMatchObject({ principal: 2_030_000, paidOut: 2_000_000 });
+    expect(totalPayableOf(financed)).toBe(financed.schedule.totalPayable);
+    const withheld = fees('withheld', true);
+    expect(withheld).toMatchObject({ principal: 2_000_000, paidOut: 1_970_000 });
+    // What is taken from the pay-out is paid back with the amount: it is paid once.
+    expect(totalPayableOf(withheld)).toBe(withheld.schedule.totalPayable);
+    expect(costOf(withheld)).toBe(withheld.schedule.totalInterest + 30_000);
+    expect(costOf(financed)).toBe(financed.schedule.totalInterest + 30_000);
+    expect(totalPayableOf(fees('beforehand', true))).toBe(withheld.schedule.totalPayable + 30_000);
+    expect(costOf(fees('beforehand', true))).toBe(withheld.schedule.totalInterest + 30_000);
+    expect(annualPercentageRate(withheld, 'regulationZ') ?? 0).toBeGreaterThan(0.06);
+    for (const outside of [fees('withheld', false), fees('beforehand', false), fees('financed', false)])
+      expect(annualPercentageRate(outside, 'regulationZ')).toBeCloseTo(0.06, 5);
+    expect(annualPercentageRate(fees('beforehand', true), 'regulationZ')).toBeCloseTo(annualPercentageRate(withheld, 'regulationZ') ?? 0, 9);
+  });
+});
+
+it('another place’s method changes the rate and nothing else', () => {
+  const file = sampleFile();
+  const rate = (pack: FileState['pack']) => affordability({ ...file, pack }, TODAY).figures.find(({ measure }) => measure === 'apr');
+  const us = rate(file.pack);
+  const gb = rate({ ...file.pack, rateMethod: shippedPlace('gb').rateMethod });
+  // (1 + i)^12 − 1 of the same monthly rate.
+  expect(gb?.value).toBeCloseTo((1 + (us?.value ?? 0) / 12) ** 12 - 1, 4);
+  expect(astray({ label: 'apr', value: gb?.value ?? NaN, unit: 'ratio', terms: gb?.terms ?? [] })).toEqual([]);
+});

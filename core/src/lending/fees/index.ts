@@ -1,0 +1,1 @@
+export { type CountedFee, FEE_PAID_LABEL, feesFor, feesPaid } from './fees';

@@ -1,0 +1,74 @@
+import type { Term } from '../../basis/arithmetic/index';
+import type { FileState, Security } from '../../file/state/index';
+import { scaled } from '../../basis/money/index';
+
+export const SECURITY_KINDS = ['vessel', 'engine', 'gear', 'vehicle', 'property', 'deposit', 'other'] as const;
+export type SecurityKind = (typeof SECURITY_KINDS)[number];
+
+export const SECURITY_KIND_LABEL: Record<SecurityKind, string> = {
+  vessel: 'Vessel',
+  engine: 'Engine',
+  gear: 'Fishing or deck gear',
+  vehicle: 'Vehicle',
+  property: 'Land or building',
+  deposit: 'Deposit',
+  other: 'Other',
+};
+
+type SecurityInput = Pick<FileState, 'product' | 'securities'>;
+
+const valued = (file: SecurityInput): Security[] => file.securities.filter(({ value }) => value !== null);
+
+const nameOf = ({ kind, description }: Security): string => description ?? SECURITY_KIND_LABEL[(kind ?? 'other') as SecurityKind];
+
+const lineOf = (security: Security, field: 'value' | 'priorCharges', label: string): Term => ({
+  label,
+  sign: '+',
+  value: security[field] ?? 0,
+  unit: 'money',
+  place: { chapter: 'request', anchor: `${security.id}.${field}` },
+});
+
+/** What the securities are worth, a line each. */
+export const valueTerms = (file: SecurityInput): Term[] => valued(file).map((security) => lineOf(security, 'value', nameOf(security)));
+
+/** What is charged on them already, a line each that has any. */
+export function priorChargeTerms(file: SecurityInput): Term[] {
+  return valued(file)
+    .filter(({ priorCharges }) => (priorCharges ?? 0) > 0)
+    .map((security) => lineOf(security, 'priorCharges', `Charges before ours: ${nameOf(security)}`));
+}
+
+/**
+ * What each security may be lent on: its value at the product's share for its kind, rounded half away from zero, less the
+ * charges that stand before; never less than nothing.
+ */
+export function lendingValueTerms(file: SecurityInput): Term[] {
+  const shares = file.product.costs?.securities ?? {};
+  return valued(file).map((security) => {
+    const share = shares[security.kind ?? ''] ?? 0;
+    const counted = scaled(security.value ?? 0, share);
+    const charged = Math.min(counted, security.priorCharges ?? 0);
+    const atShare: Term = {
+      label: 'Value at its share',
+      sign: '+',
+      value: counted,
+      unit: 'money',
+      terms: [lineOf(security, 'value', 'Value'), { label: 'Share that is lent on', sign: '×', value: share, unit: 'ratio' }],
+    };
+    const before: Term = {
+      ...lineOf(security, 'priorCharges', 'Charges before ours'),
+      sign: '−',
+      value: charged,
+      ...(charged < (security.priorCharges ?? 0) ? { note: 'no more than there is' } : {}),
+    };
+    return {
+      label: nameOf(security),
+      sign: '+',
+      value: counted - charged,
+      unit: 'money',
+      place: { chapter: 'request', anchor: `${security.id}.value` },
+      terms: charged > 0 ? [atShare, before] : [atShare],
+    };
+  });
+}

@@ -1,0 +1,82 @@
+import { total, type Term } from '../../basis/arithmetic/index';
+import type { FileState } from '../../file/state/index';
+import { feesFor, feesPaid } from '../fees/index';
+import { minor, type Minor } from '../../basis/money/index';
+
+export const SOURCE_KINDS = ['grant', 'tradeIn', 'otherLoan', 'insurance', 'own', 'other'] as const;
+export type SourceKind = (typeof SOURCE_KINDS)[number];
+
+export const SOURCE_KIND_LABEL: Record<SourceKind, string> = {
+  grant: 'Grant or subsidy',
+  tradeIn: 'Trade-in',
+  otherLoan: 'Loan of another lender',
+  insurance: 'Insurance money',
+  own: 'Other own money',
+  other: 'Other',
+};
+
+export interface UsesAndSources {
+  uses: Term[];
+  sources: Term[];
+  /** What the sources lack against the uses; below zero when they are too much. */
+  gap: Minor;
+  /** Whether there is anything to balance yet. */
+  stated: boolean;
+}
+
+export type UsesInput = Pick<FileState, 'product' | 'request' | 'uses' | 'sources' | 'debts'>;
+
+/**
+ * What the money goes into, and where it comes from: the purposes (or the price where none are listed), debts that the
+ * loan pays off and fees that are added to it, against the loan, the down payment and other sources. Fees that are taken
+ * from the pay-out or paid beforehand are the applicant's own and stand on neither side.
+ */
+export function usesAndSources(file: UsesInput): UsesAndSources {
+  const { request, product } = file;
+  const at = (anchor: string): Term['place'] => ({ chapter: 'request', anchor });
+  const listed = file.uses.filter(({ amount }) => amount !== null);
+  const purposes: Term[] =
+    listed.length > 0
+      ? listed.map(({ id, what, amount }) => ({ label: what ?? 'Purpose', sign: '+', value: amount ?? 0, unit: 'money', place: at(`${id}.amount`) }))
+      : [{ label: 'Price', sign: '+', value: request.price ?? 0, unit: 'money', place: at('price') }];
+  const cleared = file.debts
+    .filter(({ cleared: paidOff, balance }) => paidOff && (balance ?? 0) > 0)
+    .map<Term>(({ id, lender, balance }) => ({
+      label: `Pays off ${lender ?? 'a debt'}`,
+      sign: '+',
+      value: balance ?? 0,
+      unit: 'money',
+      place: { chapter: 'commitments', anchor: `${id}.balance` },
+    }));
+  const financed = product.costs && request.amount !== null ? feesPaid(feesFor(product.costs.fees, request.amount), 'financed') : minor(0);
+  const fees: Term[] = financed > 0 ? [{ label: 'Fees added to the loan', sign: '+', value: financed, unit: 'money' }] : [];
+  const loan: Term = {
+    label: 'This loan',
+    sign: '+',
+    value: (request.amount ?? 0) + financed,
+    unit: 'money',
+    place: at('amount'),
+    ...(financed > 0
+      ? {
+          terms: [
+            { label: 'Amount', sign: '+', value: request.amount ?? 0, unit: 'money' },
+            { label: 'Fees added to it', sign: '+', value: financed, unit: 'money' },
+          ],
+        }
+      : {}),
+  };
+  const others = file.sources
+    .filter(({ amount }) => amount !== null)
+    .map<Term>(({ id, kind, what, amount }) => ({
+      label: what ?? SOURCE_KIND_LABEL[(kind ?? 'other') as SourceKind],
+      sign: '+',
+      value: amount ?? 0,
+      unit: 'money',
+      place: at(`${id}.amount`),
+    }));
+  const down: Term[] =
+    request.downPayment === null ? [] : [{ label: 'Down payment', sign: '+', value: request.downPayment, unit: 'money', place: at('downPayment') }];
+  const uses = [...purposes, ...cleared, ...fees];
+  const sources = [loan, ...down, ...others];
+  return { uses, sources, gap: minor(total(uses) - total(sources)), stated: request.amount !== null && (listed.length > 0 || request.price !== null) };
+}

@@ -1,0 +1,18 @@
+export {
+  type CountedIncome,
+  countIncome,
+  countIncomes,
+  evidencedAmount,
+  FIGURE_FIELD,
+  INCOME_KIND_LABEL,
+  INCOME_KINDS,
+  type IncomeInput,
+  type IncomeKind,
+  type IncomeMethod,
+  type IncomeQuestion,
+  methodOf,
+  statedFigure,
+  workQuestions,
+  type YearToDate,
+  yearToDateOf,
+} from './income';

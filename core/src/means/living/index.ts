@@ -1,0 +1,1 @@
+export { benchmarkFor, guidelineFor, livingCosts, type LivingCosts, residualFor } from './living';

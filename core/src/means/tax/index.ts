@@ -1,0 +1,1 @@
+export { allowanceFor, onBands, takeHome, type TakeHome, taxTableOn, type YearlyEarnings } from './tax';

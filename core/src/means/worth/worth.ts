@@ -1,0 +1,76 @@
+import type { Term } from '../../basis/arithmetic/index';
+import { daysBetween, type IsoDate } from '../../basis/dates/index';
+import type { Asset, FileState } from '../../file/state/index';
+import { minor, scaled, type Minor } from '../../basis/money/index';
+
+export const ASSET_KINDS = ['cash', 'savings', 'retirement', 'property', 'vehicle', 'securities', 'gift'] as const;
+export type AssetKind = (typeof ASSET_KINDS)[number];
+
+export const ASSET_KIND_LABEL: Record<AssetKind, string> = {
+  cash: 'Cash',
+  savings: 'Savings',
+  retirement: 'Retirement savings',
+  property: 'Property',
+  vehicle: 'Vehicle or boat',
+  securities: 'Securities',
+  gift: 'Gift',
+};
+
+export type WorthInput = Pick<FileState, 'product' | 'assets'>;
+
+/** What an asset counts for after the share that its kind loses, rounded half away from zero; null while its value is missing. */
+export function assetWorth(product: WorthInput['product'], asset: Asset): Minor | null {
+  return asset.value === null ? null : scaled(asset.value, 1 - (product.worth.haircut[asset.kind ?? ''] ?? 0));
+}
+
+/** Whether a value was stated so long ago that it is asked again. */
+export function isValueOld(product: WorthInput['product'], asset: Pick<Asset, 'valueOn'>, today: IsoDate): boolean {
+  return asset.valueOn !== null && daysBetween(asset.valueOn, today) > product.worth.valueAge;
+}
+
+/** What stays of assets that are soon turned into money, after what goes into the down payment. */
+export function reserveTerms(file: WorthInput): Term[] {
+  return file.assets
+    .filter(({ kind, value }) => value !== null && file.product.worth.liquid.includes(kind ?? ''))
+    .map<Term>((asset) => {
+      const left = Math.max(0, (asset.value ?? 0) - (asset.downPaymentPart ?? 0));
+      const share = 1 - (file.product.worth.haircut[asset.kind ?? ''] ?? 0);
+      const used = asset.downPaymentPart ?? 0;
+      return {
+        label: asset.description ?? ASSET_KIND_LABEL[asset.kind as AssetKind],
+        sign: '+',
+        value: scaled(left, share),
+        unit: 'money',
+        place: { chapter: 'worth', anchor: `${asset.id}.value` },
+        terms: [
+          {
+            label: 'Left after the down payment',
+            sign: '+',
+            value: left,
+            unit: 'money',
+            ...(used > 0 && used <= (asset.value ?? 0)
+              ? {
+                  terms: [
+                    { label: 'Value', sign: '+' as const, value: asset.value ?? 0, unit: 'money' as const },
+                    { label: 'Goes into the down payment', sign: '−' as const, value: used, unit: 'money' as const },
+                  ],
+                }
+              : {}),
+          },
+          { label: 'Share of its value that counts', sign: '×', value: Number(share.toFixed(6)), unit: 'ratio' },
+        ],
+      };
+    });
+}
+
+/** What sources still lack, or have too much of, against the down payment; zero when every unit has its source. */
+export function downPaymentGap(file: Pick<FileState, 'assets' | 'request'>): Minor {
+  const sourced = file.assets.reduce((so, { downPaymentPart }) => so + (downPaymentPart ?? 0), 0);
+  return minor((file.request.downPayment ?? 0) - sourced);
+}
+
+/** The part of an asset that may still go into the down payment: what the sources lack, no more than is there. */
+export function partThatFits(file: Pick<FileState, 'assets' | 'request'>, asset: Asset): Minor {
+  const lacking = downPaymentGap(file) + (asset.downPaymentPart ?? 0);
+  return minor(Math.max(0, Math.min(asset.value ?? 0, lacking)));
+}

@@ -1,0 +1,17 @@
+export {
+  adultsWhoMustApply,
+  generationsOf,
+  homeNow,
+  type Household,
+  type HouseholdMember,
+  householdOf,
+  type HouseholdProblem,
+  householdProblems,
+  incomeBar,
+  inverseOf,
+  livingTogether,
+  RELATION_LABEL,
+  relationBetween,
+  relationProblem,
+  relationsOf,
+} from './household';

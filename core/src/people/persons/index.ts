@@ -1,0 +1,1 @@
+export { areDetailsOld, type Fit, fitOf, type Known, type PersonWish, readSearch } from './persons';

@@ -1,0 +1,1 @@
+export { answerProblem, type Asked, askedOf, endingAnswers, endsWith } from './questions';

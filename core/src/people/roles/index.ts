@@ -1,0 +1,1 @@
+export { personRolesProblem, rolesProblem, rolesToAdd, sharesOf } from './roles';
