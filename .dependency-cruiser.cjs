@@ -3,7 +3,7 @@ const PARTS = '(core|contract|server|web|standins)';
 /** Core's groups from the ground up: each rests only on those before it. */
 const FLOORS = ['basis', 'credit', 'file', 'people', 'means', 'lending', 'figures', 'evidence', 'gates'];
 /** What describes a detail rests on nothing but the ground, so every floor may read it. */
-const DESCRIPTION = '/fields\\.ts$';
+const DESCRIPTION = '/(fields\\.ts|income/(kinds|methods)/[^/]+\\.ts)$';
 const TEST = '\\.test\\.ts$';
 
 module.exports = {

@@ -14,10 +14,11 @@ export {
   parseDate,
   yearsBetween,
 } from './basis/dates/index';
-export { FREQUENCIES, type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
+export { type Description, type Field, type RowOf, type StatedIn } from './basis/detail/index';
+export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
 export { nameWords, nicknamesOf, slipForms, slipsBetween } from './basis/names/index';
-export { type IdentityNumberKind, identityNumberProblem, isRoutingNumber, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
+export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
 export { makeReference, readReference } from './basis/reference/index';
 export { readScan, type Scan } from './basis/scan/index';
@@ -25,9 +26,10 @@ export { coverage, gapInWords, moveBoundary, type Stretch } from './basis/timeli
 export { RATE_METHODS, regulationZRate } from './credit/apr/index';
 export { DAY_COUNTS } from './credit/daycount/index';
 export { type Schedule, type ScheduleRow } from './credit/loan/index';
-export { PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';
+export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';
 export { checkSubject, compareWithRegister, currentCheck, isSettled, watchlistCandidates } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
+export { type Asked } from './evidence/conditions/subjects/index';
 export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
 export {
   calculate,
@@ -47,7 +49,6 @@ export {
   changesOf,
   type FitChange,
   type FitInput,
-  isFitChange,
   type LeverCode,
   MOST_VARIANTS,
   type Proposal,
@@ -56,7 +57,21 @@ export {
   withChanges,
 } from './figures/fit/index';
 export { type Stress, type StressAxis, stressOf } from './figures/stress/index';
+export { type Variant } from './figures/variants/index';
 export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
+export {
+  BLANK_ROW,
+  descriptionOf,
+  type DetailChange,
+  DETAILS,
+  ENTITIES,
+  type Entity,
+  type FieldValue,
+  inverseOf,
+  PART_OF,
+  ROW_ENTITIES,
+  type RowEntity,
+} from './file/details/index';
 export { chainProblem, entryHash, FIRST_HASH, type HistoryEntry } from './file/history/index';
 export { type Certificate, datesProblem, LINE_LABEL, offerBars } from './file/offers/index';
 export { type Act, actsOf, barToDecide, barToRelease, may, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
@@ -64,56 +79,38 @@ export {
   type Chapter,
   CHAPTER_LABEL,
   CHAPTERS,
+  CHECK_KINDS,
+  CONDITION_SUBJECTS,
   type ConsentText,
   type CostRules,
   END_STAGES,
-  ENTITIES,
-  type Entity,
   type HistoryRule,
   type Line,
   type Measure,
   MEASURES,
-  OWING_ROLES,
   type PlacePack,
   type ProductDefinition,
-  type Role,
-  ROLE_LABEL,
-  ROLES,
   type Stage,
   STAGE_LABEL,
   STAGES,
 } from './file/product/index';
 export {
-  type Asset,
-  BLANK_ROW,
   type Check,
   type Consent,
-  type Debt,
   type Decision,
   type Duplicate,
   type Envelope,
   type Exception,
-  type FilePerson,
   type FileState,
   type Finding,
-  type Income,
   isLocked,
-  type LoanPart,
   numberKindOf,
   type Paper,
-  PART_OF,
   personName,
   plays,
-  type Relation,
-  RELATION_KINDS,
-  type RelationKind,
-  REQUEST_FIELD_KIND,
   rolesOf,
   type Signer,
   signersOf,
-  TENURE_LABEL,
-  type Variant,
-  WORK_KIND_LABEL,
 } from './file/state/index';
 export {
   barToMove,
@@ -130,7 +127,7 @@ export {
   type Path,
   type PathEntry,
 } from './gates/path/index';
-export { cashForDebt, LEGAL_FORM_LABEL, LEGAL_FORMS, newestYear, payrollLoan, payrollTerms } from './lending/business/index';
+export { cashForDebt, newestYear, payrollLoan, payrollTerms } from './lending/business/index';
 export {
   annualPercentageRate,
   type CostedPart,
@@ -147,22 +144,26 @@ export {
   totalPayableOf,
 } from './lending/costs/index';
 export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
-export { lendingValueTerms, SECURITY_KIND_LABEL, SECURITY_KINDS, type SecurityKind } from './lending/securities/index';
-export { SOURCE_KIND_LABEL, SOURCE_KINDS, usesAndSources } from './lending/uses/index';
-export { DEBT_KIND_LABEL, DEBT_KINDS, debtTerms, namedOwners } from './means/commitments/index';
-export { type CountedIncome, evidencedAmount, INCOME_KIND_LABEL, INCOME_KINDS, type IncomeQuestion, methodOf, statedFigure } from './means/income/index';
-export { ASSET_KIND_LABEL, ASSET_KINDS, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
+export { LEGAL_FORM_LABEL } from './lending/request/index';
+export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
+export { SOURCE_KIND_LABEL, usesAndSources } from './lending/uses/index';
+export { type Debt, DEBT_KIND_LABEL, debtTerms, namedOwners } from './means/commitments/index';
+export { type CountedIncome, evidencedAmount, type Income, INCOME_KIND_LABEL, type IncomeQuestion, methodOf, statedFigure } from './means/income/index';
+export { WORK_KIND_LABEL } from './means/work/index';
+export { type Asset, ASSET_KIND_LABEL, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
+export { answerProblem, askedOf, endingAnswers } from './people/declarations/index';
+export { TENURE_LABEL } from './people/home/index';
+export { generationsOf, homeNow, householdOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
-  generationsOf,
-  homeNow,
-  householdOf,
-  inverseOf,
-  livingTogether,
+  type FilePerson,
+  OWING_ROLES,
+  type Relation,
+  RELATION_KINDS,
   RELATION_LABEL,
-  relationBetween,
-  relationProblem,
-  relationsOf,
-} from './people/household/index';
+  type RelationKind,
+  type Role,
+  ROLE_LABEL,
+  ROLES,
+} from './people/people/index';
 export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
-export { answerProblem, type Asked, askedOf, endingAnswers } from './people/questions/index';
 export { personRolesProblem, rolesToAdd } from './people/roles/index';

@@ -1,18 +1,16 @@
+import { ROLES } from '../src/people/people/index';
+import type { Security } from '../src/lending/securities/index';
+import type { LoanPart } from '../src/credit/parts/index';
+import type { Income } from '../src/means/income/index';
+import type { Home } from '../src/people/home/index';
+import type { FilePerson } from '../src/people/people/index';
+import type { Debt } from '../src/means/commitments/index';
+import type { Asset } from '../src/means/worth/index';
+import { BLANK_ROW } from '../src/file/details/index';
 import { readFileSync } from 'node:fs';
-import {
-  BLANK_ROW,
-  type Asset,
-  type Consent,
-  type Debt,
-  type FilePerson,
-  type FileState,
-  type Home,
-  type Income,
-  type LoanPart,
-  type Security,
-} from '../src/file/state/index';
+import { type Consent, type FileState } from '../src/file/state/index';
 import { isoDate } from '../src/basis/dates/index';
-import { MEASURES, ROLES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
+import { MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
 import { minor } from '../src/basis/money/index';
 
 /** The rules of a place as they ship. */
@@ -67,6 +65,7 @@ export const pack: PlacePack = {
     { code: 'es', label: 'Spanish' },
   ],
   phoneRegion: 'US',
+  timeZone: 'America/New_York',
   districts: { '00414': ['Ropewalk Ward', 'Netmenders Ward'] },
   taxes: [],
   benchmark: null,
@@ -264,7 +263,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     homes: [],
     works: [],
     incomes: [anIncome({ amount: minor(200_000), frequency: 'everyTwoWeeks' })],
-    livingCosts: [{ id: 'cost-a', createdAt: AT, category: 'Food', monthly: minor(60_000) }],
+    livingCosts: [{ id: 'cost-a', createdAt: AT, category: 'Food and household', monthly: minor(60_000) }],
     debts: [
       aDebt({ payment: minor(25_000), balance: minor(500_000) }),
       aDebt({ id: 'debt-b', lender: 'Goes', payment: minor(15_000), balance: minor(90_000), cleared: true }),
@@ -290,7 +289,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     exceptions: [],
     envelope: null,
     decisions: [],
-    payout: { verifiedAt: null, verifyProblem: null, transferReference: null, releasedAt: null, releasedBy: null },
+    payout: { verifyAskedAt: null, verifiedAt: null, verifyProblem: null, order: null, transferReference: null, releasedAt: null, releasedBy: null },
     preparedBy: ['wren'],
     ...values,
   };

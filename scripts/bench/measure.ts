@@ -1,3 +1,4 @@
+import type { PartKind } from '@cavren/core';
 import type { FilePage } from '@cavren/contract';
 import {
   affordability,
@@ -62,7 +63,7 @@ function largeFile(): FileState {
 
 /** A loan in five parts of different kinds over ten years. */
 function fiveParts(): FileState {
-  const part = (kind: string, amount: number, more: object = {}) => aPart({ id: `part-${kind}`, kind, amount: minor(amount), termMonths: 120, ...more });
+  const part = (kind: PartKind, amount: number, more: object = {}) => aPart({ id: `part-${kind}`, kind, amount: minor(amount), termMonths: 120, ...more });
   return sampleFile({
     product: shippedProduct('workboat-refit'),
     pack: shippedPlace('us'),

@@ -1,7 +1,8 @@
+import { CHECK_KINDS } from '@cavren/core';
 import { z } from 'zod';
 import { Id, Reason, Version } from '../values/index';
 
-export const AskCheck = z.strictObject({ version: Version, personId: Id, kind: z.enum(['identity', 'watchlist']) });
+export const AskCheck = z.strictObject({ version: Version, personId: Id, kind: z.enum(CHECK_KINDS) });
 export const ResolveFinding = z.strictObject({
   version: Version,
   resolution: z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']),

@@ -1,13 +1,5 @@
 import { z } from 'zod';
-import { Id, line, Reason, Version } from '../values/index';
-
-/** An answer to a question of the product; which values it takes is the question's. */
-export const answerFields = {
-  personId: Id,
-  question: z.string().regex(/^[a-zA-Z0-9]{2,30}$/, 'There is no such question'),
-  value: line(60).nullable(),
-  explanation: line(600).nullable(),
-};
+import { Id, Reason, Version } from '../values/index';
 
 /** Ends a file by an answer that ends the matter. */
 export const EndFile = z.strictObject({ version: Version });

@@ -1,8 +1,8 @@
-import { FREQUENCIES, RELATION_KINDS, type FileState as CoreFileState } from '@cavren/core';
+import { CHECK_KINDS, DETAILS, type FileState as CoreFileState } from '@cavren/core';
 import { z } from 'zod';
+import { rowSchema, statedSchema } from '../details/index';
 import { HistoryEntry } from '../history/index';
-import { Profit } from '../income/index';
-import { NumberKindName, PlacePack, ProductDefinition, RoleName, StageName } from '../product/index';
+import { PlacePack, ProductDefinition, StageName } from '../product/index';
 import { CalendarDate, Id, Money, page, PageQuery, Time, Version } from '../values/index';
 
 export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
@@ -78,8 +78,6 @@ export type StatedBy = z.infer<typeof StatedBy>;
 export const MoveFile = z.strictObject({ version: Version });
 export const WithdrawFile = z.strictObject({ version: Version, reason: z.string().trim().min(3, 'Give a reason in a few words').max(1000) });
 
-const HiddenNumber = z.object({ tail: z.string() }).nullable();
-const row = { id: z.string(), createdAt: Time };
 const text = z.string().nullable();
 const date = CalendarDate.nullable();
 const money = Money.nullable();
@@ -96,149 +94,26 @@ export const FileState = z.object({
   withApplicant: z.boolean(),
   product: ProductDefinition,
   pack: PlacePack,
-  request: z.object({
-    purpose: text,
-    price: money,
-    downPayment: money,
-    amount: money,
-    termMonths: z.int().nullable(),
-    advanceOn: date,
-    firstPaymentOn: date,
-    legalForm: text,
-    payoutName: text,
-    payoutRouting: text,
-    payoutAccount: HiddenNumber,
-  }),
-  people: z.array(
-    z.object({
-      ...row,
-      personId: text,
-      kind: z.enum(['person', 'organisation']),
-      role: RoleName,
-      alsoRoles: text,
-      fullName: text,
-      knownAs: text,
-      birthDate: date,
-      idKind: NumberKindName.nullable(),
-      idNumber: HiddenNumber,
-      taxKind: NumberKindName.nullable(),
-      taxNumber: HiddenNumber,
-      phone: text,
-      email: text,
-      noEmail: z.boolean(),
-      language: text,
-      contactBy: text,
-      contactTimes: text,
-      accessibility: text,
-      studies: z.enum(['none', 'partTime', 'fullTime']).nullable(),
-      familyStatus: text,
-      otherParent: text,
-      livesWith: text,
-      organisation: text,
-      share: z.number().nullable(),
-      detailsFrom: date,
-      detailsConfirmed: date,
-    }),
-  ),
-  relations: z.array(z.object({ ...row, personId: z.string(), toId: z.string(), kind: z.enum(RELATION_KINDS) })),
-  homes: z.array(
-    z.object({
-      ...row,
-      personId: z.string(),
-      line: text,
-      town: text,
-      region: text,
-      postalCode: text,
-      district: text,
-      since: date,
-      until: date,
-      tenure: text,
-      monthlyCost: money,
-    }),
-  ),
-  works: z.array(z.object({ ...row, personId: z.string(), kind: text, employer: text, position: text, phone: text, since: date, until: date })),
-  incomes: z.array(
-    z.object({
-      ...row,
-      personId: z.string(),
-      kind: text,
-      source: text,
-      amount: money,
-      frequency: z.enum(FREQUENCIES).nullable(),
-      hoursPerWeek: z.number().nullable(),
-      weeksPerYear: z.number().nullable(),
-      extraMonths: z.int().nullable(),
-      since: date,
-      until: date,
-      probationUntil: date,
-      untaxed: z.boolean(),
-      monthsSeen: z.int().nullable(),
-      yearEnd: date,
-      profitLatest: Profit.nullable(),
-      addBackLatest: money,
-      profitBefore: Profit.nullable(),
-      addBackBefore: money,
-      capital: money,
-      yieldRate: z.number().nullable(),
-      yearToDate: money,
-      yearToDateAt: date,
-      netAmount: money,
-    }),
-  ),
-  livingCosts: z.array(z.object({ ...row, category: text, monthly: money })),
-  debts: z.array(
-    z.object({
-      ...row,
-      lender: text,
-      kind: text,
-      owners: text,
-      payment: money,
-      balance: money,
-      limit: money,
-      rate: z.number().nullable(),
-      endsOn: date,
-      cleared: z.boolean(),
-    }),
-  ),
-  assets: z.array(
-    z.object({
-      ...row,
-      kind: text,
-      description: text,
-      owners: text,
-      value: money,
-      valueOn: date,
-      downPaymentPart: money,
-      donor: text,
-      donorRelation: text,
-    }),
-  ),
-  parts: z.array(
-    z.object({
-      ...row,
-      kind: text,
-      amount: money,
-      termMonths: z.int().nullable(),
-      every: text,
-      advanceOn: date,
-      firstPaymentOn: date,
-      interestOnlyMonths: z.int().nullable(),
-      balloon: money,
-      holidayFrom: z.int().nullable(),
-      holidayPeriods: z.int().nullable(),
-      season: text,
-    }),
-  ),
-  uses: z.array(z.object({ ...row, what: text, amount: money })),
-  sources: z.array(z.object({ ...row, kind: text, what: text, amount: money })),
-  securities: z.array(z.object({ ...row, kind: text, description: text, value: money, valueOn: date, priorCharges: money })),
-  payrolls: z.array(z.object({ ...row, name: text, kind: z.enum(['employee', 'owner']).nullable(), yearlyPay: money, profitShare: Profit.nullable() })),
-  accounts: z.array(z.object({ ...row, yearEnd: date, revenue: money, costs: money, depreciation: money, interest: money, drawings: money })),
-  variants: z.array(z.object({ ...row, label: text, changes: text })),
-  pets: z.array(z.object({ ...row, kind: text, breed: text, weight: z.number().nullable(), serviceAnimal: z.boolean() })),
-  vehicles: z.array(z.object({ ...row, make: text, model: text, year: z.int().nullable(), plate: text })),
-  answers: z.array(z.object({ ...row, personId: z.string(), question: z.string(), value: text, explanation: text })),
-  explanations: z.array(z.object({ ...row, subject: z.string(), text })),
+  request: statedSchema(DETAILS.request),
+  people: z.array(rowSchema(DETAILS.person)),
+  relations: z.array(rowSchema(DETAILS.relation)),
+  homes: z.array(rowSchema(DETAILS.home)),
+  works: z.array(rowSchema(DETAILS.work)),
+  incomes: z.array(rowSchema(DETAILS.income)),
+  livingCosts: z.array(rowSchema(DETAILS.livingCost)),
+  debts: z.array(rowSchema(DETAILS.debt)),
+  assets: z.array(rowSchema(DETAILS.asset)),
+  pets: z.array(rowSchema(DETAILS.pet)),
+  vehicles: z.array(rowSchema(DETAILS.vehicle)),
+  answers: z.array(rowSchema(DETAILS.answer)),
+  explanations: z.array(rowSchema(DETAILS.explanation)),
+  parts: z.array(rowSchema(DETAILS.part)),
+  uses: z.array(rowSchema(DETAILS.use)),
+  sources: z.array(rowSchema(DETAILS.source)),
+  securities: z.array(rowSchema(DETAILS.security)),
+  payrolls: z.array(rowSchema(DETAILS.payroll)),
+  accounts: z.array(rowSchema(DETAILS.account)),
+  variants: z.array(rowSchema(DETAILS.variant)),
   consents: z.array(
     z.object({
       id: z.string(),
@@ -273,7 +148,7 @@ export const FileState = z.object({
     z.object({
       id: z.string(),
       personId: z.string(),
-      kind: z.enum(['identity', 'watchlist']),
+      kind: z.enum(CHECK_KINDS),
       state: z.enum(['waiting', 'answered']),
       askedAbout: z.string(),
       askedAt: Time,
@@ -330,7 +205,7 @@ export const FileState = z.object({
   envelope: z
     .object({
       id: z.string(),
-      state: z.enum(['out', 'complete', 'void']),
+      state: z.enum(['making', 'out', 'sealing', 'complete', 'void']),
       sentAt: Time,
       sentBy: z.string(),
       completedAt: text,
@@ -363,7 +238,24 @@ export const FileState = z.object({
       at: Time,
     }),
   ),
-  payout: z.object({ verifiedAt: text, verifyProblem: text, transferReference: text, releasedAt: text, releasedBy: text }),
+  payout: z.object({
+    verifyAskedAt: text,
+    verifiedAt: text,
+    verifyProblem: text,
+    order: z
+      .object({
+        state: z.enum(['ordered', 'unknown', 'done', 'failed']),
+        amount: Money,
+        orderedAt: Time,
+        orderedBy: z.string(),
+        orderedById: z.string(),
+        problem: text,
+      })
+      .nullable(),
+    transferReference: text,
+    releasedAt: text,
+    releasedBy: text,
+  }),
   preparedBy: z.array(z.string()),
 }) satisfies z.ZodType<CoreFileState>;
 

@@ -1,5 +1,7 @@
 import {
   CHAPTERS,
+  CHECK_KINDS,
+  CONDITION_SUBJECTS,
   DAY_COUNTS,
   END_STAGES,
   ENTITIES,
@@ -16,6 +18,14 @@ import {
 } from '@cavren/core';
 import { z } from 'zod';
 import { CalendarDate, Money, Share } from '../values/index';
+
+function isTimeZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone.length > 0;
+  } catch {
+    return false;
+  }
+}
 
 export const StageName = z.enum([...STAGES, ...END_STAGES]);
 export const RoleName = z.enum(ROLES);
@@ -188,11 +198,11 @@ export const ProductDefinition = z.strictObject({
   detailsAge: z.int().min(1),
   lapse: z.strictObject({ days: z.int().min(2), warnBefore: z.array(z.int().min(1)) }),
   ownersFrom: z.number().positive().max(100),
-  checks: z.array(z.strictObject({ kind: z.enum(['identity', 'watchlist']), label: z.string(), roles: z.array(RoleName), why: z.string() })),
+  checks: z.array(z.strictObject({ kind: z.enum(CHECK_KINDS), label: z.string(), roles: z.array(RoleName), why: z.string() })),
   conditions: z.array(
     z.strictObject({
       code: z.string(),
-      subject: z.enum(['signer', 'income', 'home', 'downPayment']),
+      subject: z.enum(CONDITION_SUBJECTS),
       kinds: z.array(z.string()).optional(),
       label: z.string(),
       acceptable: z.array(z.string()).min(1),
@@ -221,6 +231,7 @@ export const PlacePack = z.strictObject({
   numbers: z.array(z.strictObject({ kind: NumberKindName, use: z.enum(['identity', 'tax']), of: z.enum(['person', 'organisation']) })),
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   phoneRegion: z.string().length(2),
+  timeZone: z.string().refine(isTimeZone, 'There is no such time zone'),
   districts: z.record(z.string(), z.array(z.string()).min(2)),
   rateMethod: z.enum(RATE_METHODS),
   taxes: z.array(

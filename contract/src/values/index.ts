@@ -7,6 +7,12 @@ export const Money = z
   .min(0, 'An amount can’t be below zero')
   .max(MAX_AMOUNT, 'An amount can be at most 9,999,999,999.99') as unknown as z.ZodType<Minor>;
 
+/** A profit, or a loss below zero, in minor units. */
+export const Profit = z
+  .int('Give an amount in whole cents')
+  .min(-Number(MAX_AMOUNT), 'A loss can be at most 9,999,999,999.99')
+  .max(MAX_AMOUNT, 'An amount can be at most 9,999,999,999.99') as unknown as z.ZodType<Minor>;
+
 /** An existing calendar date, YYYY-MM-DD. */
 export const CalendarDate = z
   .string()

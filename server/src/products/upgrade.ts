@@ -92,7 +92,7 @@ function withPeople(raw: unknown): unknown {
 
 /** The same for the rules of a place. */
 export function upgradePack(raw: unknown): unknown {
-  const pack = raw as Raw & { identityNumber: { kind: string } };
+  const pack = raw as Raw & { code: string; identityNumber: { kind: string } };
   return {
     numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }],
     languages: [{ code: 'en', label: 'English' }],
@@ -103,6 +103,10 @@ export function upgradePack(raw: unknown): unknown {
     residualIncome: null,
     guideline: null,
     yearStarts: '01-01',
+    timeZone: ZONE_THEN[pack.code] ?? 'UTC',
     ...pack,
   };
 }
+
+/** The places that there were before a place said its time zone. */
+const ZONE_THEN: Record<string, string> = { us: 'America/New_York', nz: 'Pacific/Auckland', gb: 'Europe/London' };

@@ -15,6 +15,23 @@ export function isoDate(text: string): IsoDate {
   return text;
 }
 
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
+/**
+ * The calendar day that it is somewhere at an instant.
+ * @param instant a UTC time as ISO 8601 text.
+ * @param timeZone a name of the IANA time zone database, such as Pacific/Auckland.
+ * @throws RangeError for an unknown zone or a text that is no time.
+ */
+export function dayAt(instant: string, timeZone: string): IsoDate {
+  let clock = clocks.get(timeZone);
+  if (!clock) {
+    clock = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+    clocks.set(timeZone, clock);
+  }
+  return isoDate(clock.format(new Date(instant)));
+}
+
 const DAY_MS = 86_400_000;
 
 // A schedule makes hundreds of dates while somebody types, so these work on the numbers of a date directly; a general

@@ -3,6 +3,7 @@ export {
   addDays,
   addMonths,
   dateInWords,
+  dayAt,
   type DateOrder,
   dateReadings,
   daysBetween,

@@ -1,16 +1,10 @@
 export {
   dueDate,
   onePeriodAfter,
-  PART_KINDS,
-  type PartKind,
   partProblem,
   partSchedule,
   type PartSchedule,
   type PartTerms,
-  PAYMENT_PERIOD_LABEL,
-  PAYMENT_PERIOD_NAMES,
-  PAYMENT_PERIODS,
-  type PaymentPeriod,
   type PaymentStep,
   type Period,
   periodsIn,
@@ -20,3 +14,4 @@ export {
   type Settlement,
   settlementOf,
 } from './parts';
+export { PART, PART_KINDS, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, PAYMENT_PERIODS, type LoanPart, type PartKind, type PaymentPeriod } from './fields';

@@ -1,34 +1,10 @@
+import { PAYMENT_PERIODS } from './fields';
+import type { PartKind, PaymentPeriod } from './fields';
 import { Decimal } from 'decimal.js';
 import { addDays, addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
 import { yearPart, type DayCount, type YearPart } from '../daycount/index';
 import { firstPeriod, MAX_PAYMENTS, type FirstPeriod, type LoanTerms, type Schedule, type ScheduleRow } from '../loan/index';
 import { minor, proportion, scaled, type Minor } from '../../basis/money/index';
-
-/** How often payments fall due: periods of whole weeks or whole months. */
-export const PAYMENT_PERIODS = {
-  week: { weeks: 1, perYear: 52 },
-  twoWeeks: { weeks: 2, perYear: 26 },
-  fourWeeks: { weeks: 4, perYear: 13 },
-  month: { months: 1, perYear: 12 },
-  quarter: { months: 3, perYear: 4 },
-  halfYear: { months: 6, perYear: 2 },
-  year: { months: 12, perYear: 1 },
-} as const satisfies Record<string, ({ weeks: number } | { months: number }) & { perYear: number }>;
-export type PaymentPeriod = keyof typeof PAYMENT_PERIODS;
-export const PAYMENT_PERIOD_NAMES = Object.keys(PAYMENT_PERIODS) as PaymentPeriod[];
-
-export const PAYMENT_PERIOD_LABEL: Record<PaymentPeriod, string> = {
-  week: 'every week',
-  twoWeeks: 'every two weeks',
-  fourWeeks: 'every four weeks',
-  month: 'every month',
-  quarter: 'every quarter',
-  halfYear: 'every half year',
-  year: 'every year',
-};
-
-export const PART_KINDS = ['level', 'variable', 'interestOnly', 'promotional', 'seasonal', 'balloon', 'revolving'] as const;
-export type PartKind = (typeof PART_KINDS)[number];
 
 /** One part of a loan, with a schedule of its own. Rates are decimal fractions with at most eight decimals. */
 export interface PartTerms {

@@ -1,6 +1,9 @@
+import type { CheckKind } from '../../file/product/index';
+import { KINDS_OF_CHECK } from './kinds/index';
+import type { FilePerson } from '../../people/people/index';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
-import type { Check, FilePerson, FileState } from '../../file/state/index';
+import type { Check, FileState, Finding } from '../../file/state/index';
 import { compareNames, nameWords } from '../../basis/names/index';
 
 /** What a register holds about somebody; null where it holds nothing. */
@@ -116,9 +119,12 @@ export function currentCheck(file: Pick<FileState, 'checks'>, person: FilePerson
   );
 }
 
+/** Whether a finding stands in nobody's way: it agrees, or was settled in the way that clears it. */
+export const isCleared = (kind: CheckKind, { agrees, resolution }: Pick<Finding, 'agrees' | 'resolution'>): boolean =>
+  agrees || resolution === KINDS_OF_CHECK[kind].resolutions[0];
+
 /** Whether nothing of a check is left to settle. */
-export function isSettled(check: Check): boolean {
-  return (
-    check.state === 'answered' && check.findings.every(({ agrees, resolution }) => agrees || resolution === 'confirmed' || resolution === 'differentPerson')
-  );
-}
+export const isSettled = (check: Check): boolean => check.state === 'answered' && check.findings.every((finding) => isCleared(check.kind, finding));
+
+/** Words of what a check needs to know of somebody and doesn't yet. */
+export const lackedBy = (kind: CheckKind, person: FilePerson): string[] => KINDS_OF_CHECK[kind].needs.filter(({ of }) => !of(person)).map(({ word }) => word);

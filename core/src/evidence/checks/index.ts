@@ -5,8 +5,11 @@ export {
   compareWithRegister,
   currentCheck,
   type FieldComparison,
+  isCleared,
   isSettled,
+  lackedBy,
   type RegisterRecord,
   watchlistCandidates,
   type WatchlistEntry,
 } from './checks';
+export { KINDS_OF_CHECK, type KindOfCheck } from './kinds/index';

@@ -1,7 +1,6 @@
-import { signersOf, type Exception, type FileState, type Paper } from '../../file/state/index';
-import { INCOME_KIND_LABEL } from '../../means/income/index';
+import { SUBJECTS } from './subjects/index';
+import { type Exception, type FileState, type Paper } from '../../file/state/index';
 import type { ConditionRule } from '../../file/product/index';
-import { personName } from '../../file/state/index';
 
 export const CONDITION_STATES = ['outstanding', 'received', 'satisfied', 'excused', 'notNeeded'] as const;
 export type ConditionState = (typeof CONDITION_STATES)[number];
@@ -29,21 +28,13 @@ export interface Condition {
   exception: Exception | null;
 }
 
-interface Asked {
-  key: string;
-  rule: ConditionRule;
-  personId: string | null;
-  about: string;
-  since: string;
-}
-
 /**
  * The conditions that arise from the file as it stands, and those that no longer do but have papers.
  * State: excused with a granted exception; else satisfied with an accepted paper; else received with one to be looked at;
  * else outstanding. A removed or returned paper counts for nothing, so taking one away reopens its condition.
  */
 export function conditionsOf(file: FileState): Condition[] {
-  const asked = file.product.conditions.flatMap((rule) => askedBy(file, rule));
+  const asked = file.product.conditions.flatMap((rule) => SUBJECTS[rule.subject].asked(file, rule));
   const keys = new Set(asked.map(({ key }) => key));
   const current = asked.map<Condition>(({ key, rule, personId, about, since }) => {
     const papers = file.papers.filter((paper) => paper.conditionKey === key && paper.state !== 'removed');
@@ -81,43 +72,4 @@ function stateOf(papers: readonly Paper[], exception: Exception | null): Conditi
 /** The exception asked for last about a subject, answered or not. */
 export function latestException(file: Pick<FileState, 'exceptions'>, subject: string): Exception | null {
   return file.exceptions.filter((exception) => exception.subject === subject).sort((a, b) => b.askedAt.localeCompare(a.askedAt))[0] ?? null;
-}
-
-function askedBy(file: FileState, rule: ConditionRule): Asked[] {
-  switch (rule.subject) {
-    case 'signer':
-      return signersOf(file).map((person) => ({
-        key: `${rule.code}:${person.id}`,
-        rule,
-        personId: person.id,
-        about: personName(person),
-        since: person.createdAt,
-      }));
-    case 'income':
-      return file.incomes
-        .filter(({ kind }) => kind !== null && (rule.kinds?.includes(kind) ?? true))
-        .map((income) => {
-          const person = file.people.find(({ id }) => id === income.personId);
-          const source = income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'income';
-          return {
-            key: `income:${income.id}`,
-            rule,
-            personId: income.personId,
-            about: person ? `${personName(person)}, ${source}` : source,
-            since: income.createdAt,
-          };
-        });
-    case 'home': {
-      const current = file.homes.find(({ until }) => until === null);
-      return current
-        ? [{ key: `${rule.code}:${current.id}`, rule, personId: current.personId, about: current.line ?? 'home now', since: current.createdAt }]
-        : [];
-    }
-    case 'downPayment': {
-      const applicant = file.people.find(({ role }) => role === 'applicant');
-      return (file.request.downPayment ?? 0) > 0
-        ? [{ key: `${rule.code}:request`, rule, personId: applicant?.id ?? null, about: 'Money for the down payment', since: file.openedAt }]
-        : [];
-    }
-  }
 }

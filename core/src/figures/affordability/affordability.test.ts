@@ -1,14 +1,15 @@
+import type { Debt } from '../../means/commitments/index';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays } from '../../basis/dates/index';
 import { affordability, type Figure } from './index';
 import { astray, type Term } from '../../basis/arithmetic/index';
 import { FREQUENCIES, toMonthly } from '../../basis/frequency/index';
-import { INCOME_KINDS } from '../../means/income/index';
+import { INCOME_KINDS, type Income } from '../../means/income/index';
 import { levelPayment } from '../../credit/loan/index';
 import { MEASURES, type Measure } from '../../file/product/index';
 import { minor } from '../../basis/money/index';
-import { type Debt, type FileState, type Income, type Paper } from '../../file/state/index';
+import { type FileState, type Paper } from '../../file/state/index';
 import { aDebt, aHome, anAsset, anIncome, costRules, incomePolicy, person, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
 
 const figureOf = (file: FileState, measure: Measure): Figure => {

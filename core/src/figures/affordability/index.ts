@@ -1,17 +1,5 @@
-export {
-  affordability,
-  type Affordability,
-  type AffordabilityInput,
-  type Carrying,
-  carryingOf,
-  type Figure,
-  figuresFor,
-  type Ground,
-  groundOf,
-  isWorse,
-  MEASURE_LABEL,
-  MEASURE_MEANING,
-  someFigure,
-  type Verdict,
-  VERDICTS,
-} from './affordability';
+export { type Affordability, affordability, type Carrying, carryingOf, figuresFor, someFigure } from './affordability';
+export { type Ground, groundOf } from './base';
+export { type AffordabilityInput } from './input';
+export { type Figure, isWorse, type Verdict, VERDICTS } from './figure';
+export { KINDS_OF_MEASURE, type MeasureKind } from './measures/index';

@@ -1,4 +1,5 @@
-import { BLANK_ROW, type FileState } from '../../file/state/index';
+import { applyChange } from '../../file/details/index';
+import { type FileState } from '../../file/state/index';
 
 /** One change of a version of the request, as a change of details. */
 export type FitChange =
@@ -6,30 +7,17 @@ export type FitChange =
   | { op: 'add'; entity: 'part' | 'income'; id: string; values: Record<string, string | number | boolean | null> }
   | { op: 'remove'; entity: 'part'; id: string };
 
-const PARTS = { part: 'parts', debt: 'debts', asset: 'assets', income: 'incomes', use: 'uses' } as const;
-
 export type FitParts = Pick<FileState, 'request' | 'parts' | 'debts' | 'assets' | 'incomes' | 'uses'>;
 
 /**
  * A file as it would be with some changes; the file itself stays. A change of a row that is not there any more changes
- * nothing.
+ * nothing; a row that the version adds takes the place of one that is there.
  */
 export function withChanges<File extends FitParts>(file: File, changes: readonly FitChange[]): File {
-  const next: File = { ...file };
-  for (const change of changes) {
-    if (change.op === 'set' && change.entity === 'request') {
-      next.request = { ...next.request, [change.field]: change.value };
-      continue;
-    }
-    const part = PARTS[change.entity as keyof typeof PARTS];
-    const rows = next[part] as { id: string }[];
-    if (change.op === 'add') {
-      const blank = BLANK_ROW[change.entity];
-      Object.assign(next, { [part]: [...rows.filter(({ id }) => id !== change.id), { ...blank, ...change.values, id: change.id, createdAt: '' }] });
-    } else if (change.op === 'remove') Object.assign(next, { [part]: rows.filter(({ id }) => id !== change.id) });
-    else Object.assign(next, { [part]: rows.map((row) => (row.id === change.id ? { ...row, [change.field]: change.value } : row)) });
-  }
-  return next;
+  return changes.reduce((next, change) => {
+    const cleared = change.op === 'add' ? applyChange(next, { op: 'remove', entity: change.entity, id: change.id }, '') : next;
+    return applyChange(cleared, change, '');
+  }, file);
 }
 
 /** How many versions may lie beside the request: four with it. */

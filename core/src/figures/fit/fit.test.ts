@@ -1,6 +1,7 @@
+import { BLANK_ROW } from '../../file/details/index';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BLANK_ROW, type FileState } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { changesOf, isFitChange, whatFits, withChanges, type FitChange, type Proposal } from './index';
 import { figuresFor } from '../affordability/index';
 import { minor, moneyIn } from '../../basis/money/index';

@@ -1,8 +1,9 @@
+import type { Asset } from '../../means/worth/index';
 import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure, type Ground } from '../affordability/index';
 import { costOf, costsOf, offerOf } from '../../lending/costs/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { DEBT_KIND_LABEL, debtTerms, type DebtKind } from '../../means/commitments/index';
-import type { Asset, FileState } from '../../file/state/index';
+import type { FileState } from '../../file/state/index';
 import { minor, moneyIn, type Minor } from '../../basis/money/index';
 import type { Measure, PartOffer } from '../../file/product/index';
 import { withChanges, type FitChange } from './changes';
@@ -388,7 +389,7 @@ function debtLevers(file: FitInput, today: IsoDate): Lever[] {
         most: more > most ? 0 : 1,
         steps: [1],
         changesAt: () => [{ op: 'set', entity: 'debt', id, field: 'cleared', value: true }, ...amountChanges(file, balance, false)],
-        words: () => `Pay off ${lender ?? DEBT_KIND_LABEL[(kind ?? 'other') as DebtKind]} with ${show(balance)} of the loan`,
+        words: () => `Pay off ${lender ?? DEBT_KIND_LABEL[kind ?? 'other']} with ${show(balance)} of the loan`,
         limitedBy: 'Paying off no one debt with the loan does it',
       },
     ];

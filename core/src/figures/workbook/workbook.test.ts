@@ -1,3 +1,5 @@
+import type { PartKind } from '../../credit/parts/index';
+import type { LoanPart } from '../../credit/parts/index';
 import fc from 'fast-check';
 import { type HyperFormula, type RawCellContent } from 'hyperformula';
 import { describe, expect, it } from 'vitest';
@@ -5,7 +7,7 @@ import { affordability } from '../affordability/index';
 import { columnName, workbookOf, type Cell, type Sheet } from './index';
 import { costsOf } from '../../lending/costs/index';
 import { minor } from '../../basis/money/index';
-import { type FileState, type LoanPart } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { type Measure } from '../../file/product/index';
 import { engineOf } from '../../../test/engine';
 import { aDebt, aHome, anAsset, anIncome, aPart, aSecurity, costRules, product, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
@@ -57,7 +59,7 @@ const financed = [
 ];
 
 describe('the workbook', () => {
-  it.each([
+  it.each<[PartKind, Partial<LoanPart>]>([
     ['level', {}],
     ['variable', { every: 'twoWeeks' }],
     ['interestOnly', { interestOnlyMonths: 9 }],

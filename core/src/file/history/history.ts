@@ -27,17 +27,28 @@ export function entryHash(entry: Omit<HistoryEntry, 'hash'>): string {
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(parts))));
 }
 
+/** A place in a chain up to which it was found to hold. */
+export interface CheckPoint {
+  sequence: number;
+  hash: string;
+}
+
+/** The place before the first entry. */
+export const CHAIN_START: CheckPoint = { sequence: 0, hash: FIRST_HASH };
+
 /**
  * The first thing wrong with a chain, or null: a gap in the sequence, a broken link, an entry that was changed, an end that is gone.
- * @param length how many entries there should be; a chain that was cut at its end still holds by itself.
+ * @param length how many entries there should be in all; a chain that was cut at its end still holds by itself.
+ * @param from where it was found to hold before: only entries after it are given and looked at.
  */
-export function chainProblem(entries: readonly HistoryEntry[], length: number): string | null {
-  let previous = FIRST_HASH;
+export function chainProblem(entries: readonly HistoryEntry[], length: number, from: CheckPoint = CHAIN_START): string | null {
+  let previous = from.hash;
   for (const [index, entry] of entries.entries()) {
-    if (entry.sequence !== index + 1) return `entry ${index + 1} is missing`;
+    const expected = from.sequence + index + 1;
+    if (entry.sequence !== expected) return `entry ${expected} is missing`;
     if (entry.previousHash !== previous) return `entry ${entry.sequence} does not follow the one before it`;
     if (entryHash(entry) !== entry.hash) return `entry ${entry.sequence} was changed after it was written`;
     previous = entry.hash;
   }
-  return entries.length === length ? null : 'the newest entries are missing';
+  return from.sequence + entries.length === length ? null : 'the newest entries are missing';
 }

@@ -1,1 +1,1 @@
-export { chainProblem, entryHash, FIRST_HASH, type HistoryEntry } from './history';
+export { CHAIN_START, chainProblem, type CheckPoint, entryHash, FIRST_HASH, type HistoryEntry } from './history';

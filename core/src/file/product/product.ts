@@ -4,6 +4,8 @@ import type { Minor } from '../../basis/money/index';
 import type { DateOrder, IsoDate } from '../../basis/dates/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
 import type { PartKind, PaymentPeriod } from '../../credit/parts/index';
+import type { Role } from '../../people/people/fields';
+import type { Entity } from '../details/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
 
@@ -56,61 +58,6 @@ export const CHAPTER_LABEL: Record<Chapter, string> = {
   decision: 'Decision',
   history: 'History',
 };
-
-/** The kinds of row that a file is made of. */
-export const ENTITIES = [
-  'request',
-  'person',
-  'relation',
-  'home',
-  'work',
-  'income',
-  'livingCost',
-  'debt',
-  'asset',
-  'pet',
-  'vehicle',
-  'answer',
-  'explanation',
-  'part',
-  'use',
-  'source',
-  'security',
-  'payroll',
-  'account',
-  'variant',
-] as const;
-export type Entity = (typeof ENTITIES)[number];
-
-/** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
-export const ROLES = [
-  'applicant',
-  'coApplicant',
-  'guarantor',
-  'householdMember',
-  'dependant',
-  'beneficialOwner',
-  'beneficiary',
-  'contact',
-  'emergencyContact',
-  'referee',
-] as const;
-export type Role = (typeof ROLES)[number];
-export const ROLE_LABEL: Record<Role, string> = {
-  applicant: 'Applicant',
-  coApplicant: 'Co-applicant',
-  guarantor: 'Guarantor',
-  householdMember: 'Household member',
-  dependant: 'Dependant',
-  beneficialOwner: 'Beneficial owner',
-  beneficiary: 'Beneficiary',
-  contact: 'Authorised contact',
-  emergencyContact: 'Emergency contact',
-  referee: 'Referee',
-};
-
-/** Roles that owe what is asked for. */
-export const OWING_ROLES: readonly Role[] = ['applicant', 'coApplicant', 'guarantor'];
 
 /** The figures that a product may limit. */
 export const MEASURES = [
@@ -288,7 +235,13 @@ export interface RowNeed {
   chapter: Chapter;
 }
 
-export type ConditionSubject = 'signer' | 'income' | 'home' | 'downPayment';
+/** What an outside service can be asked about somebody; each is an object in core/src/evidence/checks/kinds. */
+export const CHECK_KINDS = ['identity', 'watchlist'] as const;
+export type CheckKind = (typeof CHECK_KINDS)[number];
+
+/** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
+export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment'] as const;
+export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
 export interface ConditionRule {
@@ -423,7 +376,7 @@ export interface ProductDefinition {
   lapse: { days: number; warnBefore: number[] };
   /** Share from which beneficial owners are named. */
   ownersFrom: number;
-  checks: { kind: 'identity' | 'watchlist'; label: string; roles: Role[]; why: string }[];
+  checks: { kind: CheckKind; label: string; roles: Role[]; why: string }[];
   conditions: ConditionRule[];
   signing: { order: Role[]; title: string; choice: { question: string; options: string[] }; linkDays: number };
   declineReasons: DeclineReason[];
@@ -501,6 +454,8 @@ export interface PlacePack {
   numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
   languages: { code: string; label: string }[];
   phoneRegion: string;
+  /** The zone of the IANA time zone database whose day is today there. */
+  timeZone: string;
   /** Districts of postal codes that lie in more than one. */
   districts: Record<string, string[]>;
   /** How the annual percentage rate is worked out there. */

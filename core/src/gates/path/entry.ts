@@ -1,3 +1,6 @@
+import type { Affordability } from '../../figures/affordability/index';
+import type { Condition } from '../../evidence/conditions/index';
+import type { FileState } from '../../file/state/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Chapter, Stage } from '../../file/product/index';
 
@@ -31,3 +34,16 @@ export interface PathEntry {
 
 /** An entry before its deadline is known. */
 export type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'> & Partial<Pick<PathEntry, 'since' | 'holderName' | 'personId'>>;
+
+/** What a part of the Path is worked out from beside the file. */
+export interface PathContext {
+  today: IsoDate;
+  figures: Affordability;
+  conditions: readonly Condition[];
+}
+
+/** A part of the Path: what one matter of a file puts on it. */
+export interface PathPart {
+  code: string;
+  entries(file: FileState, context: PathContext): Draft[];
+}

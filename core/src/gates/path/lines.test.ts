@@ -1,9 +1,9 @@
+import type { Home } from '../../people/home/index';
 import { describe, expect, it } from 'vitest';
 import { barToMove, computePath } from './index';
 import { conditionsOf } from '../../evidence/conditions/index';
 import { isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
-import { type Home } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
 import { person, product, sampleFile, TODAY } from '../../../test/sample';
 

@@ -1,6 +1,7 @@
+import type { FilePerson, Relation } from '../../people/people/index';
 import { describe, expect, it } from 'vitest';
 import { computePath } from './index';
-import { type FilePerson, type FileState, type Relation } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
 import { person, product, sampleFile, TODAY } from '../../../test/sample';
 

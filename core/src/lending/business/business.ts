@@ -1,16 +1,7 @@
+import type { BusinessYear, PayrollEntry } from './fields';
 import { total, type Term } from '../../basis/arithmetic/index';
-import type { BusinessYear, FileState, PayrollEntry } from '../../file/state/index';
+import type { FileState } from '../../file/state/index';
 import { minor, proportion, scaled, type Minor } from '../../basis/money/index';
-
-export const LEGAL_FORMS = ['soleProprietor', 'partnership', 'corporation', 'cooperative'] as const;
-export type LegalForm = (typeof LEGAL_FORMS)[number];
-
-export const LEGAL_FORM_LABEL: Record<LegalForm, string> = {
-  soleProprietor: 'Sole proprietor',
-  partnership: 'Partnership',
-  corporation: 'Corporation',
-  cooperative: 'Co-operative',
-};
 
 type BusinessInput = Pick<FileState, 'product' | 'request' | 'payrolls' | 'accounts'>;
 

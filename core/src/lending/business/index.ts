@@ -1,1 +1,2 @@
-export { cashForDebt, cashForDebtMonthly, LEGAL_FORM_LABEL, LEGAL_FORMS, type LegalForm, newestYear, payrollLoan, payrollTerms } from './business';
+export { cashForDebt, cashForDebtMonthly, newestYear, payrollLoan, payrollTerms } from './business';
+export { ACCOUNT, PAYROLL, PAYROLL_KIND_LABEL, type BusinessYear, type PayrollEntry } from './fields';

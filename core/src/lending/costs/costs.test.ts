@@ -7,8 +7,8 @@ import { advancesOf, annualPercentageRate, costsOf, unitPeriodOf, type Costs } f
 import { affordability } from '../../figures/affordability/index';
 import { astray } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
-import { partSchedule, PLAIN, schedule, type PartTerms } from '../../credit/parts/index';
-import { type FileState, type LoanPart } from '../../file/state/index';
+import { partSchedule, PLAIN, schedule, type PartTerms, type LoanPart } from '../../credit/parts/index';
+import { type FileState } from '../../file/state/index';
 import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');
@@ -184,7 +184,7 @@ describe('what a request costs', () => {
     expect(unit({})).toEqual({ kind: 'months', length: 1 });
     expect(unit({ every: 'quarter' })).toEqual({ kind: 'months', length: 3 });
     expect(unit({ every: 'twoWeeks' })).toEqual({ kind: 'weeks', length: 2 });
-    const single = { every: 'year', termMonths: 12 };
+    const single = { every: 'year', termMonths: 12 } as const;
     expect(unit({ ...single, firstPaymentOn: isoDate('2026-09-02') })).toEqual({ kind: 'months', length: 6 });
     expect(unit({ ...single, firstPaymentOn: isoDate('2026-09-09') })).toEqual({ kind: 'days', length: 191 });
     expect(unit({ ...single, firstPaymentOn: isoDate('2028-09-09') })).toEqual({ kind: 'months', length: 12 });

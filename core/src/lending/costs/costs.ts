@@ -1,8 +1,9 @@
+import { BLANK_ROW } from '../../file/details/index';
 import { directiveRate, regulationZRate, type DatedAmount, type UnitPeriod, type RateMethod } from '../../credit/apr/index';
 import { inPercent, type Term } from '../../basis/arithmetic/index';
 import { addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
 import { feesFor, feesPaid, type CountedFee } from '../fees/index';
-import { BLANK_ROW, type FileState, type LoanPart } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { firstPeriod, levelPayment, MAX_PAYMENTS, type Schedule, type ScheduleRow } from '../../credit/loan/index';
 import { minor, proportion, scaled, type Minor } from '../../basis/money/index';
 import {
@@ -17,6 +18,7 @@ import {
   type PartTerms,
   type PaymentPeriod,
   type PaymentStep,
+  type LoanPart,
 } from '../../credit/parts/index';
 import type { CostRules, PartOffer } from '../../file/product/index';
 
@@ -77,7 +79,7 @@ export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, mo
   if (!rules || !offer || part.amount === null || part.amount <= 0) return null;
   const revolving = offer.kind === 'revolving';
   if (!revolving && (part.termMonths === null || part.termMonths < 1 || part.termMonths > MAX_PAYMENTS)) return null;
-  const every = (part.every ?? rules.every[0] ?? 'month') as PaymentPeriod;
+  const every = part.every ?? rules.every[0] ?? 'month';
   const advanceOn = part.advanceOn ?? file.request.advanceOn ?? today;
   const firstPaymentOn = part.firstPaymentOn ?? (part.advanceOn === null ? file.request.firstPaymentOn : null) ?? onePeriodAfter(every, advanceOn);
   const promotion = offer.promotion ?? null;

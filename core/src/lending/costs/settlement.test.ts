@@ -4,8 +4,8 @@ import { affordability } from '../../figures/affordability/index';
 import { astray, total } from '../../basis/arithmetic/index';
 import { costsOf, settlementTerms, type Costs } from './index';
 import { minor } from '../../basis/money/index';
-import { partSchedule, PLAIN, settlementOf, type PartTerms } from '../../credit/parts/index';
-import { type FileState, type LoanPart } from '../../file/state/index';
+import { partSchedule, PLAIN, settlementOf, type PartTerms, type LoanPart } from '../../credit/parts/index';
+import { type FileState } from '../../file/state/index';
 import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');

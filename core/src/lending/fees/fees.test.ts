@@ -1,11 +1,11 @@
+import type { LoanPart } from '../../credit/parts/index';
 import { describe, expect, it } from 'vitest';
-import { isoDate } from '../../basis/dates/index';
 import { affordability } from '../../figures/affordability/index';
 import { annualPercentageRate, costOf, costsOf, totalPayableOf, type Costs } from '../costs/index';
 import { astray } from '../../basis/arithmetic/index';
 import { feesFor } from './index';
 import { minor } from '../../basis/money/index';
-import { type FileState, type LoanPart } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
 
 const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>

@@ -1,1 +1,2 @@
-export { lendingValueTerms, priorChargeTerms, SECURITY_KIND_LABEL, SECURITY_KINDS, type SecurityKind, valueTerms } from './securities';
+export { lendingValueTerms, priorChargeTerms, valueTerms } from './securities';
+export { SECURITY, SECURITY_KIND_LABEL, type Security, type SecurityKind } from './fields';

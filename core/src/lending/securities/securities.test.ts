@@ -1,7 +1,9 @@
+import type { LegalForm } from '../request/index';
+import { BLANK_ROW } from '../../file/details/index';
 import { describe, expect, it } from 'vitest';
 import { affordability } from '../../figures/affordability/index';
 import { astray, total } from '../../basis/arithmetic/index';
-import { BLANK_ROW, type FileState } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { lendingValueTerms } from './index';
 import { minor, type Minor } from '../../basis/money/index';
 import { payrollLoan } from '../business/index';
@@ -38,7 +40,7 @@ describe('securities and businesses', () => {
   });
   it('caps each person, and counts owners as the legal form says', () => {
     const payrolls = [paid('a', { yearlyPay: minor(18_000_000) }), paid('o', { kind: 'owner', yearlyPay: minor(2_400_000), profitShare: minor(4_800_000) })];
-    const loan = (legalForm: string | null): Minor | null => payrollLoan({ ...file, payrolls, request: { ...file.request, legalForm } });
+    const loan = (legalForm: LegalForm | null): Minor | null => payrollLoan({ ...file, payrolls, request: { ...file.request, legalForm } });
     expect(loan('soleProprietor')).toBe(Math.round(((10_000_000 + 4_800_000) / 12) * 2.5));
     expect(loan('corporation')).toBe(Math.round(Math.round((10_000_000 + 2_400_000) / 12) * 2.5));
     expect(

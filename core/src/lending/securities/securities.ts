@@ -1,25 +1,14 @@
+import { SECURITY_KIND_LABEL, type SecurityKind } from './fields';
+import type { Security } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
-import type { FileState, Security } from '../../file/state/index';
+import type { FileState } from '../../file/state/index';
 import { scaled } from '../../basis/money/index';
-
-export const SECURITY_KINDS = ['vessel', 'engine', 'gear', 'vehicle', 'property', 'deposit', 'other'] as const;
-export type SecurityKind = (typeof SECURITY_KINDS)[number];
-
-export const SECURITY_KIND_LABEL: Record<SecurityKind, string> = {
-  vessel: 'Vessel',
-  engine: 'Engine',
-  gear: 'Fishing or deck gear',
-  vehicle: 'Vehicle',
-  property: 'Land or building',
-  deposit: 'Deposit',
-  other: 'Other',
-};
 
 type SecurityInput = Pick<FileState, 'product' | 'securities'>;
 
 const valued = (file: SecurityInput): Security[] => file.securities.filter(({ value }) => value !== null);
 
-const nameOf = ({ kind, description }: Security): string => description ?? SECURITY_KIND_LABEL[(kind ?? 'other') as SecurityKind];
+const nameOf = ({ kind, description }: Security): string => description ?? SECURITY_KIND_LABEL[kind ?? 'other'];
 
 const lineOf = (security: Security, field: 'value' | 'priorCharges', label: string): Term => ({
   label,

@@ -1,1 +1,2 @@
-export { SOURCE_KIND_LABEL, SOURCE_KINDS, type SourceKind, usesAndSources, type UsesAndSources, type UsesInput } from './uses';
+export { usesAndSources, type UsesAndSources, type UsesInput } from './uses';
+export { SOURCE, SOURCE_KIND_LABEL, USE, type FundSource, type FundUse, type SourceKind } from './fields';

@@ -41,7 +41,7 @@ describe('uses and sources', () => {
         let purposes = 0;
         let others = 0;
         for (const [at, { what, value }] of edits.entries()) {
-          const row = { id: `row-${at}`, createdAt: '', what: null, kind: 'other', amount: value };
+          const row = { id: `row-${at}`, createdAt: '', what: null, kind: 'other' as const, amount: value };
           if (what === 'use') {
             now = { ...now, uses: [...now.uses, row] };
             purposes += value;

@@ -1,19 +1,8 @@
+import { SOURCE_KIND_LABEL, type SourceKind } from './fields';
 import { total, type Term } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';
 import { feesFor, feesPaid } from '../fees/index';
 import { minor, type Minor } from '../../basis/money/index';
-
-export const SOURCE_KINDS = ['grant', 'tradeIn', 'otherLoan', 'insurance', 'own', 'other'] as const;
-export type SourceKind = (typeof SOURCE_KINDS)[number];
-
-export const SOURCE_KIND_LABEL: Record<SourceKind, string> = {
-  grant: 'Grant or subsidy',
-  tradeIn: 'Trade-in',
-  otherLoan: 'Loan of another lender',
-  insurance: 'Insurance money',
-  own: 'Other own money',
-  other: 'Other',
-};
 
 export interface UsesAndSources {
   uses: Term[];
@@ -68,7 +57,7 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
   const others = file.sources
     .filter(({ amount }) => amount !== null)
     .map<Term>(({ id, kind, what, amount }) => ({
-      label: what ?? SOURCE_KIND_LABEL[(kind ?? 'other') as SourceKind],
+      label: what ?? SOURCE_KIND_LABEL[kind ?? 'other'],
       sign: '+',
       value: amount ?? 0,
       unit: 'money',

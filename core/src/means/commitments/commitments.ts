@@ -1,45 +1,12 @@
+import { DEBT_KIND_LABEL, type DebtKind } from './fields';
+import { OWING_ROLES } from '../../people/people/index';
+import type { Debt } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
 import { addMonths, dateInWords, type IsoDate } from '../../basis/dates/index';
-import { plays, type Debt, type FileState } from '../../file/state/index';
+import { plays, type FileState } from '../../file/state/index';
 import { nameWords } from '../../basis/names/index';
 import { samePlace } from '../../basis/paste/index';
 import { formatMoney, minor, scaled } from '../../basis/money/index';
-import { OWING_ROLES } from '../../file/product/index';
-
-export const DEBT_KINDS = [
-  'personalLoan',
-  'vehicleLoan',
-  'creditCard',
-  'overdraft',
-  'mortgage',
-  'studentLoan',
-  'boatLoan',
-  'businessLoan',
-  'lease',
-  'alimony',
-  'childSupport',
-  'guarantee',
-  'alongside',
-  'other',
-] as const;
-export type DebtKind = (typeof DEBT_KINDS)[number];
-
-export const DEBT_KIND_LABEL: Record<DebtKind, string> = {
-  personalLoan: 'Personal loan',
-  vehicleLoan: 'Vehicle loan',
-  creditCard: 'Credit card',
-  overdraft: 'Overdraft',
-  mortgage: 'Mortgage on another home',
-  studentLoan: 'Student loan',
-  boatLoan: 'Boat loan',
-  businessLoan: 'Business loan',
-  lease: 'Lease',
-  alimony: 'Alimony',
-  childSupport: 'Child support',
-  guarantee: 'Guarantee given',
-  alongside: 'Loan taken at the same time',
-  other: 'Other debt',
-};
 
 /** Debts that a business pays of what it earns. */
 export const BUSINESS_DEBTS: readonly string[] = ['boatLoan', 'businessLoan', 'lease'];
@@ -93,7 +60,7 @@ export function debtTerms(file: CommitmentInput, today: IsoDate, afterClearing: 
 
 function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | null {
   const { revolving, guaranteeShare } = file.product.commitments;
-  const label = `${debt.kind === null ? 'Debt' : DEBT_KIND_LABEL[debt.kind as DebtKind]}: ${debt.lender ?? 'lender not named'}`;
+  const label = `${debt.kind === null ? 'Debt' : DEBT_KIND_LABEL[debt.kind]}: ${debt.lender ?? 'lender not named'}`;
   const place = { chapter: 'commitments' as const, anchor: `${debt.id}.payment` };
   const stated = debt.payment;
   if (debt.kind === 'guarantee' && stated !== null && guaranteeShare !== 1)

@@ -1,10 +1,12 @@
+import type { Work } from '../work/index';
+import type { Income } from './fields';
 import { describe, expect, it } from 'vitest';
 import { addMonths, isoDate } from '../../basis/dates/index';
 import { astray } from '../../basis/arithmetic/index';
 import { countIncome, workQuestions, yearToDateOf } from './index';
 import { computePath } from '../../gates/path/index';
 import { minor } from '../../basis/money/index';
-import { type FileState, type Income } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
 import { anIncome, incomePolicy, product, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
 
@@ -133,7 +135,7 @@ describe('questions that jobs raise', () => {
     expect(codes({ probationUntil: isoDate('2026-03-01') })).toEqual([]);
   });
   it('a time without work of two months or more within two years', () => {
-    const work = (id: string, since: string, until: string | null, kind = 'employed') => ({
+    const work = (id: string, since: string, until: string | null, kind: Work['kind'] = 'employed') => ({
       id,
       createdAt: '2026-03-02T08:00:00.000Z',
       personId: 'person-a',

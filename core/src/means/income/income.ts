@@ -1,67 +1,42 @@
 import { worked, roundTo, type Term } from '../../basis/arithmetic/index';
 import { addDays, addMonths, dateInWords, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
-import type { FilePerson, FileState, Income } from '../../file/state/index';
-import { FREQUENCY_LABEL, WEEKS_A_YEAR, toMonthly } from '../../basis/frequency/index';
+import type { FileState } from '../../file/state/index';
+import type { FilePerson } from '../../people/people/fields';
+import type { Income } from './fields';
+import { kindOfIncome } from './kinds/index';
+import type { AskedField, IncomeMethod, Monthly } from './methods/method';
+import { rate } from './methods/rate';
+import { toMonthly } from '../../basis/frequency/index';
 import { incomeBar } from '../../people/household/index';
-import { minor, moneyIn, proportion, scaled, type Minor } from '../../basis/money/index';
+import { moneyIn, proportion, scaled, type Minor } from '../../basis/money/index';
 import type { IncomePolicy, IncomeRule } from '../../file/product/index';
 
-export const INCOME_KINDS = [
-  'wage',
-  'overtime',
-  'bonus',
-  'commission',
-  'selfEmployed',
-  'pension',
-  'benefit',
-  'rent',
-  'support',
-  'investment',
-  'subsidy',
-] as const;
-export type IncomeKind = (typeof INCOME_KINDS)[number];
-
-export const INCOME_KIND_LABEL: Record<string, string> = {
-  wage: 'Wage',
-  overtime: 'Overtime',
-  bonus: 'Bonus',
-  commission: 'Commission',
-  selfEmployed: 'Self-employment',
-  pension: 'Pension',
-  benefit: 'Benefit',
-  rent: 'Rent received',
-  support: 'Support received',
-  investment: 'Investment',
-  subsidy: 'Rent subsidy',
-};
-
-/**
- * How a source's monthly figure comes about. rate: an amount each time; average: all that came over some months;
- * accounts: years of profit; yield: a share of a capital.
- */
-export type IncomeMethod = 'rate' | 'average' | 'accounts' | 'yield';
-
-/** Variable income is an average wherever months of it are given. */
-const VARIABLE: readonly string[] = ['overtime', 'bonus', 'commission'];
-
-export function methodOf(income: Pick<Income, 'kind' | 'frequency' | 'monthsSeen' | 'profitLatest' | 'capital' | 'amount'>): IncomeMethod {
-  const { kind } = income;
-  if (kind !== null && VARIABLE.includes(kind) && (income.monthsSeen !== null || income.frequency === null)) return 'average';
-  if (kind === 'selfEmployed' && (income.profitLatest !== null || income.amount === null)) return 'accounts';
-  if (kind === 'investment' && (income.capital !== null || income.amount === null)) return 'yield';
-  return 'rate';
-}
+/** How a source's monthly figure comes about. */
+const methodFor = (income: Income): IncomeMethod => kindOfIncome(income.kind)?.method(income) ?? rate;
+export const methodOf = (income: Income): IncomeMethod['code'] => methodFor(income).code;
 
 /** The field of a source that a paper of its payer shows. */
-export const FIGURE_FIELD: Record<IncomeMethod, 'amount' | 'profitLatest' | 'capital'> = {
-  rate: 'amount',
-  average: 'amount',
-  accounts: 'profitLatest',
-  yield: 'capital',
-};
+export const figureFieldOf = (income: Income): IncomeMethod['figure'] => methodFor(income).figure;
 
 /** What was stated for a source in the figure that a paper shows. */
-export const statedFigure = (income: Income): Minor | null => income[FIGURE_FIELD[methodOf(income)]];
+export const statedFigure = (income: Income): Minor | null => income[figureFieldOf(income)];
+
+/** How somebody calls a source: its payer, or its kind. */
+export const sourceName = ({ source, kind }: Pick<Income, 'source' | 'kind'>): string | null => source ?? kindOfIncome(kind)?.label ?? null;
+
+/** Fields of a source that are asked for, by its kind and by what was stated, in the order in which they are keyed. */
+export function fieldsAsked(income: Income, basis: IncomePolicy['basis']): AskedField[] {
+  const kind = kindOfIncome(income.kind);
+  const method = methodFor(income);
+  const asked = [...method.asks(income)];
+  if (method.code === 'rate' && kind?.varies) asked.push({ field: 'monthsSeen' });
+  if (method.code === 'rate' && kind?.mayBeUntaxed !== false) asked.push({ field: 'untaxed' });
+  if (kind?.isPay) asked.push({ field: 'yearToDate' }, { field: 'yearToDateAt' });
+  if (kind?.isPay && basis === 'net') asked.push({ field: 'netAmount' });
+  if (kind?.isPay) asked.push({ field: 'probationUntil' });
+  if (method.code !== 'accounts') asked.push({ field: 'until' });
+  return asked;
+}
 
 /** The part of a file that incomes are counted from. */
 export type IncomeInput = Pick<FileState, 'product' | 'pack' | 'request' | 'people' | 'incomes' | 'works' | 'papers'>;
@@ -94,10 +69,14 @@ export interface CountedIncome {
 
 /** What an accepted paper shows for an income; the latest judgement holds. */
 export function evidencedAmount(file: Pick<FileState, 'papers'>, incomeId: string): { amount: Minor; page: number } | null {
-  const key = `income:${incomeId}`;
   let found: FileState['papers'][number] | null = null;
   for (const paper of file.papers)
-    if (paper.conditionKey === key && paper.state === 'accepted' && paper.proof?.amount != null && (!found || (found.judgedAt ?? '') < (paper.judgedAt ?? '')))
+    if (
+      paper.conditionKey?.slice(paper.conditionKey.indexOf(':') + 1) === incomeId &&
+      paper.state === 'accepted' &&
+      paper.proof?.amount != null &&
+      (!found || (found.judgedAt ?? '') < (paper.judgedAt ?? ''))
+    )
       found = paper;
   const proof = found?.proof;
   return proof && proof.amount !== null ? { amount: proof.amount, page: proof.page } : null;
@@ -149,7 +128,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   lines.push({ label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
   if (cut) counted = roundTo('money', worked(lines));
   else if (share !== 1) counted = scaled(counted, share);
-  const label = `${person.fullName ?? 'Somebody'}: ${income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'income'}`;
+  const label = `${person.fullName ?? 'Somebody'}: ${sourceName(income) ?? 'income'}`;
   const partly = share < 1 && share > 0 ? `${percentOf(share)} of it counts. ${rule?.why ?? ''}` : null;
   return {
     income,
@@ -163,15 +142,8 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
 
 const percentOf = (share: number): string => `${Number((share * 100).toFixed(2))} %`;
 
-interface Monthly {
-  monthly: Minor;
-  terms: Term[];
-  /** By how much profits fell, as a share of the year before. */
-  drop?: number;
-}
-
 function monthlyOf(file: IncomeInput, income: Income): Monthly | null {
-  const method = methodOf(income);
+  const method = methodFor(income);
   const evidence = evidencedAmount(file, income.id);
   const stated = statedFigure(income);
   const relied = evidence?.amount ?? stated;
@@ -181,101 +153,9 @@ function monthlyOf(file: IncomeInput, income: Income): Monthly | null {
     sign: '+',
     value: relied,
     unit: 'money',
-    place: { chapter: 'income', anchor: `${income.id}.${FIGURE_FIELD[method]}` },
+    place: { chapter: 'income', anchor: `${income.id}.${method.figure}` },
   };
-  if (method === 'accounts') return fromAccounts(income, from);
-  if (method === 'yield') return fromCapital(income, from);
-  if (method === 'average') return fromMonths(income, from);
-  return fromRate(income, from);
-}
-
-function fromRate(income: Income, from: Term): Monthly | null {
-  const { frequency, hoursPerWeek } = income;
-  if (frequency === null || (frequency === 'hourly' && hoursPerWeek === null)) return null;
-  const weeks = income.weeksPerYear ?? WEEKS_A_YEAR;
-  const { monthly, perYear } = toMonthly(minor(from.value), frequency, hoursPerWeek, weeks);
-  const extra = frequency === 'monthly' ? (income.extraMonths ?? 0) : 0;
-  const times: Term[] =
-    frequency === 'hourly'
-      ? [
-          { label: 'Hours a week', sign: '×', value: hoursPerWeek ?? 0, unit: 'count' },
-          { label: 'Weeks paid in a year', sign: '×', value: weeks, unit: 'count' },
-        ]
-      : [
-          {
-            label: extra > 0 ? `Months’ pay in a year, with ${extra === 1 ? 'a thirteenth' : `${extra} more`}` : 'Times a year',
-            sign: '×',
-            value: perYear + extra,
-            unit: 'count',
-          },
-        ];
-  return {
-    monthly: extra > 0 ? proportion(from.value, 12 + extra, 12) : monthly,
-    terms: [{ ...from, note: FREQUENCY_LABEL[frequency] }, ...times, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }],
-  };
-}
-
-/** All that came over some months, over those months. */
-function fromMonths(income: Income, from: Term): Monthly | null {
-  const months = income.monthsSeen;
-  if (months === null || months < 1) return null;
-  return {
-    monthly: proportion(from.value, 1, months),
-    terms: [
-      { ...from, note: `all that came in ${months} months` },
-      { label: 'Months over which it came', sign: '÷', value: months, unit: 'count' },
-    ],
-  };
-}
-
-/**
- * Profit with what was taken off without being spent put back. Two years are averaged when the latest is no lower, else
- * the lower one counts (common practice, no source).
- */
-function fromAccounts(income: Income, from: Term): Monthly {
-  const year = (label: string, profit: Term, addBack: Minor | null): Term => ({
-    label,
-    sign: '+',
-    value: profit.value + (addBack ?? 0),
-    unit: 'money',
-    terms: [profit, ...(addBack ? [{ label: 'Put back: taken off without being spent', sign: '+' as const, value: addBack, unit: 'money' as const }] : [])],
-  });
-  const ended = income.yearEnd ? ` to ${dateInWords(income.yearEnd)}` : '';
-  const latest = year(`Latest year${ended}`, { ...from, note: 'profit' }, income.addBackLatest);
-  if (income.profitBefore === null)
-    return { monthly: proportion(latest.value, 1, 12), terms: [latest, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }] };
-  const profitBefore: Term = {
-    label: 'Profit, as stated',
-    sign: '+',
-    value: income.profitBefore,
-    unit: 'money',
-    place: { chapter: 'income', anchor: `${income.id}.profitBefore` },
-  };
-  const before = year('Year before', profitBefore, income.addBackBefore);
-  if (latest.value >= before.value)
-    return {
-      monthly: proportion(latest.value + before.value, 1, 24),
-      terms: [latest, before, { label: 'Months in both years: no lower than before, so the average', sign: '÷', value: 24, unit: 'count' }],
-    };
-  return {
-    monthly: proportion(latest.value, 1, 12),
-    terms: [
-      latest,
-      { ...before, sign: '·', note: 'higher, so it doesn’t count' },
-      { label: 'Months in a year: falling, so the lower year', sign: '÷', value: 12, unit: 'count' },
-    ],
-    ...(before.value > 0 ? { drop: (before.value - latest.value) / before.value } : {}),
-  };
-}
-
-function fromCapital(income: Income, from: Term): Monthly | null {
-  if (income.yieldRate === null) return null;
-  const terms: Term[] = [
-    { ...from, note: 'what is in it' },
-    { label: 'Yield a year', sign: '×', value: income.yieldRate, unit: 'ratio', place: { chapter: 'income', anchor: `${income.id}.yieldRate` } },
-    { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
-  ];
-  return { monthly: minor(roundTo('money', worked(terms))), terms };
+  return method.work(income, from, (field) => ({ chapter: 'income', anchor: `${income.id}.${field}` }));
 }
 
 /** Take-home pay by the payslip, a month, at the share that counts and for the months that do. */
@@ -291,8 +171,9 @@ function netMonthlyOf(income: Income, months: number, share: number): Minor | nu
 function barOf(file: IncomeInput, income: Income, person: FilePerson, rule: IncomeRule | undefined, today: IsoDate): string | null {
   const who = incomeBar(file.product, person, income.kind, today);
   if (who) return who;
-  const label = INCOME_KIND_LABEL[income.kind ?? ''] ?? 'This kind';
-  if (!rule || rule.share === 0) return income.kind === 'subsidy' ? 'A rent subsidy is taken off the rent instead' : `${label} doesn’t count for this product`;
+  const kind = kindOfIncome(income.kind);
+  const label = kind?.label ?? 'This kind';
+  if (!rule || rule.share === 0) return kind?.offRent ? 'A rent subsidy is taken off the rent instead' : `${label} doesn’t count for this product`;
   if (rule.accountYears !== undefined && methodOf(income) !== 'accounts') return `${rule.accountYears} years of accounts are asked for`;
   if (rule.accountYears !== undefined && rule.accountYears > 1 && income.profitBefore === null)
     return `${rule.accountYears} years of accounts are asked for, one is given`;
@@ -321,8 +202,6 @@ function outlookOf(file: IncomeInput, income: Income, today: IsoDate): { label: 
   return { label: months === 12 ? 'Months of the coming year' : `Months of the coming year until it ends on ${dateInWords(income.until ?? end)}`, months };
 }
 
-const WORKED_FOR: readonly string[] = ['wage', 'overtime', 'bonus', 'commission'];
-
 function questionsOf(
   file: IncomeInput,
   income: Income,
@@ -335,7 +214,7 @@ function questionsOf(
   const policy = file.product.income;
   if (!rule || rule.share === 0 || incomeBar(file.product, person, income.kind, today) !== null) return [];
   const found: IncomeQuestion[] = [];
-  const name = `${income.source ?? INCOME_KIND_LABEL[income.kind ?? ''] ?? 'Income'} of ${person.fullName ?? 'somebody'}`;
+  const name = `${sourceName(income) ?? 'Income'} of ${person.fullName ?? 'somebody'}`;
   const ask = (code: IncomeQuestion['code'], facts: string | number, what: string, why: string, supported?: Minor): void => {
     found.push({
       subject: `${code}:${income.id}:${facts}`,
@@ -357,11 +236,12 @@ function questionsOf(
       `Since ${dateInWords(paid.from)} the payslip shows ${paid.verdict === 'short' ? 'less' : 'more'} than the stated rate comes to.`,
       paid.supported,
     );
-  if (WORKED_FOR.includes(income.kind ?? '')) {
+  const kind = kindOfIncome(income.kind);
+  if (kind?.earned === 'job') {
     if (income.probationUntil !== null && income.probationUntil >= today)
       ask('probation', income.probationUntil, `on probation until ${dateInWords(income.probationUntil)}`, 'During probation a job can end at short notice.');
     const held = income.since === null ? null : monthsBack(income.since, today);
-    if (income.kind === 'wage' && held !== null && policy.heldMonths > 0 && income.since !== null && income.since <= today && held < policy.heldMonths)
+    if (kind.isPay && held !== null && policy.heldMonths > 0 && income.since !== null && income.since <= today && held < policy.heldMonths)
       ask(
         'held',
         income.since,
@@ -429,7 +309,7 @@ export function workQuestions(file: IncomeInput, today: IsoDate): IncomeQuestion
   if (gapMonths === 0) return [];
   const from = addMonths(today, -12 * GAP_YEARS);
   return file.people.flatMap((person) => {
-    const wages = file.incomes.filter(({ personId, kind }) => personId === person.id && kind === 'wage');
+    const wages = file.incomes.filter(({ personId, kind }) => personId === person.id && kindOfIncome(kind)?.isPay);
     if (wages.length === 0 || incomeBar(file.product, person, 'wage', today) !== null) return [];
     const jobs = file.works
       .filter(({ personId, kind, since }) => personId === person.id && since !== null && (kind === 'employed' || kind === 'selfEmployed'))

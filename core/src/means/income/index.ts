@@ -1,18 +1,19 @@
+export { EXPLANATION, INCOME, type Explanation, type Income } from './fields';
 export {
   type CountedIncome,
   countIncome,
   countIncomes,
   evidencedAmount,
-  FIGURE_FIELD,
-  INCOME_KIND_LABEL,
-  INCOME_KINDS,
+  fieldsAsked,
+  figureFieldOf,
   type IncomeInput,
-  type IncomeKind,
-  type IncomeMethod,
   type IncomeQuestion,
   methodOf,
+  sourceName,
   statedFigure,
   workQuestions,
   type YearToDate,
   yearToDateOf,
 } from './income';
+export { INCOME_KIND_LABEL, INCOME_KINDS, type IncomeKind, type KindOfIncome, kindOfIncome, KINDS_OF_INCOME } from './kinds/index';
+export { type AskedField } from './methods/method';

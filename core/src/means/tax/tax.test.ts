@@ -1,3 +1,4 @@
+import type { Income } from '../income/index';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { affordability } from '../../figures/affordability/index';
@@ -5,7 +6,6 @@ import { astray } from '../../basis/arithmetic/index';
 import { isoDate } from '../../basis/dates/index';
 import { minor, proportion } from '../../basis/money/index';
 import { onBands, takeHome, taxTableOn } from './index';
-import { type Income } from '../../file/state/index';
 import { type ProductDefinition, type TaxTable } from '../../file/product/index';
 import { anIncome, incomePolicy, product, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
 

@@ -1,1 +1,2 @@
-export { ASSET_KIND_LABEL, ASSET_KINDS, type AssetKind, assetWorth, downPaymentGap, isValueOld, partThatFits, reserveTerms, type WorthInput } from './worth';
+export { assetWorth, downPaymentGap, isValueOld, partThatFits, reserveTerms, type WorthInput } from './worth';
+export { ASSET, ASSET_KIND_LABEL, type Asset, type AssetKind } from './fields';

@@ -1,20 +1,9 @@
+import { ASSET_KIND_LABEL, type AssetKind } from './fields';
+import type { Asset } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
 import { daysBetween, type IsoDate } from '../../basis/dates/index';
-import type { Asset, FileState } from '../../file/state/index';
+import type { FileState } from '../../file/state/index';
 import { minor, scaled, type Minor } from '../../basis/money/index';
-
-export const ASSET_KINDS = ['cash', 'savings', 'retirement', 'property', 'vehicle', 'securities', 'gift'] as const;
-export type AssetKind = (typeof ASSET_KINDS)[number];
-
-export const ASSET_KIND_LABEL: Record<AssetKind, string> = {
-  cash: 'Cash',
-  savings: 'Savings',
-  retirement: 'Retirement savings',
-  property: 'Property',
-  vehicle: 'Vehicle or boat',
-  securities: 'Securities',
-  gift: 'Gift',
-};
 
 export type WorthInput = Pick<FileState, 'product' | 'assets'>;
 

@@ -1,9 +1,12 @@
+import type { IncomeKind } from '../../means/income/index';
+import type { Home } from '../home/index';
+import type { FilePerson } from '../people/index';
 import { describe, expect, it } from 'vitest';
 import { adultsWhoMustApply, householdOf, livingTogether } from './index';
 import { computePath } from '../../gates/path/index';
 import { isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
-import { type FilePerson, type FileState, type Home } from '../../file/state/index';
+import { type FileState } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
 import { anIncome, person, product, sampleFile, TODAY } from '../../../test/sample';
 
@@ -63,7 +66,7 @@ describe('the household', () => {
     const file = couple({ people: [someone('x', { role: 'applicant', livesWith: 'y' }), someone('y', { livesWith: 'x' })], homes: [] });
     expect(householdOf(file, TODAY).size).toBe(2);
   });
-  const income = (id: string, personId: string, kind: string) => anIncome({ id, personId, kind, source: id, amount: minor(100_000), frequency: 'monthly' });
+  const income = (id: string, personId: string, kind: IncomeKind) => anIncome({ id, personId, kind, source: id, amount: minor(100_000), frequency: 'monthly' });
   it('leaves a full-time student’s and a minor’s wage out, and a member’s where only who applies counts', () => {
     const file = couple({
       incomes: [

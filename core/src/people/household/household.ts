@@ -1,20 +1,10 @@
+import { RELATION_LABEL } from '../people/index';
+import type { Home } from '../home/index';
+import type { FilePerson, Relation, RelationKind } from '../people/index';
 import { yearsBetween, type IsoDate } from '../../basis/dates/index';
-import { personName, plays, type FilePerson, type FileState, type Home, type Relation, type RelationKind } from '../../file/state/index';
+import { personName, plays, type FileState } from '../../file/state/index';
 import { samePlace } from '../../basis/paste/index';
 import type { HouseholdRule, ProductDefinition } from '../../file/product/index';
-
-export const RELATION_LABEL: Record<RelationKind, string> = {
-  spouse: 'Spouse',
-  partner: 'Partner',
-  child: 'Child',
-  parent: 'Parent',
-  sibling: 'Sibling',
-  grandparent: 'Grandparent',
-  grandchild: 'Grandchild',
-  guardian: 'Guardian',
-  ward: 'Ward',
-  other: 'Other',
-};
 
 const INVERSE: Record<RelationKind, RelationKind> = {
   spouse: 'spouse',

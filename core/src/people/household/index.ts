@@ -10,7 +10,6 @@ export {
   incomeBar,
   inverseOf,
   livingTogether,
-  RELATION_LABEL,
   relationBetween,
   relationProblem,
   relationsOf,

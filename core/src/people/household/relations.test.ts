@@ -1,9 +1,9 @@
+import { RELATION_KINDS, type FilePerson, type Relation } from '../people/index';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { computePath } from '../../gates/path/index';
 import { generationsOf, householdProblems, inverseOf, relationBetween, relationProblem, relationsOf } from './index';
 import { isoDate } from '../../basis/dates/index';
-import { RELATION_KINDS, type FilePerson, type Relation } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
 import { person, product, sampleFile, TODAY } from '../../../test/sample';
 

@@ -1,8 +1,8 @@
+import type { FilePerson } from '../people/index';
 import { describe, expect, it } from 'vitest';
 import { areDetailsOld, fitOf, readSearch } from './index';
 import { computePath } from '../../gates/path/index';
 import { isoDate } from '../../basis/dates/index';
-import { type FilePerson } from '../../file/state/index';
 import { pack, person, sampleFile, TODAY } from '../../../test/sample';
 
 describe('the search of the register', () => {

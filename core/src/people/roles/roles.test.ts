@@ -1,9 +1,10 @@
+import { ROLES, type FilePerson } from '../people/index';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { computePath } from '../../gates/path/index';
 import { personRolesProblem, rolesProblem, sharesOf } from './index';
-import { ROLES, type ProductDefinition } from '../../file/product/index';
-import { type FilePerson, type FileState } from '../../file/state/index';
+import { type ProductDefinition } from '../../file/product/index';
+import { type FileState } from '../../file/state/index';
 import { person, product, sampleFile, TODAY } from '../../../test/sample';
 
 const someone = (id: string, values: Partial<FilePerson> = {}): FilePerson =>

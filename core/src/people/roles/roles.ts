@@ -1,5 +1,6 @@
-import { rolesOf, type FilePerson, type FileState } from '../../file/state/index';
-import { ROLE_LABEL, type Role } from '../../file/product/index';
+import { ROLE_LABEL, type Role } from '../people/index';
+import type { FilePerson } from '../people/index';
+import { rolesOf, type FileState } from '../../file/state/index';
 
 /** Pairs of roles that one person can't have in one file, and why. Common practice, no source. */
 const EXCLUDE_EACH_OTHER: readonly (readonly [Role, Role, string])[] = [

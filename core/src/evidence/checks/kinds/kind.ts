@@ -1,0 +1,27 @@
+import type { FilePerson } from '../../../people/people/index';
+import type { Finding } from '../../../file/state/index';
+
+/** A fact about somebody without which a check can't be asked for, in the words in which it is missed. */
+export interface NeededFact {
+  word: string;
+  of: (person: FilePerson) => unknown;
+}
+
+/** How what a check finds may be settled. */
+type Resolution = NonNullable<Finding['resolution']>;
+
+/** What an outside service can be asked about somebody. */
+export interface KindOfCheck {
+  label: string;
+  needs: readonly NeededFact[];
+  /** Who settles what it finds: the officer, or compliance. */
+  settledBy: 'officer' | 'compliance';
+  /** The ways to settle it; the first clears it, the second doesn't. */
+  resolutions: readonly [Resolution, Resolution];
+  /** What stands on the Path while a finding waits, or was settled in the way that doesn't clear it. */
+  says: (finding: Pick<Finding, 'label' | 'resolution'>, name: string) => string;
+}
+
+export const NAME: NeededFact = { word: 'name', of: ({ fullName }) => fullName };
+export const BIRTH_DATE: NeededFact = { word: 'birth date', of: ({ birthDate }) => birthDate };
+export const IDENTITY_NUMBER: NeededFact = { word: 'identity number', of: ({ idNumber }) => idNumber };

@@ -1,0 +1,11 @@
+import type { ConditionSubjectKind } from './subject';
+
+/** The money that the applicant puts in. */
+export const downPayment: ConditionSubjectKind = {
+  label: 'The down payment',
+  asked(file, rule) {
+    if ((file.request.downPayment ?? 0) <= 0) return [];
+    const applicant = file.people.find(({ role }) => role === 'applicant');
+    return [{ key: `${rule.code}:request`, rule, personId: applicant?.id ?? null, about: 'Money for the down payment', since: file.openedAt }];
+  },
+};

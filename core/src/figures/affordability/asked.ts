@@ -1,0 +1,53 @@
+import { kindOfIncome } from '../../means/income/index';
+import type { CountedIncome } from '../../means/income/index';
+import { inPercent, total } from '../../basis/arithmetic/index';
+import type { Term } from '../../basis/arithmetic/index';
+import type { Costs } from '../../lending/costs/index';
+import type { AffordabilityInput } from './input';
+/** What the loan takes a month: the lines of its parts where it has several. */
+export function paymentTerm({ parts, payment }: Costs): Term {
+  const lines = parts.map(({ monthlyTerm }) => monthlyTerm);
+  const [only] = lines;
+  const opened: Pick<Term, 'note' | 'terms'> =
+    only && lines.length === 1 ? { ...(only.note ? { note: only.note } : {}), ...(only.terms ? { terms: only.terms } : {}) } : { terms: lines };
+  return {
+    label: 'Payment of this loan',
+    sign: '+',
+    value: payment,
+    unit: 'money',
+    place: { chapter: 'request', anchor: 'amount' },
+    ref: 'payment',
+    ...opened,
+  };
+}
+
+export function stressedTerm({ parts, stressedPayment }: Costs): Term {
+  const rates = parts.map(({ offer, terms }) => inPercent(terms.annualRate + offer.stressAdded));
+  return {
+    label: 'Payment of this loan',
+    sign: '+',
+    value: stressedPayment,
+    unit: 'money',
+    ref: 'stressedPayment',
+    note: `with the rate at ${[...new Set(rates)].join(', ')} a year`,
+    place: { chapter: 'request', anchor: 'amount' },
+  };
+}
+
+/** What is left for the household to pay of the rent asked, after subsidies. */
+export function rentTerm(file: AffordabilityInput, counted: readonly CountedIncome[]): Term | null {
+  const { amount } = file.request;
+  if (file.product.amountIs !== 'rent' || amount === null || amount <= 0) return null;
+  const subsidies = counted.filter(({ income, monthly }) => kindOfIncome(income.kind)?.offRent && monthly > 0);
+  const rent: Term = { label: 'Rent a month', sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } };
+  if (subsidies.length === 0) return { ...rent, label: 'Rent asked' };
+  let left: number = amount;
+  const lines = subsidies.map<Term>(({ income, monthly }) => {
+    const taken = Math.min(left, monthly);
+    left -= taken;
+    return { label: income.source ?? 'Rent subsidy', sign: '−', value: taken, unit: 'money', place: { chapter: 'income', anchor: `${income.id}.amount` } };
+  });
+  return { label: 'Own share of the rent', sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
+}
+
+export const sumLine = (label: string, sign: Term['sign'], terms: Term[]): Term => ({ label, sign, value: total(terms), unit: 'money', terms });

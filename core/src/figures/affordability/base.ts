@@ -1,0 +1,74 @@
+import { costsOf } from '../../lending/costs/index';
+import { livingCosts } from '../../means/living/index';
+import { housingTerms, debtTerms } from '../../means/commitments/index';
+import { homeNow, householdOf } from '../../people/household/index';
+import { total } from '../../basis/arithmetic/index';
+import { countIncomes } from '../../means/income/index';
+import type { IsoDate } from '../../basis/dates/index';
+import type { Costs } from '../../lending/costs/index';
+import type { LivingCosts } from '../../means/living/index';
+import type { Term } from '../../basis/arithmetic/index';
+import type { CountedIncome } from '../../means/income/index';
+import type { FileState } from '../../file/state/index';
+import { netLines } from './net';
+import { paymentTerm, rentTerm } from './asked';
+import type { AffordabilityInput } from './input';
+/** What doesn't depend on the request but for its term and start: income, household and living costs. */
+export interface Ground {
+  counted: CountedIncome[];
+  /** Lines of income on the product's basis. */
+  income: Term[];
+  grossLines: Term[];
+  gross: number;
+  net: Term[] | null;
+  housing: Term[];
+  living: LivingCosts;
+  size: number;
+  region: string | null;
+}
+
+export interface Base extends Ground {
+  file: AffordabilityInput;
+  before: Term[];
+  kept: Term[];
+  costs: Costs | null;
+  asked: Term | null;
+}
+
+/** Works what stays the same while a request is changed; it may be kept for files with the same people, incomes, homes, living costs, term and start. */
+export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
+  const counted = countIncomes(file, today);
+  const { product } = file;
+  const grossLines = counted.map(({ counted: term }) => term);
+  const gross = total(grossLines);
+  const net = product.income.basis === 'net' || product.measures.includes('residualIncome') ? netLines(file, counted, today) : null;
+  const income = product.income.basis === 'net' ? (net ?? []) : grossLines;
+  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const region = (applicant && homeNow(file, applicant.id)?.region) || null;
+  const size = Math.max(1, householdOf(file, today).size);
+  return {
+    counted,
+    income,
+    grossLines,
+    gross,
+    net,
+    housing: housingTerms(file),
+    living: livingCosts(file, { size, region, yearlyIncome: gross * 12 }),
+    size,
+    region,
+  };
+}
+
+export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground = groundOf(file, today)): Base {
+  const { product } = file;
+  const stay = product.amountIs === 'rent' ? [] : ground.housing;
+  const costs = product.amountIs === 'loan' ? costsOf(file, today) : null;
+  return {
+    ...ground,
+    file,
+    before: [...ground.housing, ...debtTerms(file, today, false)],
+    kept: [...stay, ...debtTerms(file, today, true)],
+    costs,
+    asked: costs ? paymentTerm(costs) : rentTerm(file, ground.counted),
+  };
+}

@@ -1,0 +1,67 @@
+import { moneyIn } from '../../basis/money/index';
+import { residualFor } from '../../means/living/index';
+import { total, roundTo, worked } from '../../basis/arithmetic/index';
+import type { Term } from '../../basis/arithmetic/index';
+import type { Measure, Limit } from '../../file/product/index';
+import { type Base } from './base';
+import { KINDS_OF_MEASURE } from './measures/index';
+/** inside: within the limit; refer: within it, but an approver has to weigh it; outside; noLimit; unknown: no figure yet. */
+export const VERDICTS = ['inside', 'refer', 'outside', 'noLimit', 'unknown'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+export interface Figure {
+  measure: Measure;
+  label: string;
+  /** What the measure is, in a sentence with its source. */
+  means: string;
+  unit: 'money' | 'ratio' | 'times' | 'months';
+  /** Minor units, a fraction rounded to six decimals, a multiple to four, or months to two; null while something needed is missing. */
+  value: number | null;
+  /** What is missing, where the value is null. */
+  waitingFor: string | null;
+  limit: Limit | null;
+  verdict: Verdict;
+  terms: Term[];
+}
+
+/** A measure of a base, worked out and held against the product's limit. */
+export function figureOf(base: Base, measure: Measure): Figure {
+  const { label, labelOfRent, means, unit, work } = KINDS_OF_MEASURE[measure];
+  const worked = work(base);
+  const waitingFor = typeof worked === 'string' ? worked : null;
+  const terms = typeof worked === 'string' ? [] : worked;
+  const value = waitingFor === null ? valueOf(terms, unit) : null;
+  const limit = limitOf(base, measure);
+  const shown = base.file.product.amountIs === 'rent' ? (labelOfRent ?? label) : label;
+  return { measure, label: shown, means, unit, value, waitingFor, limit, verdict: verdictOf(value, limit), terms };
+}
+
+/** What lines of a figure come to: sums of whole minor units need no decimals. */
+function valueOf(terms: readonly Term[], unit: Figure['unit']): number {
+  const onlySums = unit === 'money' && terms.every(({ sign }) => sign !== '×' && sign !== '÷');
+  return onlySums ? total(terms) : roundTo(unit, worked(terms));
+}
+
+/** The product's limit of a measure; a published table's value where it rests on one. */
+function limitOf({ file, region, size }: Base, measure: Measure): Limit | null {
+  const limit = file.product.limits.find((candidate) => candidate.measure === measure) ?? null;
+  if (limit?.from !== 'residualIncome') return limit;
+  const { residualIncome } = file.pack;
+  const value = residualIncome ? residualFor(residualIncome, region, size, file.request.amount ?? 0) : null;
+  return value === null
+    ? { ...limit, rule: `${limit.rule} The table doesn’t know where they live, so the least is ${moneyIn(file.pack)(limit.value)}.` }
+    : { ...limit, value };
+}
+
+function verdictOf(value: number | null, limit: Limit | null): Verdict {
+  if (!limit) return 'noLimit';
+  if (value === null) return 'unknown';
+  const within = (bound: number): boolean => (limit.bound === 'most' ? value <= bound : value >= bound);
+  if (!within(limit.value)) return 'outside';
+  return limit.refer === undefined || within(limit.refer) ? 'inside' : 'refer';
+}
+
+/** Whether a figure is worse than the one that an exception was granted for. */
+export function isWorse(limit: Limit, value: number, granted: number): boolean {
+  return limit.bound === 'most' ? value > granted : value < granted;
+}

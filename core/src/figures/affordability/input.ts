@@ -1,0 +1,22 @@
+import type { FileState } from '../../file/state/index';
+
+/** The part of a file that affordability reads. */
+export type AffordabilityInput = Pick<
+  FileState,
+  | 'product'
+  | 'pack'
+  | 'request'
+  | 'people'
+  | 'relations'
+  | 'homes'
+  | 'works'
+  | 'incomes'
+  | 'livingCosts'
+  | 'debts'
+  | 'assets'
+  | 'papers'
+  | 'parts'
+  | 'securities'
+  | 'payrolls'
+  | 'accounts'
+>;

@@ -1,0 +1,45 @@
+import { apr } from './apr';
+import { combinedLtv } from './combinedLtv';
+import { debtServiceCover } from './debtServiceCover';
+import { dtiAfter } from './dtiAfter';
+import { dtiBefore } from './dtiBefore';
+import { guidelineShare } from './guidelineShare';
+import { housingShare } from './housingShare';
+import { lendingValue } from './lendingValue';
+import { loanToIncome } from './loanToIncome';
+import { ltv } from './ltv';
+import { moneyLeft } from './moneyLeft';
+import { moneyLeftStressed } from './moneyLeftStressed';
+import { payment } from './payment';
+import { paymentShock } from './paymentShock';
+import { payrollShare } from './payrollShare';
+import { rentCover } from './rentCover';
+import { reserves } from './reserves';
+import { residualIncome } from './residualIncome';
+import { totalPayable } from './totalPayable';
+import type { MeasureKind } from './measure';
+import type { Measure } from '../../../file/product/index';
+
+/** Every measure; each is an object in a file of its own. */
+export const KINDS_OF_MEASURE: Record<Measure, MeasureKind> = {
+  payment,
+  totalPayable,
+  apr,
+  housingShare,
+  dtiBefore,
+  dtiAfter,
+  moneyLeft,
+  moneyLeftStressed,
+  residualIncome,
+  loanToIncome,
+  ltv,
+  combinedLtv,
+  lendingValue,
+  payrollShare,
+  paymentShock,
+  rentCover,
+  reserves,
+  debtServiceCover,
+  guidelineShare,
+};
+export type { MeasureKind } from './measure';

@@ -1,0 +1,13 @@
+import { requestLacks } from '../../../lending/costs/index';
+import { type MeasureKind } from './measure';
+import { amountTerm, yearOf, NO_INCOME } from './lines';
+export const loanToIncome: MeasureKind = {
+  label: 'Loan-to-income',
+  means: 'The amount over the yearly income that counts, before tax (common practice, no source).',
+  unit: 'times',
+  work(base) {
+    const { amount } = base.file.request;
+    if (amount === null || amount <= 0) return requestLacks(base.file);
+    return base.gross > 0 ? [amountTerm(amount), yearOf(base, '÷')] : NO_INCOME;
+  },
+};

@@ -1,0 +1,14 @@
+import type { Term } from '../../../basis/arithmetic/index';
+import type { Base } from '../base';
+
+/** A figure that says something of whether a request can be carried: all that is known of it. */
+export interface MeasureKind {
+  label: string;
+  /** What it is called where a rent is asked for. */
+  labelOfRent?: string;
+  /** What the measure is, in a sentence with its source. */
+  means: string;
+  unit: 'money' | 'ratio' | 'times' | 'months';
+  /** The lines that lead to it; or, in words, what it waits for. */
+  work: (base: Base) => Term[] | string;
+}

@@ -1,0 +1,18 @@
+import type { Term } from '../../../basis/arithmetic/index';
+import { requestLacks } from '../../../lending/costs/index';
+import { type Base } from '../base';
+import { sumLine } from '../asked';
+import { type MeasureKind } from './measure';
+import { NO_INCOME, incomeLine } from './lines';
+export const moneyLeft: MeasureKind = {
+  label: 'Left each month',
+  means: 'Income that counts less obligations, living costs and this request (common practice, no source).',
+  unit: 'money',
+  work: (base) => (base.asked ? leftOver(base, base.asked) : requestLacks(base.file)),
+};
+
+/** What is left of the income after obligations, living costs and what is asked for. */
+export function leftOver(base: Base, asked: Term): Term[] | string {
+  if (base.income.length === 0) return NO_INCOME;
+  return [incomeLine(base, '+'), sumLine('Obligations that stay', '−', base.kept), base.living.counted, { ...asked, sign: '−' }];
+}

@@ -1,0 +1,14 @@
+import { total } from '../../../basis/arithmetic/index';
+import { requestLacks } from '../../../lending/costs/index';
+import { type MeasureKind } from './measure';
+import { NO_INCOME, incomeLine } from './lines';
+export const rentCover: MeasureKind = {
+  label: 'Rent cover',
+  means: 'How many times the income that counts covers the own share of the rent (common practice, no source).',
+  unit: 'times',
+  work(base) {
+    if (!base.asked) return requestLacks(base.file);
+    if (base.asked.value <= 0) return 'a rent that isn’t wholly subsidised';
+    return total(base.income) > 0 ? [incomeLine(base, '+'), { ...base.asked, sign: '÷' }] : NO_INCOME;
+  },
+};

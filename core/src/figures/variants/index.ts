@@ -1,0 +1,1 @@
+export { VARIANT, type Variant } from './fields';

@@ -1,0 +1,120 @@
+import type { HiddenNumber } from '../../basis/detail/index';
+import { normalizeNumber } from '../../basis/numbers/index';
+import { BLANK_ROW, descriptionOf, fieldOf, PART_OF, type Entity, type RowEntity, type StatedDetails } from './catalogue';
+
+export type FieldValue = string | number | boolean | null;
+
+/** One change to what is stated in a file. Ids of new rows are made by whoever adds them, so that a repeated change adds nothing twice. */
+export type DetailChange =
+  | { op: 'set'; entity: Entity; id: string | null; field: string; value: FieldValue }
+  | { op: 'add'; entity: RowEntity; id: string; values: Record<string, FieldValue> }
+  | { op: 'remove'; entity: RowEntity; id: string };
+
+/** What a change is about, by the name under which history, problems and conflicts know it. */
+export function subjectOf(change: DetailChange): string {
+  if (change.op !== 'set') return `${change.entity}/${change.id}`;
+  return change.id ? `${change.entity}/${change.id}/${change.field}` : `${change.entity}/${change.field}`;
+}
+
+type LooseRow = Record<string, unknown> & { id: string };
+type Rows = Record<string, readonly LooseRow[] | undefined>;
+
+const rowsOf = (file: Partial<StatedDetails>, entity: RowEntity): readonly LooseRow[] => (file as unknown as Rows)[PART_OF[entity]] ?? [];
+
+/** The row that a change is about, as it is; the request for the request. */
+export function rowIn(file: Partial<StatedDetails>, entity: Entity, id: string | null): Record<string, unknown> | undefined {
+  if (entity === 'request') return file.request;
+  return rowsOf(file, entity).find((row) => row.id === id);
+}
+
+/** The end of a hidden number, by which people recognise it. */
+export const tailOf = (number: string): HiddenNumber => ({ tail: normalizeNumber(number).slice(-4) });
+
+/** A value as it stands in a file's state: of a hidden number only its end. */
+function standing(entity: Entity, field: string, value: unknown): unknown {
+  return fieldOf(entity, field)?.kind === 'hidden' && typeof value === 'string' ? tailOf(value) : value;
+}
+
+const standingValues = (entity: Entity, values: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(values).map(([field, value]) => [field, standing(entity, field, value)]));
+
+/**
+ * A file with a change put on it. The file itself stays; whatever the change doesn't touch is the same object in both, so
+ * that what differs can be told without comparing values.
+ * A row that is there already is not added again, one that isn't is neither changed nor removed, and a field that the
+ * description doesn't know changes nothing.
+ * @param at UTC time at which an added row is made.
+ */
+export function applyChange<File extends Partial<StatedDetails>>(file: File, change: DetailChange, at: string): File {
+  if (change.op === 'set') {
+    const row = rowIn(file, change.entity, change.id);
+    if (!row || !fieldOf(change.entity, change.field)) return file;
+    const next = { ...row, [change.field]: standing(change.entity, change.field, change.value) };
+    if (change.entity === 'request') return { ...file, request: next };
+    return { ...file, [PART_OF[change.entity]]: rowsOf(file, change.entity).map((one) => (one === row ? next : one)) };
+  }
+  const rows = rowsOf(file, change.entity);
+  const there = rows.some(({ id }) => id === change.id);
+  if (there === (change.op === 'add')) return file;
+  const part = PART_OF[change.entity];
+  if (change.op === 'remove') return { ...file, [part]: rows.filter(({ id }) => id !== change.id) };
+  return { ...file, [part]: [...rows, { id: change.id, createdAt: at, ...BLANK_ROW[change.entity], ...standingValues(change.entity, change.values) }] };
+}
+
+/** Several changes, one on top of the other. */
+export const applyChanges = <File extends Partial<StatedDetails>>(file: File, changes: readonly DetailChange[], at: string): File =>
+  changes.reduce((so, change) => applyChange(so, change, at), file);
+
+/** What takes a change back; null when that can't be known, as for a hidden number. */
+export function inverseOf(file: StatedDetails, change: DetailChange): DetailChange | null {
+  if (change.op === 'add') return { op: 'remove', entity: change.entity, id: change.id };
+  const row = rowIn(file, change.entity, change.id);
+  if (!row) return null;
+  if (change.op === 'set') {
+    if (fieldOf(change.entity, change.field)?.kind === 'hidden') return null;
+    return { ...change, value: (row[change.field] ?? null) as FieldValue };
+  }
+  const values = Object.fromEntries(
+    Object.entries(descriptionOf(change.entity).fields)
+      .filter(([field, { by }]) => by !== 'program' && row[field] !== null)
+      .map(([field]) => [field, row[field] as FieldValue]),
+  );
+  return Object.values(values).some((value) => typeof value === 'object') ? null : { op: 'add', entity: change.entity, id: change.id, values };
+}
+
+/**
+ * What goes with somebody who is taken out of a file: rows that say nothing without them, their share in what several
+ * own, and where others are said to live with them. In the order in which it is done.
+ */
+export function whatHangsOn(file: StatedDetails, personId: string): DetailChange[] {
+  const removed = (entity: RowEntity, rows: readonly { id: string }[]): DetailChange[] => rows.map(({ id }) => ({ op: 'remove', entity, id }));
+  const disowned = (['debt', 'asset'] as const).flatMap<DetailChange>((entity) =>
+    file[PART_OF[entity]]
+      .filter(({ owners }) => owners?.split(' ').includes(personId))
+      .map(({ id, owners }) => ({
+        op: 'set',
+        entity,
+        id,
+        field: 'owners',
+        value:
+          (owners ?? '')
+            .split(' ')
+            .filter((owner) => owner !== personId)
+            .join(' ') || null,
+      })),
+  );
+  return [
+    ...removed(
+      'relation',
+      file.relations.filter((relation) => relation.personId === personId || relation.toId === personId),
+    ),
+    ...removed(
+      'answer',
+      file.answers.filter((answer) => answer.personId === personId),
+    ),
+    ...disowned,
+    ...file.people
+      .filter(({ livesWith }) => livesWith === personId)
+      .map<DetailChange>(({ id }) => ({ op: 'set', entity: 'person', id, field: 'livesWith', value: null })),
+  ];
+}

@@ -1,0 +1,51 @@
+import { currentCheck, isCleared, isSettled, KINDS_OF_CHECK } from '../../../evidence/checks/index';
+import { plays, personName } from '../../../file/state/index';
+import type { FileState } from '../../../file/state/index';
+import type { Draft, PathPart } from '../entry';
+/** Outside checks that are to be asked, answered and settled. */
+export const checks: PathPart = { code: 'checks', entries: checkEntries };
+
+function checkEntries(file: FileState): Draft[] {
+  return file.product.checks.flatMap(({ kind, label, roles, why }) =>
+    file.people
+      .filter((person) => person.kind === 'person' && plays(person, roles))
+      .flatMap<Draft>((person) => {
+        const check = currentCheck(file, person, kind);
+        const base = { gate: 'checking' as const, why, personId: person.id };
+        if (!check)
+          return [
+            {
+              ...base,
+              key: `check:${kind}:${person.id}`,
+              what: `${label} of ${personName(person)} not asked yet`,
+              holder: 'officer' as const,
+              place: { chapter: 'checks' as const, anchor: `${kind}.${person.id}` },
+            },
+          ];
+        const place = { chapter: 'checks' as const, anchor: check.id };
+        if (check.state === 'waiting')
+          return [
+            {
+              ...base,
+              key: `check:${check.id}`,
+              what: `${label} of ${personName(person)}: waiting for the service`,
+              holder: 'service' as const,
+              since: check.askedAt,
+              place,
+            },
+          ];
+        if (isSettled(check)) return [];
+        const { says, settledBy } = KINDS_OF_CHECK[kind];
+        return check.findings
+          .filter((finding) => !isCleared(kind, finding))
+          .map<Draft>((finding) => ({
+            ...base,
+            key: `finding:${finding.id}`,
+            what: says(finding, personName(person)),
+            holder: finding.resolution === null ? settledBy : 'officer',
+            since: check.answeredAt ?? check.askedAt,
+            place: { chapter: 'checks', anchor: finding.id },
+          }));
+      }),
+  );
+}

@@ -1,0 +1,34 @@
+import type { Condition } from '../../../evidence/conditions/index';
+import type { Draft, PathPart } from '../entry';
+/** Papers that are asked for. */
+export const conditions: PathPart = { code: 'conditions', entries: (_file, { conditions: asked }) => conditionEntries(asked) };
+
+function conditionEntries(conditions: readonly Condition[]): Draft[] {
+  return conditions
+    .filter(({ state }) => state === 'outstanding' || state === 'received')
+    .map<Draft>((condition) => {
+      const asked = condition.exception !== null && condition.exception.answer === null;
+      const base = {
+        key: `condition:${condition.key}`,
+        gate: 'gathering' as const,
+        why: condition.rule?.why ?? '',
+        personId: condition.personId,
+        place: { chapter: 'conditions' as const, anchor: condition.key },
+      };
+      if (asked)
+        return {
+          ...base,
+          what: `${condition.title} (${condition.about}): exception asked for`,
+          holder: 'approver',
+          since: condition.exception?.askedAt ?? condition.since,
+        };
+      if (condition.state === 'received')
+        return {
+          ...base,
+          what: `${condition.title} (${condition.about}): look at the paper`,
+          holder: 'officer',
+          since: condition.papers.find(({ state }) => state === 'received')?.addedAt ?? condition.since,
+        };
+      return { ...base, what: `${condition.title} (${condition.about})`, holder: 'applicant', since: condition.since };
+    });
+}

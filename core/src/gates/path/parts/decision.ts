@@ -1,0 +1,20 @@
+import type { FileState } from '../../../file/state/index';
+import type { Draft, PathPart } from '../entry';
+/** The decision of a second person. */
+export const decision: PathPart = { code: 'decision', entries: decisionEntries };
+
+function decisionEntries(file: FileState): Draft[] {
+  const last = file.decisions.at(-1);
+  if (last?.outcome === 'approve') return [];
+  return [
+    {
+      key: 'decision',
+      gate: 'deciding',
+      what: 'Decide: approve, decline or send back',
+      why: 'A second person decides, never one who prepared the file.',
+      holder: 'approver',
+      since: file.stageSince,
+      place: { chapter: 'decision', anchor: 'decide' },
+    },
+  ];
+}

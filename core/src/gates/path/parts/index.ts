@@ -1,0 +1,15 @@
+import type { PathPart } from '../entry';
+import { bounds } from './bounds';
+import { carrying } from './carrying';
+import { checks } from './checks';
+import { conditions } from './conditions';
+import { decision } from './decision';
+import { needs } from './needs';
+import { payout } from './payout';
+import { people } from './people';
+import { questions } from './questions';
+import { rows } from './rows';
+import { signing } from './signing';
+
+/** Everything that puts entries on the Path, in the order in which they are met within a gate. */
+export const PATH_PARTS: readonly PathPart[] = [people, needs, rows, bounds, checks, conditions, carrying, questions, signing, decision, payout];

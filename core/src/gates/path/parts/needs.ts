@@ -1,0 +1,37 @@
+import { applies, isEmpty, rowsOf, valueOf } from './rowsOf';
+import { relationBetween } from '../../../people/household/index';
+import type { FilePerson } from '../../../people/people/index';
+import type { Chapter, Need } from '../../../file/product/index';
+import { descriptionOf } from '../../../file/details/index';
+import { personName, plays } from '../../../file/state/index';
+import type { FileState } from '../../../file/state/index';
+import type { Draft, PathPart } from '../entry';
+/** Fields that the product's next gates need. */
+export const needs: PathPart = { code: 'needs', entries: needEntries };
+
+function needEntries(file: FileState): Draft[] {
+  return file.product.needs.flatMap((need) =>
+    rowsOf(file, need.entity)
+      .filter(({ row, person }) => asks(need, person) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
+      .map(({ anchor, person, since }) => ({
+        key: `need:${need.entity}:${anchor}:${need.field}`,
+        gate: need.before,
+        what: person ? `${need.label} of ${personName(person)}` : need.label,
+        why: need.why,
+        holder: 'officer' as const,
+        personId: person?.id ?? null,
+        since,
+        place: { chapter: descriptionOf(need.entity).chapter as Chapter, anchor: anchor ? `${anchor}.${need.field}` : need.field },
+      })),
+  );
+}
+
+/** What a need looks at: a field of the row, or what somebody is to the applicant, which their relations say. */
+function factOf(file: FileState, need: Need, row: object): unknown {
+  if (need.entity !== 'person' || need.field !== 'relationship') return valueOf(row, need.field);
+  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const { id } = row as FilePerson;
+  return !applicant || applicant.id === id ? 'self' : relationBetween(file.relations, id, applicant.id);
+}
+
+const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && plays(person, need.roles));

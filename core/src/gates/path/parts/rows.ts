@@ -1,0 +1,29 @@
+import { rowsOf, valueOf } from './rowsOf';
+import type { RowNeed } from '../../../file/product/index';
+import { personName, plays } from '../../../file/state/index';
+import type { FilePerson } from '../../../people/people/index';
+import type { FileState } from '../../../file/state/index';
+import type { Draft, PathPart } from '../entry';
+/** Rows that must be there. */
+export const rows: PathPart = { code: 'rows', entries: rowEntries };
+
+function rowEntries(file: FileState): Draft[] {
+  return file.product.rows.flatMap((need) => {
+    const rows = rowsOf(file, need.entity).filter(({ row }) => !need.where || valueOf(row, need.where.field) === need.where.equals);
+    const entry = (person: FilePerson | null): Draft => ({
+      key: `rows:${need.entity}:${need.where?.equals ?? ''}:${person?.id ?? ''}`,
+      gate: need.before,
+      what: person ? `${need.label} of ${personName(person)}` : need.label,
+      why: need.why,
+      holder: 'officer',
+      personId: person?.id ?? null,
+      place: { chapter: need.chapter, anchor: `add-${need.entity}` },
+    });
+    if (!need.each) return rows.length > 0 ? [] : [entry(null)];
+    return peopleIn(file, need)
+      .filter((person) => !rows.some((row) => row.person?.id === person.id))
+      .map(entry);
+  });
+}
+
+const peopleIn = (file: FileState, need: RowNeed): FilePerson[] => file.people.filter((person) => need.each !== undefined && plays(person, need.each));

@@ -1,0 +1,64 @@
+import { personName } from '../../../file/state/index';
+import type { FileState } from '../../../file/state/index';
+import type { Draft, PathPart } from '../entry';
+/** The agreement, and everybody's signature. */
+export const signing: PathPart = { code: 'signing', entries: signingEntries };
+
+function signingEntries(file: FileState): Draft[] {
+  const { envelope } = file;
+  const place = (anchor: string) => ({ chapter: 'signing' as const, anchor });
+  if (!envelope || envelope.state === 'void') {
+    return [
+      {
+        key: 'signing:send',
+        gate: 'signing',
+        what: 'Send the agreement for signature',
+        why: 'Everyone who owes signs before anybody decides.',
+        holder: 'officer',
+        since: file.stageSince,
+        place: place('send'),
+      },
+    ];
+  }
+  if (envelope.state === 'making')
+    return [
+      {
+        key: 'signing:making',
+        gate: 'signing',
+        what: 'The agreement is being made',
+        why: 'It is sent to the first who signs once it is there.',
+        holder: 'service',
+        since: envelope.sentAt,
+        place: place('making'),
+      },
+    ];
+  if (envelope.state === 'sealing')
+    return [
+      {
+        key: 'signing:sealing',
+        gate: 'signing',
+        what: 'The signed agreement is being sealed',
+        why: 'A sealed agreement can’t be changed without anybody seeing it.',
+        holder: 'service',
+        since: envelope.signers.at(-1)?.signedAt ?? envelope.sentAt,
+        place: place('sealing'),
+      },
+    ];
+  return envelope.signers
+    .filter(({ state }) => state !== 'signed')
+    .map((signer) => {
+      const person = file.people.find(({ id }) => id === signer.personId);
+      const name = person ? personName(person) : 'a signer';
+      return {
+        key: `signature:${signer.id}`,
+        gate: 'signing',
+        what: signer.state === 'invited' ? `Signature of ${name}` : `Signature of ${name}, after the one before`,
+        why: 'Everyone who owes signs, in order.',
+        holder: 'applicant',
+        holderName: name,
+        personId: signer.personId,
+        since: signer.invitedAt ?? envelope.sentAt,
+        place: place(signer.id),
+      };
+    });
+}

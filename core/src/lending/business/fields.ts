@@ -1,0 +1,40 @@
+import { choice, date, describeDetail, money, profit, text, type RowOf } from '../../basis/detail/index';
+
+export const PAYROLL_KIND_LABEL = { employee: 'Employee', owner: 'Owner' } as const;
+
+/** Somebody whom a business pays. */
+export const PAYROLL = describeDetail({
+  word: 'entry of the payroll',
+  chapter: 'request',
+  part: 'payrolls',
+  table: 'payroll_entry',
+  ofLoans: true,
+  fields: {
+    name: text('Name', 120),
+    kind: choice('Employee or owner', PAYROLL_KIND_LABEL),
+    /** Wages of the year before tax. */
+    yearlyPay: money('Wages of the year'),
+    /** An owner's share of the year's profit, below zero for a loss. */
+    profitShare: profit('Share of the profit'),
+  },
+});
+export type PayrollEntry = RowOf<typeof PAYROLL>;
+
+/** A year of a business's accounts. */
+export const ACCOUNT = describeDetail({
+  word: 'year of accounts',
+  chapter: 'request',
+  part: 'accounts',
+  table: 'business_year',
+  ofLoans: true,
+  fields: {
+    yearEnd: date('Year ended'),
+    revenue: money('Revenue'),
+    /** All costs, with the depreciation and interest below. */
+    costs: money('All costs'),
+    depreciation: money('of it depreciation'),
+    interest: money('of it interest'),
+    drawings: money('Drawn, with tax'),
+  },
+});
+export type BusinessYear = RowOf<typeof ACCOUNT>;

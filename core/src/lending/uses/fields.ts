@@ -1,0 +1,33 @@
+import { choice, describeDetail, money, text, type RowOf } from '../../basis/detail/index';
+
+export const SOURCE_KIND_LABEL = {
+  grant: 'Grant or subsidy',
+  tradeIn: 'Trade-in',
+  otherLoan: 'Loan of another lender',
+  insurance: 'Insurance money',
+  own: 'Other own money',
+  other: 'Other',
+} as const;
+export type SourceKind = keyof typeof SOURCE_KIND_LABEL;
+
+/** Something that the money goes into. */
+export const USE = describeDetail({
+  word: 'purpose',
+  chapter: 'request',
+  part: 'uses',
+  table: 'fund_use',
+  ofLoans: true,
+  fields: { what: text('Purpose', 120), amount: money('Amount') },
+});
+export type FundUse = RowOf<typeof USE>;
+
+/** Where money comes from beside the loan and the down payment. */
+export const SOURCE = describeDetail({
+  word: 'source of money',
+  chapter: 'request',
+  part: 'sources',
+  table: 'fund_source',
+  ofLoans: true,
+  fields: { kind: choice('Other source', SOURCE_KIND_LABEL), what: text('From whom', 120), amount: money('Amount') },
+});
+export type FundSource = RowOf<typeof SOURCE>;

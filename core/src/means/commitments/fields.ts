@@ -1,0 +1,54 @@
+import { choice, date, describeDetail, money, people, share, text, yesNo, type RowOf } from '../../basis/detail/index';
+
+export const DEBT_KIND_LABEL = {
+  personalLoan: 'Personal loan',
+  vehicleLoan: 'Vehicle loan',
+  creditCard: 'Credit card',
+  overdraft: 'Overdraft',
+  mortgage: 'Mortgage on another home',
+  studentLoan: 'Student loan',
+  boatLoan: 'Boat loan',
+  businessLoan: 'Business loan',
+  lease: 'Lease',
+  alimony: 'Alimony',
+  childSupport: 'Child support',
+  guarantee: 'Guarantee given',
+  alongside: 'Loan taken at the same time',
+  other: 'Other debt',
+} as const;
+export type DebtKind = keyof typeof DEBT_KIND_LABEL;
+export const DEBT_KINDS = Object.keys(DEBT_KIND_LABEL) as [DebtKind, ...DebtKind[]];
+
+const LIVING_COSTS = ['Food and household', 'Energy and water', 'Transport and fuel', 'Phone and internet', 'Insurance', 'Children', 'Other'] as const;
+export const LIVING_COST_LABEL = Object.fromEntries(LIVING_COSTS.map((category) => [category, category])) as Record<(typeof LIVING_COSTS)[number], string>;
+
+export const LIVING_COST = describeDetail({
+  word: 'living cost',
+  chapter: 'commitments',
+  part: 'livingCosts',
+  table: 'living_cost',
+  fields: { category: choice('Kind of cost', LIVING_COST_LABEL), monthly: money('A month') },
+});
+export type LivingCost = RowOf<typeof LIVING_COST>;
+
+export const DEBT = describeDetail({
+  word: 'debt',
+  chapter: 'commitments',
+  part: 'debts',
+  table: 'debt',
+  fields: {
+    lender: text('Lender', 120),
+    kind: choice('Kind', DEBT_KIND_LABEL),
+    /** Whose it is, separated by blanks where several owe it together; the applicant's when empty. */
+    owners: people('Whose'),
+    payment: money('Payment a month'),
+    balance: money('Balance'),
+    limit: money('Limit'),
+    rate: share('Rate a year'),
+    /** The day of the last payment. */
+    endsOn: date('Last payment on'),
+    /** Paid off by what is asked for. */
+    cleared: yesNo('Paid off by this'),
+  },
+});
+export type Debt = RowOf<typeof DEBT>;

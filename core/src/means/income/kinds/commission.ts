@@ -1,0 +1,3 @@
+import { variableKind } from './variable';
+
+export const commission = variableKind('Commission', 'A share of what somebody sells.');

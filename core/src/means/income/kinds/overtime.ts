@@ -1,0 +1,3 @@
+import { variableKind } from './variable';
+
+export const overtime = variableKind('Overtime', 'Hours beyond the agreed ones.');

@@ -1,0 +1,41 @@
+import type { Term } from '../../../basis/arithmetic/index';
+import { FREQUENCY_LABEL, toMonthly, WEEKS_A_YEAR } from '../../../basis/frequency/index';
+import { minor, proportion } from '../../../basis/money/index';
+import type { AskedField, IncomeMethod } from './method';
+
+/** An amount each time, so many times a year; hourly by hours and weeks. */
+export const rate: IncomeMethod = {
+  code: 'rate',
+  figure: 'amount',
+  asks: ({ frequency }) => [
+    { field: 'amount', label: 'Stated amount' },
+    { field: 'frequency' },
+    ...(frequency === 'hourly' ? HOURLY : frequency === 'monthly' ? [{ field: 'extraMonths' }] : []),
+  ],
+  work({ frequency, hoursPerWeek, weeksPerYear, extraMonths }, from) {
+    if (frequency === null || (frequency === 'hourly' && hoursPerWeek === null)) return null;
+    const weeks = weeksPerYear ?? WEEKS_A_YEAR;
+    const { monthly, perYear } = toMonthly(minor(from.value), frequency, hoursPerWeek, weeks);
+    const extra = frequency === 'monthly' ? (extraMonths ?? 0) : 0;
+    const times: Term[] =
+      frequency === 'hourly'
+        ? [
+            { label: 'Hours a week', sign: '×', value: hoursPerWeek ?? 0, unit: 'count' },
+            { label: 'Weeks paid in a year', sign: '×', value: weeks, unit: 'count' },
+          ]
+        : [
+            {
+              label: extra > 0 ? `Months’ pay in a year, with ${extra === 1 ? 'a thirteenth' : `${extra} more`}` : 'Times a year',
+              sign: '×',
+              value: perYear + extra,
+              unit: 'count',
+            },
+          ];
+    return {
+      monthly: extra > 0 ? proportion(from.value, 12 + extra, 12) : monthly,
+      terms: [{ ...from, note: FREQUENCY_LABEL[frequency] }, ...times, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }],
+    };
+  },
+};
+
+const HOURLY: readonly AskedField[] = [{ field: 'hoursPerWeek' }, { field: 'weeksPerYear' }];

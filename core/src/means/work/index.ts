@@ -1,0 +1,1 @@
+export { WORK, WORK_KIND_LABEL, type Work } from './fields';

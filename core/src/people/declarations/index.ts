@@ -1,0 +1,2 @@
+export { answerProblem, type Asked, askedOf, endingAnswers, endsWith } from './declarations';
+export { ANSWER, type Answer } from './fields';

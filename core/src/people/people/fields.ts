@@ -1,0 +1,115 @@
+import { always, choice, date, describeDetail, email, hidden, listed, percent, person, phone, text, yesNo, code, type RowOf } from '../../basis/detail/index';
+import { NUMBER_KINDS, type IdentityNumberKind } from '../../basis/numbers/index';
+
+/** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
+export const ROLE_LABEL = {
+  applicant: 'Applicant',
+  coApplicant: 'Co-applicant',
+  guarantor: 'Guarantor',
+  householdMember: 'Household member',
+  dependant: 'Dependant',
+  beneficialOwner: 'Beneficial owner',
+  beneficiary: 'Beneficiary',
+  contact: 'Authorised contact',
+  emergencyContact: 'Emergency contact',
+  referee: 'Referee',
+} as const;
+export type Role = keyof typeof ROLE_LABEL;
+export const ROLES = Object.keys(ROLE_LABEL) as [Role, ...Role[]];
+
+/** Roles that owe what is asked for. */
+export const OWING_ROLES: readonly Role[] = ['applicant', 'coApplicant', 'guarantor'];
+
+export const CONTACT_WAY_LABEL = { phone: 'Phone call', text: 'Text message', email: 'E-mail', post: 'Letter' } as const;
+export const STUDIES_LABEL = { none: 'Not studying', partTime: 'Part-time student', fullTime: 'Full-time student' } as const;
+export const FAMILY_STATUS_LABEL = {
+  single: 'Single',
+  married: 'Married',
+  partnered: 'With a partner',
+  separated: 'Separated',
+  divorced: 'Divorced',
+  widowed: 'Widowed',
+  singleParent: 'Single parent',
+} as const;
+export const PERSON_KIND_LABEL = { person: 'Person', organisation: 'Organisation' } as const;
+
+const NUMBER_KIND_LABEL = Object.fromEntries(Object.entries(NUMBER_KINDS).map(([kind, { label }]) => [kind, label])) as Record<IdentityNumberKind, string>;
+const areRoles = (roles: string): boolean => roles.split(' ').every((role) => role in ROLE_LABEL);
+
+export const PERSON = describeDetail({
+  word: 'person',
+  chapter: 'people',
+  part: 'people',
+  table: 'file_person',
+  fields: {
+    /** The entry in the register that this person is. */
+    personId: code('Entry in the register', 32),
+    kind: always(choice('Person or organisation', PERSON_KIND_LABEL), 'person'),
+    role: always(choice('Role', ROLE_LABEL), 'dependant'),
+    /** Further roles, separated by blanks. */
+    alsoRoles: text('Also', 120, { pattern: { test: areRoles, says: 'There is no such role' } }),
+    fullName: text('Name', 200, { by: 'applicant', ask: 'Name, exactly as on your identity paper', autocomplete: 'name' }),
+    knownAs: text('Known as', 100, { by: 'applicant', ask: 'What we call you' }),
+    /** For an organisation the day it was founded. */
+    birthDate: date('Birth date', { by: 'applicant' }),
+    idKind: choice('Kind of number', NUMBER_KIND_LABEL),
+    idNumber: hidden('Identity number', { by: 'applicant' }),
+    taxKind: choice('Kind of tax number', NUMBER_KIND_LABEL),
+    taxNumber: hidden('Tax number'),
+    phone: phone('Phone'),
+    email: email('E-mail', { by: 'applicant', ask: 'E-mail, if you have one', autocomplete: 'email' }),
+    /** Said to have no e-mail, which is not the same as not asked. */
+    noEmail: yesNo('Has no e-mail', { by: 'applicant' }),
+    language: listed('Language', 20, { by: 'applicant' }),
+    contactBy: choice('Reach them by', CONTACT_WAY_LABEL, { by: 'applicant' }),
+    contactTimes: text('At what times', 80, { by: 'applicant' }),
+    accessibility: text('What helps them (large print, an interpreter …)', 400, {
+      by: 'applicant',
+      ask: 'Anything that would help you (large print, an interpreter …)',
+    }),
+    studies: choice('Studies', STUDIES_LABEL, { by: 'applicant' }),
+    familyStatus: choice('Family status', FAMILY_STATUS_LABEL, { by: 'applicant' }),
+    otherParent: text('The other parent', 200, { by: 'applicant' }),
+    /** With whom of the file this person lives, where they have no address of their own in it. */
+    livesWith: person('Lives with'),
+    /** For contacts and referees: where they work. */
+    organisation: text('Organisation', 160),
+    /** Share of an owner or beneficiary. */
+    share: percent('Share'),
+    /** How old the details are that were taken over from the register. */
+    detailsFrom: date('Details from', { by: 'program' }),
+    /** When they were asked again. */
+    detailsConfirmed: date('Details confirmed'),
+  },
+});
+export type FilePerson = RowOf<typeof PERSON>;
+
+export const RELATION_LABEL = {
+  spouse: 'Spouse',
+  partner: 'Partner',
+  child: 'Child',
+  parent: 'Parent',
+  sibling: 'Sibling',
+  grandparent: 'Grandparent',
+  grandchild: 'Grandchild',
+  guardian: 'Guardian',
+  ward: 'Ward',
+  other: 'Other',
+} as const;
+export type RelationKind = keyof typeof RELATION_LABEL;
+export const RELATION_KINDS = Object.keys(RELATION_LABEL) as [RelationKind, ...RelationKind[]];
+
+/** `personId` is the `kind` of `toId`. Stored once, read both ways. */
+export const RELATION = describeDetail({
+  word: 'relation',
+  chapter: 'people',
+  part: 'relations',
+  table: 'relation',
+  owner: 'personId',
+  fields: {
+    personId: always(person('Who'), ''),
+    toId: always(person('To whom'), ''),
+    kind: always(choice('Is their', RELATION_LABEL), 'other'),
+  },
+});
+export type Relation = RowOf<typeof RELATION>;

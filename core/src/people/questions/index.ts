@@ -1,1 +1,0 @@
-export { answerProblem, type Asked, askedOf, endingAnswers, endsWith } from './questions';
