@@ -5,7 +5,7 @@ export {
   dateInWords,
   type DateOrder,
   dateReadings,
-  daysBetween,
+  dayAt,
   formatDate,
   isIsoDate,
   isoDate,
@@ -14,7 +14,7 @@ export {
   parseDate,
   yearsBetween,
 } from './basis/dates/index';
-export { type Description, type Field, type RowOf, type StatedIn } from './basis/detail/index';
+export { blankOf, type Description, type Field, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
 export { nameWords, nicknamesOf, slipForms, slipsBetween } from './basis/names/index';
@@ -27,7 +27,7 @@ export { RATE_METHODS, regulationZRate } from './credit/apr/index';
 export { DAY_COUNTS } from './credit/daycount/index';
 export { type Schedule, type ScheduleRow } from './credit/loan/index';
 export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';
-export { checkSubject, compareWithRegister, currentCheck, isSettled, watchlistCandidates } from './evidence/checks/index';
+export { checkSubject, compareWithRegister, currentCheck, isSettled, KINDS_OF_CHECK, lackedBy, watchlistCandidates } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { type Asked } from './evidence/conditions/subjects/index';
 export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
@@ -49,6 +49,7 @@ export {
   changesOf,
   type FitChange,
   type FitInput,
+  isFitChange,
   type LeverCode,
   MOST_VARIANTS,
   type Proposal,
@@ -60,30 +61,42 @@ export { type Stress, type StressAxis, stressOf } from './figures/stress/index';
 export { type Variant } from './figures/variants/index';
 export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
 export {
+  applyChange,
   BLANK_ROW,
   descriptionOf,
   type DetailChange,
   DETAILS,
+  type Difference,
+  differenceOf,
   ENTITIES,
   type Entity,
+  fieldOf,
   type FieldValue,
   inverseOf,
   PART_OF,
   ROW_ENTITIES,
   type RowEntity,
+  rowIn,
+  same,
+  type StatedDetails,
+  subjectOf,
+  whatHangsOn,
+  withDifference,
 } from './file/details/index';
-export { chainProblem, entryHash, FIRST_HASH, type HistoryEntry } from './file/history/index';
+export { CHAIN_START, chainProblem, type CheckPoint, entryHash, FIRST_HASH, type HistoryEntry } from './file/history/index';
 export { type Certificate, datesProblem, LINE_LABEL, offerBars } from './file/offers/index';
-export { type Act, actsOf, barToDecide, barToRelease, may, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
+export { type Act, actsOf, barToDecide, barToRelease, may, paymentBar, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
 export {
   type Chapter,
   CHAPTER_LABEL,
   CHAPTERS,
   CHECK_KINDS,
+  type CheckKind,
   CONDITION_SUBJECTS,
   type ConsentText,
   type CostRules,
   END_STAGES,
+  extended,
   type HistoryRule,
   type Line,
   type Measure,
@@ -106,12 +119,14 @@ export {
   isLocked,
   numberKindOf,
   type Paper,
+  type PaymentOrder,
   personName,
   plays,
   rolesOf,
   type Signer,
   signersOf,
 } from './file/state/index';
+export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
 export {
   barToMove,
   computePath,
@@ -147,7 +162,7 @@ export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
 export { LEGAL_FORM_LABEL } from './lending/request/index';
 export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
 export { SOURCE_KIND_LABEL, usesAndSources } from './lending/uses/index';
-export { type Debt, DEBT_KIND_LABEL, debtTerms, namedOwners } from './means/commitments/index';
+export { type Debt, DEBT_KIND_LABEL, debtTerms } from './means/commitments/index';
 export { type CountedIncome, evidencedAmount, type Income, INCOME_KIND_LABEL, type IncomeQuestion, methodOf, statedFigure } from './means/income/index';
 export { WORK_KIND_LABEL } from './means/work/index';
 export { type Asset, ASSET_KIND_LABEL, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';

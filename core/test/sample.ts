@@ -10,15 +10,17 @@ import { BLANK_ROW } from '../src/file/details/index';
 import { readFileSync } from 'node:fs';
 import { type Consent, type FileState } from '../src/file/state/index';
 import { isoDate } from '../src/basis/dates/index';
-import { MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
+import { extended, MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
 import { minor } from '../src/basis/money/index';
 
+const shippedData = (kind: string, name: string): Record<string, unknown> =>
+  JSON.parse(readFileSync(new URL(`../../server/data/${kind}/${name}.json`, import.meta.url), 'utf8')) as Record<string, unknown>;
+const CATALOGUE = new Map(['every-product', 'lending', 'lending-us'].map((name) => [name, shippedData('catalogue', name)]));
+
 /** The rules of a place as they ship. */
-export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack =>
-  JSON.parse(readFileSync(new URL(`../../server/data/places/${code}.json`, import.meta.url), 'utf8')) as PlacePack;
+export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack => shippedData('places', code) as unknown as PlacePack;
 /** A product as it ships. */
-export const shippedProduct = (code: string): ProductDefinition =>
-  JSON.parse(readFileSync(new URL(`../../server/data/products/${code}.json`, import.meta.url), 'utf8')) as ProductDefinition;
+export const shippedProduct = (code: string): ProductDefinition => extended(shippedData('products', code), CATALOGUE) as ProductDefinition;
 
 /** Rules of costs with one of everything. */
 export function costRules(values: Partial<CostRules> = {}): CostRules {
@@ -105,6 +107,12 @@ export function incomePolicy(values: Partial<IncomePolicy> = {}): IncomePolicy {
 }
 
 export const product: ProductDefinition = {
+  words: {
+    steps: { details: 'Your details', deciding: 'Our decision' },
+    approved: { subject: 'Approved', text: 'Approved, see here:' },
+    completed: { subject: 'Paid', text: 'Paid {amount} to the account ending {account}:' },
+    release: 'Release the money',
+  },
   code: 'sample',
   version: 1,
   name: 'Sample loan',

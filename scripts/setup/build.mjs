@@ -33,7 +33,7 @@ export async function ensureScreens() {
   writeFileSync(stamp, digest);
 }
 
-/** Bundles server and stand-ins for Node; packages stay outside the bundle. @returns {Promise<{ server: string, standins: string, tools: string }>} */
+/** Bundles server, demo and stand-ins for Node; packages stay outside the bundle. @returns {Promise<{ server: string, standins: string, tools: string, demo: string }>} */
 export async function buildServer() {
   const { build } = await import('esbuild');
   const out = inRoot('server', 'dist');
@@ -43,6 +43,7 @@ export async function buildServer() {
       server: inRoot('server/src/main.ts'),
       standins: inRoot('standins/src/main.ts'),
       tools: inRoot('server/src/tools.ts'),
+      demo: inRoot('demo/src/main.ts'),
       worker: inRoot('server/src/calculation/worker.ts'),
       takealong: inRoot('server/src/takealong/worker.ts'),
     },
@@ -59,8 +60,9 @@ export async function buildServer() {
       '@cavren/core': inRoot('core/src/index.ts'),
       '@cavren/contract': inRoot('contract/src/index.ts'),
       '@cavren/standins': inRoot('standins/src/index.ts'),
+      '@cavren/server': inRoot('server/src/index.ts'),
     },
     logLevel: 'warning',
   });
-  return { server: join(out, 'server.mjs'), standins: join(out, 'standins.mjs'), tools: join(out, 'tools.mjs') };
+  return { server: join(out, 'server.mjs'), standins: join(out, 'standins.mjs'), tools: join(out, 'tools.mjs'), demo: join(out, 'demo.mjs') };
 }

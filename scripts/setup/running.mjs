@@ -40,7 +40,7 @@ export async function startCavren({ folder, ports, log = 'warn', forTests = fals
     CAVREN_WATCHLIST_URL: `http://127.0.0.1:${ports.watchlist}`,
     CAVREN_BANK_URL: `http://127.0.0.1:${ports.bank}`,
     CAVREN_POST_URL: `http://127.0.0.1:${ports.post}`,
-    CAVREN_DEMO: 'true',
+    CAVREN_DEMO_PEOPLE: inRoot('demo', 'people.json'),
     CAVREN_LOG: log,
   };
   try {
@@ -48,6 +48,7 @@ export async function startCavren({ folder, ports, log = 'warn', forTests = fals
     const standins = startNode(built.standins, environment, say);
     stops.push(standins.stop);
     await answersAt(`http://127.0.0.1:${ports.post}/`, standins);
+    await fillDemo(built.demo, environment, say);
     say('Starting the server …');
     const server = startNode(built.server, environment, say);
     stops.push(server.stop);
@@ -71,7 +72,13 @@ function startNode(script, environment, say) {
     errors += chunk;
     say(String(chunk).trimEnd());
   });
-  const over = new Promise((done) => child.once('exit', () => done((ended = true))));
+  /** @type {Promise<number | null>} */
+  const over = new Promise((done) =>
+    child.once('exit', (code) => {
+      ended = true;
+      done(code);
+    }),
+  );
   return {
     pid: child.pid ?? 0,
     over,
@@ -82,6 +89,13 @@ function startNode(script, environment, say) {
       await over;
     },
   };
+}
+
+/** Fills an empty database with the demo; says nothing where there is one already. @param {string} script @param {Record<string, string | undefined>} environment @param {(line: string) => void} say */
+async function fillDemo(script, environment, say) {
+  const demo = startNode(script, environment, say);
+  const code = await demo.over;
+  if (code !== 0) throw new Plain(demo.problem() || 'The demo could not be filled in.');
 }
 
 /** @param {string} url @param {ReturnType<typeof startNode>} program */

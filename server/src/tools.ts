@@ -1,29 +1,49 @@
+import { resolve } from 'node:path';
+import { buildApp } from './app';
 import { recalculateAll } from './calculation/index';
 import { readConfig } from './config/index';
-import { connect } from './db/index';
-import { decisionStore } from './decision/index';
-import { historyStore, verifyHistories } from './history/index';
+import { verifyHistories } from './history/index';
 
-/** Commands for who runs the program; the first argument names one. */
-const [command] = process.argv.slice(2);
+type Cavren = Awaited<ReturnType<typeof buildApp>>;
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
-if (command === 'verify-history') {
-  const db = connect(readConfig(process.env).database);
-  const { files, entries, problems } = await verifyHistories(historyStore(db));
-  await db.close();
-  for (const { reference, problem } of problems) process.stdout.write(`${reference}: ${problem}\n`);
-  process.stdout.write(`${files} files, ${entries} entries: ${problems.length === 0 ? 'every chain holds' : `${problems.length} chains are broken`}\n`);
-  process.exitCode = problems.length === 0 ? 0 : 1;
-} else if (command === 'recalculate') {
-  const db = connect(readConfig(process.env).database);
-  const { count, astray } = await recalculateAll(decisionStore(db));
-  await db.close();
-  for (const id of astray) process.stdout.write(`Decision ${id}: a figure comes out otherwise than it did\n`);
-  process.stdout.write(
-    `${count} calculations worked again: ${astray.length === 0 ? 'all as they were, to the cent' : `${astray.length} come out otherwise`}\n`,
-  );
-  process.exitCode = astray.length === 0 ? 0 : 1;
-} else {
-  process.stderr.write('Known commands: verify-history, recalculate\n');
+/** Commands for who runs the program: each says what it found, and whether all is well. They read; only what they are for is written. */
+const COMMANDS: Record<string, (cavren: Cavren) => Promise<boolean>> = {
+  'verify-history': async ({ services }) => {
+    const { files, entries, problems } = await verifyHistories(services.historyStore);
+    for (const { reference, problem } of problems) say(`${reference}: ${problem}`);
+    say(`${files} files, ${entries} entries: ${problems.length === 0 ? 'every chain holds' : `${problems.length} chains are broken`}`);
+    return problems.length === 0;
+  },
+  recalculate: async ({ services }) => {
+    const { count, astray } = await recalculateAll(services.decisionStore);
+    for (const id of astray) say(`Decision ${id}: a figure comes out otherwise than it did`);
+    say(`${count} calculations worked again: ${astray.length === 0 ? 'all as they were, to the cent' : `${astray.length} come out otherwise`}`);
+    return astray.length === 0;
+  },
+  /** Holds the snapshot of every file against its rows, and makes those that were not so again. */
+  'rebuild-snapshots': async ({ services }) => {
+    const ids = await services.snapshots.allIds();
+    let wrong = 0;
+    for (const id of ids) {
+      const { reference, astray } = await services.files.rebuild(id);
+      if (astray.length === 0) continue;
+      wrong += 1;
+      say(`${reference}: ${astray.join(', ')} made again from the rows`);
+    }
+    say(`${ids.length} files: ${wrong === 0 ? 'every snapshot is what its rows say' : `${wrong} snapshots were made again`}`);
+    return wrong === 0;
+  },
+};
+
+const [name = ''] = process.argv.slice(2);
+const command = COMMANDS[name];
+if (!command) {
+  process.stderr.write(`Known commands: ${Object.keys(COMMANDS).join(', ')}\n`);
   process.exitCode = 2;
+} else {
+  const config = { ...readConfig(process.env), log: 'silent' as const };
+  const cavren = await buildApp({ config, productFolder: resolve(process.env['CAVREN_PRODUCTS'] ?? 'server/data') });
+  process.exitCode = (await command(cavren)) ? 0 : 1;
+  await cavren.app.close();
 }

@@ -212,19 +212,19 @@ describe('the calculation that a decision rests on', () => {
   it('all of them are worked again on worker threads, and one that was tampered with is found', async () => {
     const walk = await decided();
     const id = walk.file.decisions.at(-1)?.id ?? '';
-    const before = await recalculateAll(cavren.stores.decisions);
+    const before = await recalculateAll(cavren.services.decisionStore);
     expect(before.count).toBeGreaterThan(0);
     expect(before.astray).toEqual([]);
-    const kept = JSON.parse((await cavren.stores.decisions.kept([id]))[0]?.calculation ?? '') as Calculation;
+    const kept = JSON.parse((await cavren.services.decisionStore.kept([id]))[0]?.calculation ?? '') as Calculation;
     const [payment] = kept.figures;
     const forged = { ...kept, figures: kept.figures.map((figure) => (figure === payment ? { ...figure, value: (figure.value ?? 0) + 1 } : figure)) };
     await cavren.db.query('UPDATE decision SET figures = :figures WHERE id = :id', { replacements: { figures: JSON.stringify(forged), id } });
-    expect(await recalculateAll(cavren.stores.decisions)).toEqual({ count: before.count, astray: [id] });
+    expect(await recalculateAll(cavren.services.decisionStore)).toEqual({ count: before.count, astray: [id] });
     expect((await keptOf(walk)).body.differences).toEqual([{ measure: 'payment', then: (payment?.value ?? 0) + 1, now: payment?.value }]);
     // What the first release kept of a decision has no input: nothing is made up for it.
     await cavren.db.query('UPDATE decision SET figures = :figures WHERE id = :id', { replacements: { figures: JSON.stringify({ figures: [] }), id } });
     expect((await keptOf(walk)).body).toMatchObject({ kept: false, figures: [] });
-    expect((await recalculateAll(cavren.stores.decisions)).count).toBe(before.count - 1);
+    expect((await recalculateAll(cavren.services.decisionStore)).count).toBe(before.count - 1);
   });
 
   it('many at once come back in their order', async () => {

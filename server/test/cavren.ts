@@ -1,5 +1,5 @@
-import type { DetailChange, FieldValue, FileView, Me } from '@cavren/contract';
-import { isoDate, signersOf, type StaffRole } from '@cavren/core';
+import { fileOf, viewAfter, type DetailChange, type FieldValue, type FileAnswer, type FileView, type Me, type ProductInForce } from '@cavren/contract';
+import { dayAt, isoDate, signersOf, type FileState, type StaffRole } from '@cavren/core';
 import { startStandins, type Mode } from '@cavren/standins';
 import type { InjectOptions, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
@@ -61,7 +61,7 @@ export class Client {
     this.me = (await this.post<Me>('/api/session', { username, password: PASSWORD })).body;
     return this;
   }
-  upload<T = FileView>(url: string, content: Buffer, name: string, conditionKey: string | null): Promise<Answer<T>> {
+  upload<T = FileAnswer>(url: string, content: Buffer, name: string, conditionKey: string | null): Promise<Answer<T>> {
     const boundary = 'cavren-test-boundary';
     const field = conditionKey === null ? '' : `--${boundary}\r\ncontent-disposition: form-data; name="conditionKey"\r\n\r\n${conditionKey}\r\n`;
     const head = `${field}--${boundary}\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: application/octet-stream\r\n\r\n`;
@@ -102,10 +102,10 @@ export async function makeCavren(options: { clean?: boolean } = {}): Promise<Tes
   const cavren = await build();
   await cavren.app.ready();
   if (!options.clean) {
-    for (const person of STAFF) await cavren.stores.sessions.addStaff({ id: `staff-${person.username}`, ...person }, PASSWORD);
+    for (const person of STAFF) await cavren.services.sessions.addStaff({ id: `staff-${person.username}`, ...person }, PASSWORD);
     for (const who of ['wren', 'tamsin'])
       for (const line of ['lending', 'leasing', 'insurance'] as const)
-        await cavren.stores.certificates.keep({
+        await cavren.services.certificates.keep({
           staffId: `staff-${who}`,
           number: `${who}-${line}`,
           line,
@@ -166,9 +166,16 @@ export const change = {
   remove: (entity: Extract<DetailChange, { op: 'remove' }>['entity'], id: string): DetailChange => ({ op: 'remove', entity, id }),
 };
 
+const inForce = new Map<string, ProductInForce>();
+
+/** A file as somebody has it open: what was read of it, and whole with its product. */
+export interface OpenView extends FileView {
+  whole: FileState;
+}
+
 /** A file and what has been seen of it, taken along through the HTTP interface. */
 export class Walk {
-  view!: FileView;
+  view!: OpenView;
   constructor(
     readonly cavren: TestCavren,
     readonly reference: string,
@@ -190,8 +197,8 @@ export class Walk {
   get url() {
     return `/api/files/${this.reference}`;
   }
-  get file() {
-    return this.view.file;
+  get file(): FileState {
+    return this.view.whole;
   }
   get version() {
     return this.view.version;
@@ -203,19 +210,38 @@ export class Walk {
   }
 
   async look(): Promise<this> {
-    this.view = (await (await this.cavren.as('wren')).get<FileView>(this.url)).body;
+    await this.keep((await (await this.cavren.as('wren')).get<FileView>(this.url)).body);
     return this;
   }
-  /** Does something with the version seen last, and keeps the answer when it is a file. */
-  async act(who: string, path: string, body: object = {}): Promise<Answer<FileView>> {
-    const answer = await (await this.cavren.as(who)).post<FileView>(`${this.url}${path}`, { version: this.version, ...body });
-    if (answer.status < 300) this.view = answer.body;
+  private async keep(view: FileView): Promise<void> {
+    const client = await this.cavren.as('wren');
+    const product = inForce.get(view.productId) ?? (await client.get<ProductInForce>(`/api/products/${view.productId}`)).body;
+    inForce.set(view.productId, product);
+    this.view = { ...view, whole: fileOf(view, product) };
+  }
+  /** Lays the answer to a write on what was seen, as the desk does; what can't be laid on it is read again. */
+  async take(answer: Answer<FileAnswer>): Promise<Answer<FileAnswer>> {
+    if (answer.status >= 300) return answer;
+    const after = viewAfter(this.view, answer.body);
+    if (after) await this.keep(after);
+    else await this.look();
     return answer;
   }
-  async details(changes: DetailChange[], who = 'wren'): Promise<Answer<FileView>> {
-    const answer = await (await this.cavren.as(who)).call<FileView>('PATCH', `${this.url}/details`, { version: this.version, changes });
-    if (answer.status < 300) this.view = answer.body;
-    return answer;
+  /** Does something with the version seen last, and keeps the answer when it is a file. */
+  async act(who: string, path: string, body: object = {}): Promise<Answer<FileAnswer>> {
+    return this.take(await (await this.cavren.as(who)).post<FileAnswer>(`${this.url}${path}`, { version: this.version, ...body }));
+  }
+  async details(changes: DetailChange[], who = 'wren'): Promise<Answer<FileAnswer>> {
+    return this.take(await (await this.cavren.as(who)).call<FileAnswer>('PATCH', `${this.url}/details`, { version: this.version, changes }));
+  }
+  /** Puts a paper to a condition of the file. */
+  async upload(content: Buffer, name: string, conditionKey: string | null): Promise<Answer<FileAnswer>> {
+    return this.take(await (await this.cavren.as('wren')).upload(`${this.url}/papers`, content, name, conditionKey));
+  }
+  /** Lets jobs do what is due, and reads the file as it then is. */
+  async await(): Promise<this> {
+    await this.cavren.jobs.runDue();
+    return this.look();
   }
 
   async typeAll(options: { couple?: boolean; idTail?: string; amount?: number } = {}): Promise<void> {
@@ -285,8 +311,7 @@ export class Walk {
   }
   async checks(): Promise<void> {
     for (const person of signersOf(this.file)) for (const kind of ['identity', 'watchlist']) await this.act('wren', '/checks', { personId: person.id, kind });
-    await this.cavren.jobs.runDue();
-    await this.look();
+    await this.await();
   }
 }
 
@@ -302,7 +327,7 @@ export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida
   const { body } = await client.post<{ reference: string }>('/api/files', {
     product: 'workboat-refit',
     channel: 'counter',
-    receivedOn: new Date().toISOString().slice(0, 10),
+    receivedOn: dayAt((cavren.clock.at ?? new Date()).toISOString(), 'America/New_York'),
     personId: null,
     fullName,
     birthDate: `${1990 - number}-04-03`,

@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
-import { DEMO_PEOPLE } from '../src/demo/index';
+import { STAFF } from './cavren';
 import { buildApp, readConfig, verifyHistories } from '../src/index';
 
 /** Faults of the machine: a server that is killed, a database that goes away under a server that runs on. */
@@ -51,9 +51,9 @@ async function startServer(): Promise<{ child: ChildProcess; url: string }> {
 describe('kill -9 in the middle of saves', () => {
   it('loses nothing that was confirmed, and leaves nothing half done', async () => {
     const seed = await appOf();
-    for (const person of DEMO_PEOPLE.slice(0, 1))
-      await seed.stores.sessions.addStaff({ id: 'staff-wren', username: person.username, name: person.name, role: person.role }, person.password);
-    await seed.stores.certificates.keep({ staffId: 'staff-wren', number: 'L-1', line: 'lending', places: ['us'], from: isoDate('2020-01-01'), until: null });
+    for (const person of STAFF.slice(0, 1))
+      await seed.services.sessions.addStaff({ id: 'staff-wren', username: person.username, name: person.name, role: person.role }, 'quillhaven');
+    await seed.services.certificates.keep({ staffId: 'staff-wren', number: 'L-1', line: 'lending', places: ['us'], from: isoDate('2020-01-01'), until: null });
     await seed.app.close();
 
     const { child, url } = await startServer();
@@ -103,11 +103,11 @@ describe('kill -9 in the middle of saves', () => {
     expect(confirmed.price).toBeLessThan(400);
 
     const again = await appOf();
-    const view = await again.files.view(reference);
+    const view = await again.services.files.view(reference);
     expect([confirmed.price, confirmed.price + 1]).toContain(view.file.request.price);
     expect(view.file.request.amount).toBe(view.file.request.price);
     expect(view.version).toBe(1 + (view.file.request.price ?? 0));
-    expect((await verifyHistories(again.stores.history)).problems).toEqual([]);
+    expect((await verifyHistories(again.services.historyStore)).problems).toEqual([]);
     await again.app.close();
   });
 });

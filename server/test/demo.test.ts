@@ -1,22 +1,23 @@
 import { chainProblem } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { execute } from '../src/db/index';
-import { seedDemo } from '../src/demo/index';
+import { demoPeople, seedDemo } from '@cavren/demo';
+import { inRoot } from '../../scripts/setup/place.mjs';
 import { verifyHistories } from '../src/index';
 import { makeCavren, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
 beforeAll(async () => {
   cavren = await makeCavren({ clean: true });
-  await seedDemo(cavren, cavren.clock, () => undefined);
-}, 120_000);
+  await seedDemo(cavren, demoPeople(inRoot('demo', 'people.json')), cavren.clock, () => undefined);
+});
 afterAll(() => cavren.close());
 
 describe('the demo', () => {
   it('has sixty files, some in every stage but lapsed', async () => {
     const counts = new Map<string, number>();
     for (const stage of ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done', 'declined', 'withdrawn'] as const) {
-      const { total } = await cavren.services.files.list({ page: 1, size: 5, sort: 'due', stage });
+      const { total } = await cavren.services.today.list({ page: 1, size: 5, sort: 'due', stage });
       counts.set(stage, total);
     }
     expect([...counts.values()].reduce((sum, count) => sum + count, 0)).toBe(60);
@@ -24,26 +25,26 @@ describe('the demo', () => {
   });
 
   it('was told the real way: every history holds', async () => {
-    const { files, entries, problems } = await verifyHistories(cavren.stores.history);
+    const { files, entries, problems } = await verifyHistories(cavren.services.historyStore);
     expect(files).toBe(60);
     expect(entries).toBeGreaterThan(1000);
     expect(problems).toEqual([]);
   });
 
   it('an entry that is changed or cut off behind the program’s back is found', async () => {
-    const chains = await cavren.stores.history.chains();
-    const long = await Promise.all(chains.map(async (one) => ({ ...one, entries: (await cavren.stores.history.all(one.id)).length })));
+    const chains = await cavren.services.historyStore.chains();
+    const long = await Promise.all(chains.map(async (one) => ({ ...one, entries: (await cavren.services.historyStore.all(one.id)).length })));
     // References are drawn, so which come first is chance: those with enough entries to take some away.
     const [first, second, third] = long.filter(({ entries }) => entries > 4);
     await cavren.db.query('DROP TRIGGER history_is_never_updated');
     await cavren.db.query('DROP TRIGGER history_is_never_deleted');
     await execute(cavren.db, "UPDATE history SET after_value = 'something else' WHERE file_id = :id AND sequence = 3", { id: second?.id });
     await execute(cavren.db, 'DELETE FROM history WHERE file_id = :id ORDER BY sequence DESC LIMIT 1', { id: third?.id });
-    expect((await verifyHistories(cavren.stores.history)).problems).toEqual([
+    expect((await verifyHistories(cavren.services.historyStore)).problems).toEqual([
       { reference: second?.reference, problem: 'entry 3 was changed after it was written' },
       { reference: third?.reference, problem: 'the newest entries are missing' },
     ]);
-    const chain = await cavren.stores.history.all(first?.id ?? '');
+    const chain = await cavren.services.historyStore.all(first?.id ?? '');
     expect(chainProblem(chain, chain.length)).toBeNull();
     const changed = chain.map((entry) => (entry.sequence === 3 ? { ...entry, after: 'something else' } : entry));
     expect(chainProblem(changed, chain.length)).toBe('entry 3 was changed after it was written');

@@ -30,12 +30,13 @@ async function signing(options: Parameters<Walk['typeAll']>[0] = {}): Promise<Wa
   const walk = await gathering(options);
   const { computePath } = await import('@cavren/core');
   for (const { key } of computePath(walk.file, walk.view.today).conditions) {
-    walk.view = (await (await cavren.as('wren')).upload(`${walk.url}/papers`, await png(), 'p.png', key)).body;
+    await walk.upload(await png(), 'p.png', key);
     const amount = walk.file.incomes.find(({ id }) => key === `income:${id}`)?.amount ?? null;
     await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
   }
   await walk.act('wren', '/move');
   await walk.act('wren', '/agreement');
+  await walk.await();
   return walk;
 }
 
@@ -254,7 +255,8 @@ describe('outside services', () => {
     expect((await walk.act('wren', `/findings/${differing?.id ?? ''}`, { resolution: 'confirmed', reason: '' })).status).toBe(422);
     expect((await walk.act('wren', `/findings/${differing?.id ?? ''}`, { resolution: 'differentPerson', reason: 'no fit' })).status).toBe(409);
     expect((await walk.act('wren', `/findings/${differing?.id ?? ''}`, { resolution: 'confirmed', reason: 'Passport seen' })).status).toBe(200);
-    expect((await walk.act('wren', '/move')).body.file.stage).toBe('gathering');
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('gathering');
   });
 
   it('a watchlist entry is decided by compliance only, and the same person ends the way', async () => {
@@ -351,6 +353,7 @@ describe('the front door', () => {
     expect(problem(await ida.post('/api/door/consent')).code).toBe('nothing-to-sign');
     expect((await walk.details([change.set('request', null, 'termMonths', 72)])).status).toBe(200);
     await walk.act('wren', '/agreement');
+  await walk.await();
     expect(walk.file.envelope?.signers.map(({ state }) => state)).toEqual(['invited', 'waiting']);
   });
   it('six wrong codes: the sixth is not even looked at, and the right one is void', async () => {

@@ -129,22 +129,23 @@ describe('products', () => {
     const data = mkdtempSync(join(folder, 'products-'));
     cpSync(inRoot('server/data'), data, { recursive: true });
     const path = join(data, 'products', 'workboat-refit.json');
-    const definition = JSON.parse(readFileSync(path, 'utf8')) as { version: number; route: string[] };
-    writeFileSync(path, JSON.stringify({ ...definition, version: 5, route: definition.route.filter((stage) => stage !== 'gathering') }));
-    await expect(cavren.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
+    const definition = JSON.parse(readFileSync(path, 'utf8')) as { version: number };
+    const { route } = (await cavren.services.products.byId('workboat-refit-4')).definition;
+    writeFileSync(path, JSON.stringify({ ...definition, version: 5, route: route.filter((stage) => stage !== 'gathering') }));
+    await expect(cavren.services.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
     writeFileSync(path, JSON.stringify({ ...definition, version: 5, bonus: 1 }));
-    await expect(cavren.products.load(data)).rejects.toThrow();
+    await expect(cavren.services.products.load(data)).rejects.toThrow();
     writeFileSync(path, JSON.stringify({ ...definition, version: 5, place: 'gb' }));
-    await expect(cavren.products.load(data)).rejects.toThrow(
+    await expect(cavren.services.products.load(data)).rejects.toThrow(
       /needs a benchmark of living costs and a table of residual income, which United Kingdom doesn’t have/,
     );
     const wide = { measure: 'ltv', bound: 'most', value: 0.8, refer: 0.9, rule: 'wide' };
     writeFileSync(path, JSON.stringify({ ...definition, version: 5, limits: [wide] }));
-    await expect(cavren.products.load(data)).rejects.toThrow(/what an approver weighs for ltv must lie inside the limit/);
+    await expect(cavren.services.products.load(data)).rejects.toThrow(/what an approver weighs for ltv must lie inside the limit/);
     writeFileSync(path, JSON.stringify({ ...definition, version: 5 }));
-    await cavren.products.load(data);
-    expect((await cavren.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(5);
-    expect((await cavren.products.byId('workboat-refit-4')).version).toBe(4);
+    await cavren.services.products.load(data);
+    expect((await cavren.services.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(5);
+    expect((await cavren.services.products.byId('workboat-refit-4')).version).toBe(4);
     await cavren.close();
   });
 });

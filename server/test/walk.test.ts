@@ -1,3 +1,4 @@
+import { computePath } from '@cavren/core';
 import type { FileItem, PersonMatch, TodayPage } from '@cavren/contract';
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
@@ -58,26 +59,25 @@ describe('the walk of a couple’s file', () => {
   });
 
   it('moves to checking, and checks both people over HTTP', async () => {
-    expect((await walk.act('wren', '/move')).body.file.stage).toBe('checking');
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('checking');
     await walk.checks();
     expect(walk.file.checks.map(({ state }) => state)).toEqual(['answered', 'answered', 'answered', 'answered']);
     expect(walk.file.checks.find(({ kind }) => kind === 'identity')?.findings.map(({ label, agrees }) => [label, agrees])).toEqual([
       ['Name', true],
       ['Birth date', true],
     ]);
-    expect((await walk.act('wren', '/move')).body.file.stage).toBe('gathering');
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('gathering');
   });
 
   it('gathers papers by content, looks at each, and does not move before all are accepted', async () => {
     const wren = await cavren.as('wren');
     const contents = [await pdf(), await png(), await jpeg(), await pdf('b'), await pdf('c'), await pdf('d')];
-    const { computePath } = await import('@cavren/core');
     const conditions = computePath(walk.file, walk.view.today).conditions;
     expect(conditions.map(({ key }) => key.split(':')[0])).toEqual(['identity', 'identity', 'income', 'income', 'address', 'downPayment']);
     for (const [at, condition] of conditions.entries()) {
-      const added = await wren.upload(`${walk.url}/papers`, contents[at] ?? Buffer.alloc(0), `paper ${at}.bin`, condition.key);
-      expect(added.status).toBe(201);
-      walk.view = added.body;
+      expect((await walk.upload(contents[at] ?? Buffer.alloc(0), `paper ${at}.bin`, condition.key)).status).toBe(201);
     }
     expect(walk.file.papers.map(({ mediaType }) => mediaType).slice(0, 3)).toEqual(['application/pdf', 'image/png', 'image/jpeg']);
     const [first] = walk.file.papers;
@@ -96,13 +96,18 @@ describe('the walk of a couple’s file', () => {
     const [first] = walk.file.papers;
     await walk.act('wren', `/papers/${first?.id ?? ''}/remove`, { reason: 'Wrong person’s passport' });
     expect((await walk.act('wren', '/move')).body).toMatchObject({ code: 'path-not-clear', errors: [{ path: `condition:${first?.conditionKey ?? ''}` }] });
-    walk.view = (await (await cavren.as('wren')).upload(`${walk.url}/papers`, await pdf(), 'passport.pdf', first?.conditionKey ?? null)).body;
+    await walk.upload(await pdf(), 'passport.pdf', first?.conditionKey ?? null);
     await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount: null });
-    expect((await walk.act('wren', '/move')).body.file.stage).toBe('signing');
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('signing');
   });
 
   it('sends the agreement, which locks the file', async () => {
     expect((await walk.act('wren', '/agreement')).status).toBe(200);
+    expect(walk.file.envelope).toMatchObject({ state: 'making', signers: [{ state: 'waiting' }, { state: 'waiting' }] });
+    expect(computePath(walk.file, walk.view.today).now).toMatchObject([{ key: 'signing:making', holder: 'service' }]);
+    await walk.await();
+    expect(walk.file.envelope?.state).toBe('out');
     expect(walk.file.envelope?.signers.map(({ state }) => state)).toEqual(['invited', 'waiting']);
     expect((await walk.details([change.set('request', null, 'termMonths', 72)])).body).toMatchObject({ code: 'file-locked' });
     expect((await walk.act('wren', '/move')).status).toBe(409);
@@ -131,8 +136,11 @@ describe('the walk of a couple’s file', () => {
     const bram = await new Phone(cavren, '+12125550102', '+12125550102').openLink();
     await bram.askCode();
     await bram.enter();
-    expect((await bram.signAll({ mark: 'drawn', image: await drawing() })).body).toMatchObject({ signing: { state: 'signed', complete: true } });
+    expect((await bram.signAll({ mark: 'drawn', image: await drawing() })).body).toMatchObject({ signing: { state: 'signed', complete: false } });
     await walk.look();
+    expect(walk.file.envelope?.state).toBe('sealing');
+    expect((await walk.act('wren', '/move')).body).toMatchObject({ code: 'path-not-clear', errors: [{ path: 'signing:sealing' }] });
+    await walk.await();
     expect(walk.file.envelope?.state).toBe('complete');
   });
 
@@ -153,7 +161,8 @@ describe('the walk of a couple’s file', () => {
   });
 
   it('is handed over, and not decided by who prepared it or has no right to', async () => {
-    expect((await walk.act('wren', '/move')).body.file.stage).toBe('deciding');
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('deciding');
     expect((await walk.act('wren', '/decision', { outcome: 'approve' })).status).toBe(403);
     expect((await walk.act('dilys', '/decision', { outcome: 'approve' })).status).toBe(403);
     expect((await walk.act('ansel', '/decision', { outcome: 'decline', reasons: ['made-up'] })).status).toBe(422);
@@ -167,15 +176,23 @@ describe('the walk of a couple’s file', () => {
     await walk.act('wren', '/move');
     await walk.act('wren', '/move');
     expect(walk.file.stage).toBe('deciding');
-    expect((await walk.act('ansel', '/decision', { outcome: 'approve' })).body.file.stage).toBe('completing');
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    expect(walk.file.stage).toBe('completing');
   });
 
   it('is completed by a third person, to a verified account, once', async () => {
     expect((await walk.act('ansel', '/payout/release')).status).toBe(403);
     expect((await walk.act('dilys', '/payout/release')).body).toMatchObject({ code: 'path-not-clear' });
     await walk.act('dilys', '/payout/verify');
+    expect(walk.file.payout).toMatchObject({ verifiedAt: null, order: null });
+    expect(walk.file.payout.verifyAskedAt).not.toBeNull();
+    await walk.await();
     expect(walk.file.payout.verifiedAt).not.toBeNull();
-    expect((await walk.act('dilys', '/payout/release')).body.file.stage).toBe('done');
+    await walk.act('dilys', '/payout/release');
+    expect(walk.file).toMatchObject({ stage: 'completing', payout: { order: { state: 'ordered', amount: 2_965_000, orderedBy: 'Dilys Penhallow' } } });
+    expect(await cavren.transfers()).toHaveLength(0);
+    await walk.await();
+    expect(walk.file).toMatchObject({ stage: 'done', payout: { order: { state: 'done' }, releasedBy: 'Dilys Penhallow' } });
     expect(await cavren.transfers()).toMatchObject([{ amount: 2_965_000, text: `Loan ${walk.reference}` }]);
     expect((await walk.act('dilys', '/payout/release')).status).toBe(409);
     expect(await cavren.transfers()).toHaveLength(1);
@@ -191,10 +208,10 @@ describe('the walk of a couple’s file', () => {
   });
 
   it('left a history whose chain holds, that the database itself refuses to change', async () => {
-    expect((await verifyHistories(cavren.stores.history)).problems).toEqual([]);
+    expect((await verifyHistories(cavren.services.historyStore)).problems).toEqual([]);
     await expect(cavren.db.query("UPDATE history SET actor = 'x' LIMIT 1")).rejects.toThrow(/never updated/);
     await expect(cavren.db.query('DELETE FROM history LIMIT 1')).rejects.toThrow(/never deleted/);
-    const acts = (await cavren.stores.history.all((await cavren.stores.files.byReference(walk.reference))?.id ?? '')).map(({ act }) => act);
+    const acts = (await cavren.services.historyStore.all((await cavren.services.fileStore.byReference(walk.reference))?.id ?? '')).map(({ act }) => act);
     for (const act of [
       'file.open',
       'details.set',
@@ -237,7 +254,7 @@ describe('lists', () => {
     const opened = await wren.post<{ reference: string }>('/api/files', {
       product: 'workboat-refit',
       channel: 'phone',
-      receivedOn: new Date().toISOString().slice(0, 10),
+      receivedOn: walk.view.today,
       personId: byNumber?.id,
       fullName: null,
       birthDate: null,

@@ -42,45 +42,25 @@ export const DoorDetails = ChangeDetails;
 export const GiveConsentAtDoor = z.strictObject({ kind: z.string().max(40) });
 
 const text = z.string().nullable();
+const DoorRow = z.looseObject({ id: Id }).catchall(z.union([z.string(), z.number(), z.boolean(), z.null()]));
+export type DoorRow = z.infer<typeof DoorRow>;
+
 const DoorDetailsView = z.object({
   version: z.int(),
   today: CalendarDate,
   dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
   region: z.string(),
   personId: Id,
-  person: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.null()])),
+  currency: z.string(),
+  locale: z.string(),
+  basis: z.enum(['gross', 'net']),
+  /** Fields that one may give of oneself, with what they hold; of hidden numbers the end. */
+  person: DoorRow,
   idLabel: z.string(),
-  idTail: text,
   languages: z.array(z.object({ code: z.string(), label: z.string() })),
-  request: z.array(
-    z.object({
-      field: z.string(),
-      label: z.string(),
-      kind: z.enum(['choice', 'money', 'whole', 'date']),
-      options: z.array(z.string()),
-      value: z.union([z.string(), z.number(), z.null()]),
-    }),
-  ),
-  homes: z.array(
-    z.object({ id: Id, line: text, town: text, region: text, postalCode: text, since: text, until: text, tenure: text, monthlyCost: z.number().nullable() }),
-  ),
-  works: z.array(z.object({ id: Id, kind: text, employer: text, position: text, since: text, until: text })),
-  incomes: z.array(
-    z.object({
-      id: Id,
-      kind: text,
-      source: text,
-      amount: z.number().nullable(),
-      frequency: text,
-      hoursPerWeek: z.number().nullable(),
-      monthsSeen: z.number().nullable(),
-      yearEnd: CalendarDate.nullable(),
-      profitLatest: z.number().nullable(),
-      profitBefore: z.number().nullable(),
-      capital: z.number().nullable(),
-      yieldRate: z.number().nullable(),
-    }),
-  ),
+  request: z.array(z.object({ field: z.string(), label: z.string(), options: z.array(z.string()), value: z.union([z.string(), z.number(), z.null()]) })),
+  /** Rows of one's own by their kind, each with the fields that one may give. */
+  rows: z.record(z.string(), z.array(DoorRow)),
   questions: z.array(
     z.object({
       id: text,

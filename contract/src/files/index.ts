@@ -27,6 +27,8 @@ export const FileItem = z.object({
   nextWhat: z.string().nullable(),
   nextHolder: z.string().nullable(),
   nextDue: z.string().nullable(),
+  /** How money and dates are written where its product is offered. */
+  writes: z.object({ currency: z.string(), locale: z.string(), dateOrder: z.enum(['mdy', 'dmy', 'ymd']) }).optional(),
 });
 export type FileItem = z.infer<typeof FileItem>;
 export const FilePage = page(FileItem);
@@ -259,9 +261,32 @@ export const FileState = z.object({
   preparedBy: z.array(z.string()),
 }) satisfies z.ZodType<CoreFileState>;
 
-/** A file as the desk gets it. The Path and the figures are computed by the same core function on both sides. */
-export const FileView = z.object({ version: z.int(), today: CalendarDate, owner: z.string(), file: FileState, recent: z.array(HistoryEntry) });
+/** A file as it is read: without its product and place, which are fetched once by their version. The Path and the figures are computed by the same core function on both sides. */
+export const FileView = z.object({
+  version: z.int(),
+  today: CalendarDate,
+  owner: z.string(),
+  productId: z.string(),
+  file: FileState.omit({ product: true, pack: true }),
+  recent: z.array(HistoryEntry),
+});
 export type FileView = z.infer<typeof FileView>;
 
-/** Answer to every write to a file: the file as it now is. */
-export const FileAnswer = FileView;
+const LooseRow = z.looseObject({ id: z.string() });
+
+/** Answer to every write to a file: what changed between the version that it was made on and the one that it made. */
+export const FileAnswer = z.object({
+  version: z.int(),
+  from: z.int(),
+  today: CalendarDate,
+  owner: z.string(),
+  changed: z.object({
+    rows: z.record(z.string(), z.object({ put: z.array(LooseRow), gone: z.array(z.string()) })),
+    parts: z.record(z.string(), z.unknown()),
+  }),
+  /** New entries of the history, the newest first. */
+  entries: z.array(HistoryEntry),
+  projection: z.object({ openNow: z.int(), nextWhat: z.string().nullable(), nextHolder: z.string().nullable(), nextDue: z.string().nullable() }),
+});
+export type FileAnswer = z.infer<typeof FileAnswer>;
+export { fileOf, viewAfter } from './compose';

@@ -218,6 +218,12 @@ export const ProductDefinition = z.strictObject({
   }),
   declineReasons: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   days: z.partialRecord(StageName, z.int().min(0)),
+  words: z.strictObject({
+    steps: z.partialRecord(StageName, z.string()),
+    approved: z.strictObject({ subject: z.string(), text: z.string() }),
+    completed: z.strictObject({ subject: z.string(), text: z.string() }),
+    release: z.string(),
+  }),
   purposes: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CoreProduct>;
 
@@ -274,6 +280,10 @@ export const PlacePack = z.strictObject({
   holidays: z.array(z.iso.date()),
   sources: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CorePlacePack>;
+
+/** A version of a product with its place, as it is for good. */
+export const ProductInForce = z.object({ id: z.string(), product: ProductDefinition, pack: PlacePack });
+export type ProductInForce = z.infer<typeof ProductInForce>;
 
 /** A product as it can be offered, or why it can't be, to somebody on a day and in a way of coming in. */
 export const ProductOnOffer = z.object({

@@ -1,21 +1,21 @@
 import { Id, KeptCalculation } from '@cavren/contract';
 import { isWhole, recalculate } from '@cavren/core';
 import type { DecisionStore } from '../decision/index';
-import { FileParams, type FilesStore } from '../files/index';
-import { notFound, staffFor, type App } from '../http/index';
+import type { Concept } from '../house/index';
+import { FileParams, notFound, staffFor } from '../http/index';
 import { makePool } from './pool';
 
 export { makePool, type CalculationPool } from './pool';
 
 /** Shows the calculation that a decision rests on, and works it again from what it read. */
-export function calculationRoutes(app: App, decisions: DecisionStore, files: FilesStore): void {
+export const calculation: Concept = (app, { services }) => {
   app.get(
     '/api/files/:reference/decision/:id/calculation',
     { schema: { params: FileParams.extend({ id: Id }), response: { 200: KeptCalculation } } },
     async (request) => {
       staffFor(request, 'file.read');
-      const file = await files.byReference(request.params.reference);
-      const decision = file && (await decisions.byId(file.id, request.params.id));
+      const file = await services.fileStore.byReference(request.params.reference);
+      const decision = file && (await services.decisionStore.byId(file.id, request.params.id));
       if (!decision) throw notFound('This decision');
       const { figures: kept } = decision;
       if (!isWhole(kept)) return { kept: false, today: null, product: null, figures: [], differences: [] };
@@ -24,7 +24,7 @@ export function calculationRoutes(app: App, decisions: DecisionStore, files: Fil
       return { kept: true, today: kept.today, product: `${product.name}, version ${product.version}`, figures: kept.figures, differences };
     },
   );
-}
+};
 
 /** Works every kept calculation again on worker threads. @returns how many there were, and which came out otherwise. */
 export async function recalculateAll(decisions: DecisionStore): Promise<{ count: number; astray: string[] }> {

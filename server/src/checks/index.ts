@@ -1,3 +1,2 @@
-export { checkRoutes } from './routes';
-export { checksService, type ChecksService } from './service';
-export { checksStore, type ChecksStore } from './store';
+export { checks } from './routes';
+export { type ChecksService } from './service';

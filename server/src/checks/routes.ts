@@ -1,9 +1,22 @@
 import { AskCheck, FileAnswer, Id, ResolveFinding } from '@cavren/contract';
-import { FileParams } from '../files/index';
-import { staffFor, type App } from '../http/index';
-import type { ChecksService } from './service';
+import type { Concept } from '../house/index';
+import { FileParams, staffFor } from '../http/index';
+import { checksService, type ChecksService } from './service';
+import { checksStore } from './store';
 
-export function checkRoutes(app: App, service: ChecksService): void {
+declare module '../house/index' {
+  interface Services {
+    checks: ChecksService;
+  }
+}
+
+/** Outside checks: asked for, answered by a job, and settled. */
+export const checks: Concept = (app, house) => {
+  const store = checksStore(house.db);
+  const service = house.offer('checks', checksService(house, store));
+  house.plug('filePart', { name: 'checks', empty: { checks: [] }, ofOthers: true, load: (fileId, tx) => store.load(fileId, tx) });
+  house.jobs.handle('check.run', (id) => service.run(id));
+
   app.post('/api/files/:reference/checks', { schema: { params: FileParams, body: AskCheck, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'check.ask');
     const { version, personId, kind } = request.body;
@@ -18,4 +31,4 @@ export function checkRoutes(app: App, service: ChecksService): void {
       return service.resolve(request.params.reference, version, request.params.id, resolution, reason, actor);
     },
   );
-}
+};

@@ -54,8 +54,26 @@ export function checksStore(db: Sequelize) {
   return {
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
       const [rows, found] = [
-        await checks.find({ fileId }, { tx, order: [['askedAt', 'ASC']] }),
-        await findings.find({ fileId }, { tx, order: [['position', 'ASC']] }),
+        await checks.find(
+          { fileId },
+          {
+            tx,
+            order: [
+              ['askedAt', 'ASC'],
+              ['id', 'ASC'],
+            ],
+          },
+        ),
+        await findings.find(
+          { fileId },
+          {
+            tx,
+            order: [
+              ['position', 'ASC'],
+              ['id', 'ASC'],
+            ],
+          },
+        ),
       ];
       return {
         checks: rows.map((row) => ({

@@ -1,16 +1,17 @@
-import { AnswerException, AskException, FileAnswer, Id, type FileView } from '@cavren/contract';
+import { AnswerException, AskException, FileAnswer, Id } from '@cavren/contract';
 import { computePath, isReferred, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
-import { FileParams, type Files } from '../files/index';
-import { notFound, refused, staffFor, type Actor, type App } from '../http/index';
+import type { Changed } from '../files/index';
+import type { Concept, House } from '../house/index';
+import { FileParams, notFound, refused, staffFor, type Actor } from '../http/index';
 
 interface ExceptionRow extends Exception {
   fileId: string;
   askedById: string;
 }
 
-export function conditionsStore(db: Sequelize) {
+function conditionsStore(db: Sequelize) {
   const table = new Table<ExceptionRow>(
     db,
     'exception',
@@ -34,17 +35,26 @@ export function conditionsStore(db: Sequelize) {
     byId: (fileId: string, id: string, tx: Tx) => table.one({ fileId, id }, { tx }),
     answer: (id: string, values: Pick<Exception, 'answer' | 'answeredBy' | 'answeredAt'>, tx: Tx) => table.update(values, { id }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
-      const rows = await table.find({ fileId }, { tx, order: [['askedAt', 'ASC']] });
+      const rows = await table.find(
+        { fileId },
+        {
+          tx,
+          order: [
+            ['askedAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
+        },
+      );
       return { exceptions: rows.map((row) => without(row, ['fileId', 'askedById'])) };
     },
   };
 }
 
 /** Conditions follow from the file; what is kept of them here is who wanted one let go, and the answer. */
-export function conditionsService(files: Files, store: ReturnType<typeof conditionsStore>) {
+function conditionsService({ services }: House, store: ReturnType<typeof conditionsStore>) {
   return {
-    async askException(reference: string, version: number, subject: string, reason: string, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    async askException(reference: string, version: number, subject: string, reason: string, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         const { conditions, figures } = computePath(change.file, change.today);
         const measure = subject.startsWith('figure:') ? figures.figures.find((figure) => `figure:${figure.measure}` === subject) : undefined;
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
@@ -71,23 +81,36 @@ export function conditionsService(files: Files, store: ReturnType<typeof conditi
           },
           change.tx,
         );
+        await change.reload('exceptions');
         change.record('exception.ask', subject, null, reason);
       });
     },
-    async answerException(reference: string, version: number, id: string, answer: 'granted' | 'refused', actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    async answerException(reference: string, version: number, id: string, answer: 'granted' | 'refused', actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         const exception = await store.byId(change.row.id, id, change.tx);
         if (!exception) throw notFound('This exception');
         if (exception.answer !== null) throw refused('exception-answered', 'This exception was answered already.');
         if (exception.askedById === actor.id) throw refused('four-eyes', 'You asked for this exception, so another person must answer it.');
         await store.answer(id, { answer, answeredBy: actor.name, answeredAt: change.now }, change.tx);
+        await change.reload('exceptions');
         change.record('exception.answer', exception.subject, exception.reason, answer);
       });
     },
   };
 }
 
-export function conditionRoutes(app: App, service: ReturnType<typeof conditionsService>): void {
+declare module '../house/index' {
+  interface Services {
+    conditions: ReturnType<typeof conditionsService>;
+  }
+}
+
+/** Exceptions: who wanted a condition or a limit let go, and the answer. */
+export const conditions: Concept = (app, house) => {
+  const store = conditionsStore(house.db);
+  const service = house.offer('conditions', conditionsService(house, store));
+  house.plug('filePart', { name: 'exceptions', empty: { exceptions: [] }, load: (fileId, tx) => store.load(fileId, tx) });
+
   app.post('/api/files/:reference/exceptions', { schema: { params: FileParams, body: AskException, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'exception.ask');
     const { version, subject, reason } = request.body;
@@ -101,4 +124,4 @@ export function conditionRoutes(app: App, service: ReturnType<typeof conditionsS
       return service.answerException(request.params.reference, request.body.version, request.params.id, request.body.answer, actor);
     },
   );
-}
+};

@@ -15,7 +15,8 @@ const Environment = z.object({
   CAVREN_WATCHLIST_URL: z.url().default('http://127.0.0.1:4863'),
   CAVREN_BANK_URL: z.url().default('http://127.0.0.1:4864'),
   CAVREN_POST_URL: z.url().default('http://127.0.0.1:4865'),
-  CAVREN_DEMO: z.stringbool().default(false),
+  /** A file with the people of the demo, whom the sign-in page shows; none where there is no demo. */
+  CAVREN_DEMO_PEOPLE: z.string().optional(),
   CAVREN_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('info'),
 });
 
@@ -36,7 +37,7 @@ export function readConfig(environment: Record<string, string | undefined>) {
       password: read.CAVREN_DB_PASSWORD,
     },
     outside: { register: read.CAVREN_REGISTER_URL, watchlist: read.CAVREN_WATCHLIST_URL, bank: read.CAVREN_BANK_URL, post: read.CAVREN_POST_URL },
-    demo: read.CAVREN_DEMO,
+    demoPeople: read.CAVREN_DEMO_PEOPLE ?? null,
     log: read.CAVREN_LOG,
   };
 }

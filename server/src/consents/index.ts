@@ -1,16 +1,17 @@
-import { FileAnswer, Id, RecordConsent, WithdrawConsent, type FileView } from '@cavren/contract';
+import { FileAnswer, Id, RecordConsent, WithdrawConsent } from '@cavren/contract';
 import { consentOf, plays, type Consent, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
-import { FileParams, type FileChange, type Files } from '../files/index';
-import { invalid, notFound, refused, staffFor, type Actor, type App } from '../http/index';
+import type { Changed, FileChange } from '../files/index';
+import type { Concept, House } from '../house/index';
+import { FileParams, invalid, notFound, refused, staffFor, type Actor } from '../http/index';
 
 interface ConsentRow extends Consent {
   fileId: string;
   text: string;
 }
 
-export function consentsStore(db: Sequelize) {
+function consentsStore(db: Sequelize) {
   const table = new Table<ConsentRow>(
     db,
     'consent',
@@ -35,15 +36,24 @@ export function consentsStore(db: Sequelize) {
     insert: (row: ConsentRow, tx: Tx) => table.insert(row, tx),
     withdraw: (id: string, withdrawnAt: string, withdrawnBy: string, tx: Tx) => table.update({ withdrawnAt, withdrawnBy }, { id, withdrawnAt: null }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
-      const rows = await table.find({ fileId }, { tx, order: [['givenAt', 'ASC']] });
+      const rows = await table.find(
+        { fileId },
+        {
+          tx,
+          order: [
+            ['givenAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
+        },
+      );
       return { consents: rows.map((row) => without(row, ['fileId', 'text'])) };
     },
   };
 }
-export type ConsentsStore = ReturnType<typeof consentsStore>;
+type ConsentsStore = ReturnType<typeof consentsStore>;
 
 /** Records who agreed to what: text, version, language, how, when and to whom; and when it was taken back. */
-export function consentsService(files: Files, store: ConsentsStore) {
+function consentsService({ services }: House, store: ConsentsStore) {
   /** Writes a consent into a file that is being changed. */
   async function give(change: FileChange, personId: string, kind: string, language: string, how: string): Promise<void> {
     const person = change.file.people.find(({ id }) => id === personId);
@@ -67,7 +77,7 @@ export function consentsService(files: Files, store: ConsentsStore) {
       withdrawnBy: null,
     };
     await store.insert(row, change.tx);
-    change.file.consents.push(without(row, ['fileId', 'text']));
+    await change.reload('consents');
     change.record('consent.record', `person/${personId}`, null, `${kind}, version ${text.version}, ${language}, ${how}`);
   }
 
@@ -76,23 +86,35 @@ export function consentsService(files: Files, store: ConsentsStore) {
     if (!consent) throw notFound('This consent');
     if (consent.withdrawnAt !== null || (await store.withdraw(id, change.now, change.actor.name, change.tx)) === 0)
       throw refused('consent-withdrawn', 'This consent was withdrawn already.');
+    await change.reload('consents');
     change.record('consent.withdraw', `person/${consent.personId}`, `${consent.kind}, version ${consent.version}`, how);
   }
 
   return {
     give,
     takeBack,
-    async record(reference: string, version: number, wish: { personId: string; kind: string; language: string; how: string }, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, (change) => give(change, wish.personId, wish.kind, wish.language, wish.how));
+    async record(reference: string, version: number, wish: { personId: string; kind: string; language: string; how: string }, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, (change) => give(change, wish.personId, wish.kind, wish.language, wish.how));
     },
-    async withdraw(reference: string, version: number, id: string, how: string, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, (change) => takeBack(change, id, how));
+    async withdraw(reference: string, version: number, id: string, how: string, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, (change) => takeBack(change, id, how));
     },
   };
 }
 export type ConsentsService = ReturnType<typeof consentsService>;
 
-export function consentRoutes(app: App, service: ConsentsService): void {
+declare module '../house/index' {
+  interface Services {
+    consents: ConsentsService;
+  }
+}
+
+/** What people agreed to, and took back. */
+export const consents: Concept = (app, house) => {
+  const store = consentsStore(house.db);
+  const service = house.offer('consents', consentsService(house, store));
+  house.plug('filePart', { name: 'consents', empty: { consents: [] }, load: (fileId, tx) => store.load(fileId, tx) });
+
   app.post('/api/files/:reference/consents', { schema: { params: FileParams, body: RecordConsent, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'consent.record');
     return service.record(request.params.reference, request.body.version, request.body, actor);
@@ -105,4 +127,4 @@ export function consentRoutes(app: App, service: ConsentsService): void {
       return service.withdraw(request.params.reference, request.body.version, request.params.id, request.body.how, actor);
     },
   );
-}
+};

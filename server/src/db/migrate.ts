@@ -1,8 +1,14 @@
-import type { Sequelize } from 'sequelize';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { migrations } from './migrations/index';
 
-/** Brings the schema up to date. @returns the names of the migrations that were run. */
+const LOCK = 'cavren-migrate';
+const LONGEST_WAIT_S = 120;
+
+/**
+ * Brings the schema up to date. Two servers that start at once take turns: one migrates, the other finds it done.
+ * @returns the names of the migrations that were run.
+ */
 export async function migrate(db: Sequelize): Promise<string[]> {
   const umzug = new Umzug({
     migrations: migrations.map(({ name, up }) => ({
@@ -14,5 +20,18 @@ export async function migrate(db: Sequelize): Promise<string[]> {
     storage: new SequelizeStorage({ sequelize: db, tableName: 'schema_migration' }),
     logger: undefined,
   });
-  return (await umzug.up()).map(({ name }) => name);
+  // A lock belongs to a connection, and a transaction keeps one; the schema itself is changed on others.
+  return db.transaction(async (tx) => {
+    const [lock] = await db.query<{ taken: number | null }>('SELECT GET_LOCK(:name, :wait) AS taken', {
+      type: QueryTypes.SELECT,
+      replacements: { name: LOCK, wait: LONGEST_WAIT_S },
+      transaction: tx,
+    });
+    if (Number(lock?.taken) !== 1) throw new Error('Another server is changing the schema and doesn’t come to an end');
+    try {
+      return (await umzug.up()).map(({ name }) => name);
+    } finally {
+      await db.query('SELECT RELEASE_LOCK(:name)', { type: QueryTypes.SELECT, replacements: { name: LOCK }, transaction: tx });
+    }
+  });
 }

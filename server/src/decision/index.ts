@@ -1,10 +1,10 @@
-import { AnswerQuestion, FileAnswer, Id, MakeDecision, type FileView } from '@cavren/contract';
+import { AnswerQuestion, FileAnswer, Id, MakeDecision } from '@cavren/contract';
 import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
-import type { Invitations } from '../door/index';
-import { FileParams, type FileChange, type Files } from '../files/index';
-import { forbidden, invalid, notFound, refuseBlocked, refused, staffFor, type Actor, type App } from '../http/index';
+import type { Changed, FileChange } from '../files/index';
+import type { Concept, House } from '../house/index';
+import { FileParams, forbidden, invalid, notFound, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
 
 interface DecisionRow {
   id: string;
@@ -49,7 +49,16 @@ export function decisionStore(db: Sequelize) {
         : select<{ id: string; calculation: string }>(db, 'SELECT id, figures AS calculation FROM decision WHERE id IN (:ids)', { ids }),
     answer: (fileId: string, id: string, answer: string, tx: Tx) => table.update({ answer }, { fileId, id }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
-      const rows = await table.find({ fileId }, { tx, order: [['decidedAt', 'ASC']] });
+      const rows = await table.find(
+        { fileId },
+        {
+          tx,
+          order: [
+            ['decidedAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
+        },
+      );
       return {
         decisions: rows.map(({ id, outcome, reasons, comment, answer, decidedBy, decidedByName, decidedAt }) => ({
           id,
@@ -67,77 +76,93 @@ export function decisionStore(db: Sequelize) {
 }
 export type DecisionStore = ReturnType<typeof decisionStore>;
 
-/** Writes a decision with the calculation that it rests on. */
-export async function keepDecision(store: DecisionStore, change: FileChange, decision: Pick<DecisionRow, 'outcome' | 'reasons' | 'comment'>): Promise<void> {
-  await store.insert(
-    {
-      id: nanoid(),
-      fileId: change.row.id,
-      ...decision,
-      answer: null,
-      decidedBy: change.actor.id,
-      decidedByName: change.actor.name,
-      decidedAt: change.now,
-      figures: calculate(change.file, change.today),
-    },
-    change.tx,
-  );
-  change.record(`decision.${decision.outcome}`, 'decision', null, [decision.reasons.join(', '), decision.comment].filter(Boolean).join(': ') || null);
-}
+/** A decision as it is made: what, why, and in which words. */
+export type DecisionMade = Pick<DecisionRow, 'outcome' | 'reasons' | 'comment'>;
 
-/** Writes to who applied, with a link to their front door. */
-export async function tellApplicants(invitations: Invitations, change: FileChange, subject: string, text: string): Promise<void> {
-  for (const person of change.file.people.filter((candidate) => plays(candidate, ['applicant', 'coApplicant'])))
-    await invitations.send(change, person, subject, text);
-}
+function decisionService({ services }: House, store: DecisionStore) {
+  /** Writes a decision with the calculation that it rests on. */
+  async function keep(change: FileChange, decision: DecisionMade): Promise<void> {
+    await store.insert(
+      {
+        id: nanoid(),
+        fileId: change.row.id,
+        ...decision,
+        answer: null,
+        decidedBy: change.actor.id,
+        decidedByName: change.actor.name,
+        decidedAt: change.now,
+        figures: calculate(change.file, change.today),
+      },
+      change.tx,
+    );
+    await change.reload('decisions');
+    change.record(`decision.${decision.outcome}`, 'decision', null, JSON.stringify({ reasons: decision.reasons, comment: decision.comment }));
+  }
 
-export function decisionService(files: Files, store: DecisionStore, invitations: Invitations) {
+  /** Writes to who applied, with a link to their front door. */
+  async function tellApplicants(change: FileChange, subject: string, text: string): Promise<void> {
+    for (const person of change.file.people.filter((candidate) => plays(candidate, ['applicant', 'coApplicant'])))
+      await services.invitations.send(change, person, subject, text);
+  }
+
   return {
+    keep,
+    tellApplicants,
     /** A second person decides. Approval needs a Path with nothing on it but the decision. */
-    async decide(reference: string, wish: MakeDecision, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version: wish.version, actor }, async (change) => {
+    async decide(reference: string, wish: MakeDecision, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version: wish.version, actor }, async (change) => {
         const bar = barToDecide(change.file, actor.id);
         if (bar) throw forbidden(bar);
         if (change.file.stage !== 'deciding') throw refused('path-not-clear', 'This file has not come to its decision, or has been decided.');
         if (wish.outcome === 'sendBack') {
-          await keepDecision(store, change, { outcome: 'sendBack', reasons: [], comment: wish.question });
+          await keep(change, { outcome: 'sendBack', reasons: [], comment: wish.question });
           change.moveTo('gathering');
           return;
         }
         if (wish.outcome === 'decline') {
           const known = change.file.product.declineReasons.map(({ code }) => code);
           if (wish.reasons.some((reason) => !known.includes(reason))) throw invalid([{ path: 'reasons', message: 'Choose the reasons from the list.' }]);
-          await keepDecision(store, change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
+          await keep(change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
           change.moveTo('declined');
-          await tellApplicants(invitations, change, 'Your application', 'We can’t offer you what you asked for. The reasons, and what you can do, are here:');
+          await tellApplicants(change, 'Your application', 'We can’t offer you what you asked for. The reasons, and what you can do, are here:');
           return;
         }
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');
         if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking);
-        await keepDecision(store, change, { outcome: 'approve', reasons: [], comment: wish.comment });
+        await keep(change, { outcome: 'approve', reasons: [], comment: wish.comment });
         const { product } = change.file;
         const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';
         change.moveTo(next);
-        const [subject, text] =
-          product.line === 'lending'
-            ? ['Your loan is approved', 'Your loan is approved. We pay it out next. You can follow it here:']
-            : ['Your application is approved', `${product.name}: your application is approved. You can see it here:`];
-        await tellApplicants(invitations, change, subject, text);
+        const { subject, text } = product.words.approved;
+        await tellApplicants(change, subject, text);
       });
     },
-    async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         const question = change.file.decisions.find((decision) => decision.id === id && decision.outcome === 'sendBack');
         if (!question) throw notFound('This question');
         if (question.answer !== null) throw refused('answered', 'This question was answered already.');
         await store.answer(change.row.id, id, answer, change.tx);
+        await change.reload('decisions');
         change.record('question.answer', `decision/${id}`, question.comment, answer);
       });
     },
   };
 }
 
-export function decisionRoutes(app: App, service: ReturnType<typeof decisionService>): void {
+declare module '../house/index' {
+  interface Services {
+    decision: ReturnType<typeof decisionService>;
+    decisionStore: DecisionStore;
+  }
+}
+
+/** Decisions of a second person, and the answers to their questions. */
+export const decision: Concept = (app, house) => {
+  const store = house.offer('decisionStore', decisionStore(house.db));
+  const service = house.offer('decision', decisionService(house, store));
+  house.plug('filePart', { name: 'decisions', empty: { decisions: [] }, load: (fileId, tx) => store.load(fileId, tx) });
+
   app.post('/api/files/:reference/decision', { schema: { params: FileParams, body: MakeDecision, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'decision.make');
     return service.decide(request.params.reference, request.body, actor);
@@ -150,4 +175,4 @@ export function decisionRoutes(app: App, service: ReturnType<typeof decisionServ
       return service.answer(request.params.reference, request.body.version, request.params.id, request.body.answer, actor);
     },
   );
-}
+};

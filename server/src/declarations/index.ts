@@ -1,20 +1,11 @@
-import { EndFile, FileAnswer, KeepMonitoring, MonitoringView, type FileView } from '@cavren/contract';
+import { EndFile, FileAnswer, KeepMonitoring, MonitoringView } from '@cavren/contract';
 import { endingAnswers, isEnded, personName, signersOf, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
-import { Table, type Sequelize } from '../db/index';
-import { keepDecision, tellApplicants, type DecisionStore } from '../decision/index';
-import type { EntityDefinition } from '../details/index';
-import type { Invitations } from '../door/index';
-import { FileParams, type Files, type FilesStore } from '../files/index';
-import { invalid, notFound, refused, staffFor, type Actor, type App } from '../http/index';
-
-export const answerEntity: EntityDefinition = {
-  entity: 'answer',
-  table: 'answer',
-  part: 'answers',
-  fields: { personId: 'key', question: 'key', value: 'text', explanation: 'text' },
-};
+import { Table, type Sequelize, type Tx } from '../db/index';
+import type { Changed } from '../files/index';
+import type { Concept, House } from '../house/index';
+import { FileParams, invalid, notFound, refused, staffFor, type Actor } from '../http/index';
 
 interface MonitoringRow {
   id: string;
@@ -27,7 +18,7 @@ interface MonitoringRow {
 }
 
 /** Answers to the monitoring questions. They are no part of a file's state or history, so that nobody who decides meets them. */
-export function monitoringStore(db: Sequelize) {
+function monitoringStore(db: Sequelize) {
   const table = new Table<MonitoringRow>(
     db,
     'monitoring_answer',
@@ -36,6 +27,7 @@ export function monitoringStore(db: Sequelize) {
   );
   return {
     of: (fileId: string) => table.find({ fileId }),
+    forget: (fileId: string, personId: string, tx: Tx) => table.remove({ fileId, personId }, tx),
     async keep(fileId: string, personId: string, question: string, value: string | null, declined: boolean, now: string): Promise<void> {
       const known = await table.one({ personId, question });
       if (known) await table.update({ value, declined }, { id: known.id });
@@ -43,22 +35,12 @@ export function monitoringStore(db: Sequelize) {
     },
   };
 }
-export type MonitoringStore = ReturnType<typeof monitoringStore>;
+type MonitoringStore = ReturnType<typeof monitoringStore>;
 
-interface Parts {
-  files: Files;
-  filesStore: FilesStore;
-  decisions: DecisionStore;
-  invitations: Invitations;
-  monitoring: MonitoringStore;
-  now: () => Date;
-}
-
-export function declarationsService({ files, filesStore, decisions, invitations, monitoring, now }: Parts) {
+function declarationsService({ services, now }: House, monitoring: MonitoringStore) {
   async function stateOf(reference: string): Promise<{ id: string; file: FileState }> {
-    const row = await filesStore.byReference(reference);
-    if (!row) throw notFound('This file');
-    return { id: row.id, file: (await files.state(row.id)).file };
+    const { row, file } = await services.files.state({ reference });
+    return { id: row.id, file };
   }
 
   async function monitoringOf(reference: string): Promise<MonitoringView> {
@@ -90,28 +72,43 @@ export function declarationsService({ files, filesStore, decisions, invitations,
       return monitoringOf(reference);
     },
     /** Ends a file by an answer that ends the matter: the product's rule declines it, the officer only says so. */
-    async end(reference: string, version: number, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    async end(reference: string, version: number, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         if (isEnded(change.file.stage)) throw refused('ended', 'This file has ended already.');
         const [ending] = endingAnswers(change.file);
         if (!ending?.question.ends) throw refused('nothing-ends', 'No answer ends this matter.');
         if (change.file.envelope?.state === 'out') throw refused('file-locked', 'Signatures are out: unlock the file first.');
         const { ends, text } = ending.question;
-        await keepDecision(decisions, change, {
+        await services.decision.keep(change, {
           outcome: 'decline',
           reasons: [ends.reason],
           comment: `By rule: “${text}” was answered ${ending.answer?.value ?? ''}; ${ends.says}`,
         });
         change.record('file.end', `answer/${ending.answer?.id ?? ''}`, null, ends.says);
         change.moveTo('declined');
-        await tellApplicants(invitations, change, 'Your application', `${ends.says.charAt(0).toUpperCase()}${ends.says.slice(1)} You can see the reason here:`);
+        await services.decision.tellApplicants(
+          change,
+          'Your application',
+          `${ends.says.charAt(0).toUpperCase()}${ends.says.slice(1)} You can see the reason here:`,
+        );
       });
     },
   };
 }
-export type DeclarationsService = ReturnType<typeof declarationsService>;
+type DeclarationsService = ReturnType<typeof declarationsService>;
 
-export function declarationRoutes(app: App, service: DeclarationsService): void {
+declare module '../house/index' {
+  interface Services {
+    declarations: DeclarationsService;
+    monitoring: MonitoringStore;
+  }
+}
+
+/** What people declare, answers that end the matter, and the monitoring questions. */
+export const declarations: Concept = (app, house) => {
+  const monitoring = house.offer('monitoring', monitoringStore(house.db));
+  const service = house.offer('declarations', declarationsService(house, monitoring));
+
   app.post('/api/files/:reference/end', { schema: { params: FileParams, body: EndFile, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'file.end');
     return service.end(request.params.reference, request.body.version, actor);
@@ -124,4 +121,4 @@ export function declarationRoutes(app: App, service: DeclarationsService): void 
     staffFor(request, 'monitoring.keep');
     return service.keepMonitoring(request.params.reference, request.body);
   });
-}
+};

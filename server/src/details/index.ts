@@ -1,4 +1,3 @@
-export type { EntityDefinition } from './entity';
-export { detailsRoutes } from './routes';
-export { detailsService, type DetailsService, type Guard } from './service';
-export { detailsStore, type DetailsStore } from './store';
+export { columnsOf, type DetailsStore } from './store';
+export { details } from './routes';
+export { type DetailsService, type Guard } from './service';

@@ -1,7 +1,8 @@
-import { FIELDS } from '@cavren/contract';
+import { fieldSchema } from '@cavren/contract';
 import {
   answerProblem,
   identityNumberProblem,
+  isFitChange,
   MOST_VARIANTS,
   normalizeNumber,
   numberKindOf,
@@ -33,7 +34,7 @@ interface Judging {
  * @returns the value as it is kept, or what is wrong with it.
  */
 export function judgeField(file: FileState, entity: Entity, field: string, raw: unknown, today: IsoDate, row: RowValues): Judged {
-  const schema = FIELDS[entity][field];
+  const schema = fieldSchema(entity, field);
   if (!schema) return { problem: `There is no field ${field} here` };
   const parsed = schema.safeParse(raw === '' ? null : raw);
   if (!parsed.success) return { problem: parsed.error.issues[0]?.message ?? 'This can’t be right' };
@@ -118,10 +119,12 @@ const RULES: Record<string, Rule | undefined> = {
   'part.every': ({ file }, value) => (file.product.costs?.every.some((offered) => offered === value) ? null : 'Payments can’t fall due so often here'),
   'security.valueOn': notLater,
   'account.yearEnd': notLater,
-  'variant.changes': ({ file, row }) =>
-    file.variants.filter(({ id }) => id !== row['id']).length < MOST_VARIANTS
+  'variant.changes': ({ file, row }, value) => {
+    if (!areChanges(value)) return 'These are no changes of a request';
+    return file.variants.filter(({ id }) => id !== row['id']).length < MOST_VARIANTS
       ? null
-      : `At most ${MOST_VARIANTS} versions lie beside the request: take one away first`,
+      : `At most ${MOST_VARIANTS} versions lie beside the request: take one away first`;
+  },
   'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : 'Choose one of the list'),
   'answer.personId': inFile,
   'answer.question': ({ file, row }, value) => {
@@ -135,6 +138,16 @@ const RULES: Record<string, Rule | undefined> = {
     return question ? answerProblem(question, value) : 'There is no such question';
   },
 };
+/** Whether a text is a version's changes as JSON. */
+function areChanges(text: string): boolean {
+  try {
+    const read: unknown = JSON.parse(text);
+    return Array.isArray(read) && read.length <= 60 && read.every(isFitChange);
+  } catch {
+    return false;
+  }
+}
+
 const EVEN_WHEN_EMPTY = ['person.role', 'person.alsoRoles'];
 
 function rolesIn(row: RowValues): Role[] {

@@ -1,9 +1,29 @@
 import { ChangeDetails, FileAnswer, RevealedNumber, RevealNumber } from '@cavren/contract';
-import { FileParams } from '../files/index';
-import { staffFor, type App } from '../http/index';
-import type { DetailsService } from './service';
+import type { Concept } from '../house/index';
+import { FileParams, staffFor } from '../http/index';
+import { detailsService, type DetailsService } from './service';
+import { detailsStore, type DetailsStore } from './store';
+import { EMPTY_DETAILS } from './empty';
 
-export function detailsRoutes(app: App, service: DetailsService): void {
+declare module '../house/index' {
+  interface Services {
+    details: DetailsService;
+    detailsStore: DetailsStore;
+  }
+}
+
+/** What is stated in a file, field by field and row by row, for every kind of detail that is described. */
+export const details: Concept = (app, house) => {
+  const { db, secrets, offer } = house;
+  const store = offer('detailsStore', detailsStore(db, secrets));
+  const service = offer('details', detailsService(house, store));
+  house.plug('filePart', {
+    name: 'details',
+    empty: EMPTY_DETAILS,
+    load: (fileId, tx) => store.load(fileId, tx),
+    write: (change, before) => store.write(change, before),
+  });
+
   app.patch('/api/files/:reference/details', { schema: { params: FileParams, body: ChangeDetails, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'details.write');
     return service.change(request.params.reference, request.body, actor);
@@ -13,4 +33,4 @@ export function detailsRoutes(app: App, service: DetailsService): void {
     const { entity, id, field } = request.body;
     return { number: await service.reveal(request.params.reference, entity, id, field ?? (entity === 'person' ? 'idNumber' : 'payoutAccount'), actor) };
   });
-}
+};

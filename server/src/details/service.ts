@@ -1,174 +1,25 @@
-import type { ChangeDetails, DetailChange, FileView } from '@cavren/contract';
-import { isLocked, namedOwners, PART_OF, type Entity, type FileState } from '@cavren/core';
-import type { FileChange, Files } from '../files/index';
+import type { ChangeDetails, DetailChange, FieldValue } from '@cavren/contract';
+import { descriptionOf, fieldOf, isLocked, PART_OF, rowIn, subjectOf, whatHangsOn, type Entity, type FileState, type RowEntity } from '@cavren/core';
+import type { Changed, FileChange } from '../files/index';
+import type { House } from '../house/index';
 import { invalid, notFound, refused, type Actor } from '../http/index';
 import { judgeField, numberProblem, type RowValues } from './judge';
 import type { DetailsStore } from './store';
 
-interface Parts {
-  files: Files;
-  store: DetailsStore;
-  /** What follows from a change of who somebody is: the register, and those who resemble them. */
-  register: {
-    keepUp(change: FileChange, id: string): Promise<void>;
-    refuseRound(change: FileChange, personId: string): Promise<void>;
-    forget(change: FileChange, id: string): Promise<unknown>;
-    /** What the register knows of somebody, as a file takes it over. */
-    known(personId: string): Promise<Record<string, unknown>>;
-    /** Copies the addresses and jobs of somebody's newest file. */
-    takeHistories(change: FileChange, personId: string, id: string): Promise<void>;
-  };
-}
-
 /** Refuses changes that somebody may not make; the front door lets people change only what is theirs. */
 export type Guard = (file: FileState, wish: DetailChange) => void;
 
-const OWNED: readonly Entity[] = ['home', 'work', 'income', 'answer', 'relation'];
-/** Rows that only a loan has. */
-const OF_LOANS: readonly Entity[] = ['part', 'use', 'source', 'security', 'payroll', 'account', 'variant'];
 /** The field that is judged by the whole row, once the others are in place. */
 const JUDGED_LAST: readonly string[] = ['kind', 'idNumber', 'taxNumber', 'value', 'until', 'probationUntil'];
 
-export function detailsService({ files, store, register }: Parts) {
-  async function apply(change: FileChange, wish: DetailChange, place: number): Promise<void> {
-    if (wish.op === 'set') return set(change, wish);
-    if (wish.op === 'add') return add(change, wish, place);
-    return remove(change, wish);
-  }
-
-  async function set(change: FileChange, { entity, id, field, value: raw }: Extract<DetailChange, { op: 'set' }>): Promise<void> {
-    const row = rowOf(change.file, entity, id);
-    if (!row) throw notFound('This row');
-    const path = pathOf(entity, id, field);
-    const judged = judgeField(change.file, entity, field, raw, change.today, row);
-    if ('problem' in judged) throw invalid([{ path, message: judged.problem }]);
-    if (entity === 'person' && (field === 'idKind' || field === 'taxKind')) await refuseUnfitNumber(change, row, field, judged.value, path);
-    if (entity === 'person' && field === 'personId') throw invalid([{ path, message: 'Who somebody is in the register is said where it is asked' }]);
-    await store.set(entity, change.row.id, id, field, judged.value, change.tx);
-    const secret = store.fieldsOf(entity)[field] === 'secret';
-    change.record('details.set', path, shown(row[field]), secret ? maskedTail(judged.value) : shown(judged.value));
-    row[field] = secret ? (judged.value === null ? null : { tail: textOf(judged.value).slice(-4) }) : judged.value;
-    if (entity === 'person' && IDENTIFYING.includes(field)) await register.keepUp(change, id ?? '');
-  }
-
-  /** Another kind of number must fit the number that is there. */
-  async function refuseUnfitNumber(change: FileChange, row: RowValues, field: 'idKind' | 'taxKind', kind: unknown, path: string): Promise<void> {
-    const use = field === 'idKind' ? 'identity' : 'tax';
-    const there = await store.reveal('person', change.row.id, row['id'] as string, use === 'identity' ? 'idNumber' : 'taxNumber', change.tx);
-    const problem = there === null ? null : numberProblem(change.file, { ...row, [field]: kind }, use, there);
-    if (problem) throw invalid([{ path, message: `The number that is there is of another kind. ${problem}` }]);
-  }
-
-  async function add(change: FileChange, { entity, id, values }: Extract<DetailChange, { op: 'add' }>, place: number): Promise<void> {
-    if (rowOf(change.file, entity, id)) return;
-    const kept: Record<string, unknown> = {};
-    const inOrder = Object.entries(values).sort(([a], [b]) => JUDGED_LAST.indexOf(a) - JUDGED_LAST.indexOf(b));
-    for (const [field, raw] of inOrder) {
-      const judged = judgeField(change.file, entity, field, raw, change.today, { ...values, ...kept, id });
-      if ('problem' in judged) throw invalid([{ path: pathOf(entity, id, field), message: judged.problem }]);
-      kept[field] = judged.value;
-    }
-    if (OF_LOANS.includes(entity) && change.file.product.costs === null)
-      throw invalid([{ path: `${entity}/${id}`, message: 'Nothing is lent with this product' }]);
-    if (entity === 'payroll' && !change.file.product.costs?.business)
-      throw invalid([{ path: `${entity}/${id}`, message: 'This product doesn’t rest on a payroll' }]);
-    if (entity === 'variant' && !kept['changes']) throw invalid([{ path: pathOf(entity, id, 'changes'), message: 'Say what the version changes' }]);
-    if (entity === 'person' && !kept['role']) throw invalid([{ path: pathOf(entity, id, 'role'), message: 'Say which role this person has' }]);
-    if (OWNED.includes(entity) && !kept['personId']) throw invalid([{ path: pathOf(entity, id, 'personId'), message: 'Say whose this is' }]);
-    if (entity === 'relation' && (!kept['toId'] || !kept['kind'])) throw invalid([{ path: pathOf(entity, id, 'kind'), message: 'Say what they are to whom' }]);
-    if (entity === 'explanation' && (!kept['subject'] || !kept['text']))
-      throw invalid([{ path: pathOf(entity, id, 'text'), message: 'Explain in a few words' }]);
-    if (entity === 'answer' && !kept['question']) throw invalid([{ path: pathOf(entity, id, 'question'), message: 'Say which question this answers' }]);
-    const known = entity === 'person' ? (kept['personId'] as string | null | undefined) : null;
-    if (known) {
-      for (const [field, value] of Object.entries(await register.known(known))) kept[field] ??= value;
-      if (change.file.people.some(({ personId }) => personId === known))
-        throw invalid([{ path: pathOf(entity, id, 'personId'), message: 'This person is in the file already' }]);
-      await register.refuseRound(change, known);
-    }
-    // Rows of one change are a millisecond apart, so that they stay in the order in which they were keyed.
-    const createdAt = new Date(Date.parse(change.now) + place).toISOString();
-    await store.add(entity, change.row.id, id, createdAt, kept, change.tx);
-    const secrets = Object.entries(store.fieldsOf(entity))
-      .filter(([, kind]) => kind === 'secret')
-      .map(([field]) => field);
-    const said = Object.entries(kept)
-      .filter(([, value]) => value !== null)
-      .map(([field, value]) => `${field} ${secrets.includes(field) ? maskedTail(value) : shown(value)}`);
-    change.record('details.add', `${entity}/${id}`, null, said.join('; ') || 'empty');
-    rowsOf(change.file, entity).push({
-      ...Object.fromEntries(Object.keys(store.fieldsOf(entity)).map((field) => [field, null])),
-      ...store.defaultsOf(entity),
-      ...kept,
-      id,
-      createdAt,
-    });
-    if (entity === 'person') await register.keepUp(change, id);
-    if (known) {
-      await register.takeHistories(change, known, id);
-      change.record('person.reuse', `person/${id}`, null, `details of ${textOf(kept['fullName'])}`);
-    }
-  }
-
-  async function remove(change: FileChange, { entity, id }: Extract<DetailChange, { op: 'remove' }>): Promise<void> {
-    const row = rowOf(change.file, entity, id);
-    if (!row) return;
-    if (entity === 'person') {
-      refuseNeededPerson(change.file, id, row);
-      await removeWhatHangs(change, id);
-    }
-    await store.remove(entity, change.row.id, id, change.tx);
-    change.record('details.remove', `${entity}/${id}`, describe(row), null);
-    const rows = rowsOf(change.file, entity);
-    rows.splice(rows.indexOf(row), 1);
-  }
-
-  /** Relations and answers say nothing without their person; who lived with them lives somewhere that isn't known now. */
-  async function removeWhatHangs(change: FileChange, personId: string): Promise<void> {
-    for (const { id } of change.file.relations.filter((relation) => relation.personId === personId || relation.toId === personId))
-      await remove(change, { op: 'remove', entity: 'relation', id });
-    for (const { id } of change.file.answers.filter((answer) => answer.personId === personId)) await remove(change, { op: 'remove', entity: 'answer', id });
-    for (const entity of ['debt', 'asset'] as const)
-      for (const row of change.file[PART_OF[entity]].filter((candidate) => namedOwners(candidate).includes(personId))) {
-        const left = namedOwners(row).filter((owner) => owner !== personId);
-        await set(change, { op: 'set', entity, id: row.id, field: 'owners', value: left.join(' ') || null });
-      }
-    for (const { id } of change.file.people.filter(({ livesWith }) => livesWith === personId))
-      await set(change, { op: 'set', entity: 'person', id, field: 'livesWith', value: null });
-    await store.removeMonitoring(change.row.id, personId, change.tx);
-    await register.forget(change, personId);
-  }
-
-  return {
-    async change(reference: string, { version, changes }: ChangeDetails, actor: Actor, guard?: Guard): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
-        if (isLocked(change.file))
-          throw refused(
-            'file-locked',
-            change.file.envelope?.state === 'out'
-              ? 'Signatures are out: the file is locked. Unlock it first.'
-              : 'This file is locked: it was signed, or has left the stages in which it is prepared.',
-          );
-        for (const [place, wish] of changes.entries()) {
-          guard?.(change.file, wish);
-          await apply(change, wish, place);
-        }
-      });
-    },
-    /** Shows a hidden number; showing it is written down. */
-    async reveal(reference: string, entity: 'person' | 'request', id: string | null, field: string, actor: Actor): Promise<string> {
-      const found: string[] = [];
-      await files.change({ reference }, { version: null, actor }, async (change) => {
-        const number = store.fieldsOf(entity)[field] === 'secret' ? await store.reveal(entity, change.row.id, id, field, change.tx) : null;
-        if (number === null) throw notFound('This number');
-        found.splice(0, 1, number);
-        change.record('number.reveal', pathOf(entity, id, field), null, null);
-      });
-      return found[0] ?? '';
-    },
-  };
-}
-export type DetailsService = ReturnType<typeof detailsService>;
+/** What a row can't be added without, beside its owner. */
+const NEEDED: Partial<Record<RowEntity, Record<string, string>>> = {
+  person: { role: 'Say which role this person has' },
+  relation: { toId: 'Say what they are to whom', kind: 'Say what they are to whom' },
+  explanation: { subject: 'Explain in a few words', text: 'Explain in a few words' },
+  answer: { question: 'Say which question this answers' },
+  variant: { changes: 'Say what the version changes' },
+};
 
 /** Fields by which somebody is told from others. */
 const IDENTIFYING: readonly string[] = [
@@ -186,40 +37,172 @@ const IDENTIFYING: readonly string[] = [
   'kind',
 ];
 
-type Row = Record<string, unknown>;
+export function detailsService(house: House, store: DetailsStore) {
+  const { services } = house;
 
-const pathOf = (entity: Entity, id: string | null, field: string): string => (id === null ? `${entity}/${field}` : `${entity}/${id}/${field}`);
+  async function apply(change: FileChange, wish: DetailChange): Promise<void> {
+    if (wish.op === 'set') return set(change, wish);
+    if (wish.op === 'add') return add(change, wish);
+    return remove(change, wish);
+  }
 
-function rowsOf(file: FileState, entity: Exclude<Entity, 'request'>): Row[] {
-  return file[PART_OF[entity]] as unknown as Row[];
+  async function set(change: FileChange, wish: Extract<DetailChange, { op: 'set' }>): Promise<void> {
+    const { entity, id, field, value: raw } = wish;
+    const row = rowIn(change.file, entity, id);
+    if (!row) throw notFound('This row');
+    const path = subjectOf(wish);
+    const judged = judgeField(change.file, entity, field, raw, change.today, row);
+    if ('problem' in judged) throw invalid([{ path, message: judged.problem }]);
+    if (entity === 'person' && (field === 'idKind' || field === 'taxKind')) await refuseUnfitNumber(change, row, field, judged.value, path);
+    if (entity === 'person' && field === 'personId') throw invalid([{ path, message: 'Who somebody is in the register is said where it is asked' }]);
+    put(change, { ...wish, value: judged.value as FieldValue });
+    const now = rowIn(change.file, entity, id)?.[field];
+    change.record('details.set', path, kept(row[field]), kept(now));
+    if (entity === 'person' && IDENTIFYING.includes(field)) await services.duplicates.keepUp(change, id ?? '');
+  }
+
+  /** Puts a judged change on the file; the whole of a hidden number goes along beside it. */
+  function put(change: FileChange, wish: DetailChange): void {
+    if (wish.op === 'set' && isHidden(wish.entity, wish.field)) change.hide(subjectOf(wish), wish.value as string | null);
+    if (wish.op === 'add')
+      for (const [field, value] of Object.entries(wish.values))
+        if (isHidden(wish.entity, field)) change.hide(`${subjectOf(wish)}/${field}`, value as string | null);
+    change.apply(wish);
+  }
+
+  /** Another kind of number must fit the number that is there. */
+  async function refuseUnfitNumber(change: FileChange, row: RowValues, field: 'idKind' | 'taxKind', kind: unknown, path: string): Promise<void> {
+    const use = field === 'idKind' ? 'identity' : 'tax';
+    const number = use === 'identity' ? 'idNumber' : 'taxNumber';
+    const id = row['id'] as string;
+    const stated = change.hidden(`person/${id}/${number}`);
+    const there = stated === undefined ? await store.reveal('person', change.row.id, id, number, change.tx) : stated;
+    const problem = there === null ? null : numberProblem(change.file, { ...row, [field]: kind }, use, there);
+    if (problem) throw invalid([{ path, message: `The number that is there is of another kind. ${problem}` }]);
+  }
+
+  async function add(change: FileChange, wish: Extract<DetailChange, { op: 'add' }>): Promise<void> {
+    const { entity, id } = wish;
+    if (rowIn(change.file, entity, id)) return;
+    const judged = judgeRow(change, wish);
+    refuseOutOfPlace(change.file, wish, judged);
+    const known = entity === 'person' ? ((judged['personId'] as string | null | undefined) ?? null) : null;
+    const taken = known ? { ...(await takenOver(change, known)), ...judged } : judged;
+    put(change, { ...wish, values: taken as typeof wish.values });
+    const row = rowIn(change.file, entity, id) ?? {};
+    const said = Object.fromEntries(Object.keys(taken).map((field) => [field, row[field]]));
+    change.record('details.add', `${entity}/${id}`, null, keptRow(said));
+    if (entity === 'person') await services.duplicates.keepUp(change, id);
+    if (known) {
+      await services.duplicates.takeHistories(change, known, id);
+      change.record('person.reuse', `person/${id}`, null, typeof row['fullName'] === 'string' ? row['fullName'] : null);
+    }
+  }
+
+  /** The values of a new row, each judged; what is judged by the whole row comes last. */
+  function judgeRow(change: FileChange, { entity, id, values }: Extract<DetailChange, { op: 'add' }>): Record<string, unknown> {
+    const judged: Record<string, unknown> = {};
+    const inOrder = Object.entries(values).sort(([a], [b]) => JUDGED_LAST.indexOf(a) - JUDGED_LAST.indexOf(b));
+    for (const [field, raw] of inOrder) {
+      const verdict = judgeField(change.file, entity, field, raw, change.today, { ...values, ...judged, id });
+      if ('problem' in verdict) throw invalid([{ path: `${entity}/${id}/${field}`, message: verdict.problem }]);
+      judged[field] = verdict.value;
+    }
+    return judged;
+  }
+
+  function refuseOutOfPlace(file: FileState, { entity, id }: Extract<DetailChange, { op: 'add' }>, values: Record<string, unknown>): void {
+    const { ofLoans, owner } = descriptionOf(entity);
+    const refuse = (field: string | null, message: string): never => {
+      throw invalid([{ path: `${entity}/${id}${field === null ? '' : `/${field}`}`, message }]);
+    };
+    if (ofLoans && file.product.costs === null) refuse(null, 'Nothing is lent with this product');
+    if (entity === 'payroll' && !file.product.costs?.business) refuse(null, 'This product doesn’t rest on a payroll');
+    if (owner !== null && !values[owner]) refuse(owner, 'Say whose this is');
+    for (const [field, message] of Object.entries(NEEDED[entity] ?? {})) if (!values[field]) refuse(field, message);
+  }
+
+  /** What a file takes over of somebody whom the register knows. */
+  async function takenOver(change: FileChange, personId: string): Promise<Record<string, unknown>> {
+    const known = await services.duplicates.known(personId);
+    if (change.file.people.some((person) => person.personId === personId)) throw invalid([{ path: 'personId', message: 'This person is in the file already' }]);
+    await services.duplicates.refuseRound(change, personId);
+    return known;
+  }
+
+  async function remove(change: FileChange, wish: Extract<DetailChange, { op: 'remove' }>): Promise<void> {
+    const { entity, id } = wish;
+    const row = rowIn(change.file, entity, id);
+    if (!row) return;
+    if (entity === 'person') {
+      refuseNeededPerson(change.file, id, row);
+      for (const hanging of whatHangsOn(change.file, id)) await apply(change, hanging);
+      await services.monitoring.forget(change.row.id, id, change.tx);
+      await change.flush();
+      await services.duplicates.forget(change, id);
+    }
+    change.apply(wish);
+    change.record('details.remove', `${entity}/${id}`, keptRow(row), null);
+  }
+
+  return {
+    async change(reference: string, { version, changes }: ChangeDetails, actor: Actor, guard?: Guard): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
+        refuseLocked(change.file);
+        for (const wish of changes) {
+          guard?.(change.file, wish);
+          await apply(change, wish);
+        }
+      });
+    },
+    /** Shows a hidden number; showing it is written down. */
+    async reveal(reference: string, entity: 'person' | 'request', id: string | null, field: string, actor: Actor): Promise<string> {
+      const found: string[] = [];
+      await services.files.change({ reference }, { version: null, actor }, async (change) => {
+        const number = isHidden(entity, field) ? await store.reveal(entity, change.row.id, id, field, change.tx) : null;
+        if (number === null) throw notFound('This number');
+        found.splice(0, 1, number);
+        change.record('number.reveal', id === null ? `${entity}/${field}` : `${entity}/${id}/${field}`, null, null);
+      });
+      return found[0] ?? '';
+    },
+  };
+}
+export type DetailsService = ReturnType<typeof detailsService>;
+
+const isHidden = (entity: Entity, field: string): boolean => fieldOf(entity, field)?.kind === 'hidden';
+
+function refuseLocked(file: FileState): void {
+  if (!isLocked(file)) return;
+  throw refused(
+    'file-locked',
+    file.envelope?.state === 'out' || file.envelope?.state === 'making'
+      ? 'Signatures are out: the file is locked. Unlock it first.'
+      : 'This file is locked: it was signed, or has left the stages in which it is prepared.',
+  );
 }
 
-function rowOf(file: FileState, entity: Entity, id: string | null): Row | undefined {
-  if (entity === 'request') return file.request as unknown as Row;
-  return rowsOf(file, entity).find((row) => row['id'] === id);
-}
-
-/** A value of a field as text: texts, numbers and yes or no. */
-const textOf = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));
-
-function shown(value: unknown): string | null {
+/** A value as history keeps it: codes and numbers as they are, of a hidden number only its end. */
+function kept(value: unknown): string | null {
   if (value === null || value === undefined) return null;
-  if (typeof value === 'object' && 'tail' in value) return maskedTail(value.tail);
-  return textOf(value);
+  if (typeof value === 'object' && 'tail' in value) return `••••${String(value.tail)}`;
+  return typeof value === 'string' ? value : JSON.stringify(value);
 }
 
-const maskedTail = (value: unknown): string | null => (value === null ? null : `••••${textOf(value).slice(-4)}`);
-
-function describe(row: Row): string {
-  return Object.entries(row)
-    .filter(([field, value]) => value !== null && field !== 'id' && field !== 'createdAt')
-    .map(([field, value]) => `${field} ${shown(value) ?? ''}`)
-    .join('; ');
+/** What is stated in a row, as history keeps it: JSON of the fields that aren't empty. */
+function keptRow(row: Record<string, unknown>): string {
+  return JSON.stringify(
+    Object.fromEntries(
+      Object.entries(row)
+        .filter(([field, value]) => value !== null && value !== undefined && field !== 'id' && field !== 'createdAt')
+        .map(([field, value]) => [field, typeof value === 'object' ? kept(value) : value]),
+    ),
+  );
 }
 
-function refuseNeededPerson(file: FileState, id: string, row: Row): void {
+function refuseNeededPerson(file: FileState, id: string, row: RowValues): void {
   if (row['role'] === 'applicant') throw refused('applicant-stays', 'A file needs its applicant.');
-  const owned = [...file.homes, ...file.incomes, ...file.works].some(({ personId }) => personId === id);
+  const owned = (['home', 'income', 'work'] as const).some((entity) => file[PART_OF[entity]].some(({ personId }) => personId === id));
   if (owned) throw refused('person-has-rows', 'This person has addresses, jobs or incomes in the file: remove those first.');
   const acted = [...file.consents, ...file.checks].some(({ personId }) => personId === id) || file.envelope?.signers.some(({ personId }) => personId === id);
   if (acted)

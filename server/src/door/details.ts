@@ -2,13 +2,17 @@ import type { DetailChange, DoorDetailsView, DoorView } from '@cavren/contract';
 import {
   askedOf,
   consentOf,
+  descriptionOf,
   isLocked,
   NUMBER_KINDS,
   numberKindOf,
   PART_OF,
   plays,
-  REQUEST_FIELD_KIND,
+  ROW_ENTITIES,
+  rowIn,
   signersOf,
+  type Entity,
+  type FieldValue,
   type FilePerson,
   type FileState,
   type IsoDate,
@@ -17,24 +21,17 @@ import {
 import { forbidden } from '../http/index';
 import type { Guard } from '../details/index';
 
+/** Names of the fields of a kind of row that its applicant may state. */
+const givenBy = (entity: Entity): string[] =>
+  Object.entries(descriptionOf(entity).fields)
+    .filter(([, { by }]) => by === 'applicant')
+    .map(([name]) => name);
+
 /** What somebody may say about themselves at the front door. The phone stays: it is what the code is sent to. */
-const OWN_FIELDS = [
-  'fullName',
-  'knownAs',
-  'birthDate',
-  'idNumber',
-  'email',
-  'noEmail',
-  'language',
-  'contactBy',
-  'contactTimes',
-  'accessibility',
-  'studies',
-  'familyStatus',
-  'otherParent',
-] as const satisfies readonly (keyof FilePerson)[];
-const OWN_ROWS = ['home', 'work', 'income', 'answer'] as const;
-const REQUEST_FIELDS = ['purpose', 'price', 'downPayment', 'amount', 'termMonths', 'advanceOn'];
+const OWN_FIELDS = givenBy('person');
+const REQUEST_FIELDS = givenBy('request');
+/** Kinds of rows that people add and remove themselves. */
+const OWN_ROWS = ROW_ENTITIES.filter((entity) => descriptionOf(entity).rowsBy === 'applicant');
 
 const mayFillIn = (file: FileState, person: FilePerson): boolean =>
   file.withApplicant && file.stage === 'details' && !isLocked(file) && signersOf(file).includes(person);
@@ -50,12 +47,23 @@ export function guardFor(personId: string): Guard {
 
 function isTheirs(file: FileState, person: FilePerson, wish: DetailChange): boolean {
   if (wish.op === 'set' && wish.entity === 'request') return person.role === 'applicant' && REQUEST_FIELDS.includes(wish.field);
-  if (wish.entity === 'person') return wish.op === 'set' && wish.id === person.id && (OWN_FIELDS as readonly string[]).includes(wish.field);
+  if (wish.entity === 'person') return wish.op === 'set' && wish.id === person.id && OWN_FIELDS.includes(wish.field);
   const entity = OWN_ROWS.find((own) => own === wish.entity);
   if (!entity) return false;
-  if (wish.op === 'add') return wish.values['personId'] === person.id;
-  const rows: readonly { id: string; personId: string }[] = file[PART_OF[entity]];
-  return rows.some(({ id, personId }) => id === wish.id && personId === person.id) && !(wish.op === 'set' && wish.field === 'personId');
+  const own = [...givenBy(entity), descriptionOf(entity).owner];
+  if (wish.op === 'add') return wish.values['personId'] === person.id && Object.keys(wish.values).every((field) => own.includes(field));
+  const row = rowIn(file, entity, wish.id);
+  return row?.['personId'] === person.id && (wish.op === 'remove' || givenBy(entity).includes(wish.field));
+}
+
+/** What the applicant may see of a row: its id, and the fields that are theirs to give. Of hidden numbers nothing but the end. */
+function shownRow(entity: Entity, row: object): Record<string, FieldValue> & { id: string } {
+  const values = row as Record<string, FieldValue | { tail: string }>;
+  const shown = givenBy(entity).map((field) => {
+    const value = values[field] ?? null;
+    return [field, typeof value === 'object' && value !== null ? value.tail : value] as const;
+  });
+  return { ...Object.fromEntries(shown), id: String(values['id'] ?? '') };
 }
 
 /** What somebody can fill in themselves, and what is still missing; null when it is not their turn. */
@@ -69,38 +77,18 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
     dateOrder: file.pack.dateOrder,
     region: file.pack.phoneRegion,
     personId: person.id,
-    person: Object.fromEntries(OWN_FIELDS.filter((field) => field !== 'idNumber').map((field) => [field, person[field]])),
+    currency: file.pack.currency,
+    locale: file.pack.locale,
+    basis: file.product.income.basis,
+    person: shownRow('person', person),
     idLabel: NUMBER_KINDS[numberKindOf(file.pack, person, 'identity')].label,
-    idTail: person.idNumber?.tail ?? null,
     languages: file.pack.languages,
     request: person.role === 'applicant' ? requestFor(file) : [],
-    homes: mine(file.homes).map(({ id, line, town, region, postalCode, since, until, tenure, monthlyCost }) => ({
-      id,
-      line,
-      town,
-      region,
-      postalCode,
-      since,
-      until,
-      tenure,
-      monthlyCost,
-    })),
-    works: mine(file.works).map(({ id, kind, employer, position, since, until }) => ({ id, kind, employer, position, since, until })),
-    incomes: mine(file.incomes).map(
-      ({ id, kind, source, amount, frequency, hoursPerWeek, monthsSeen, yearEnd, profitLatest, profitBefore, capital, yieldRate }) => ({
-        id,
-        kind,
-        source,
-        amount,
-        frequency,
-        hoursPerWeek,
-        monthsSeen,
-        yearEnd,
-        profitLatest,
-        profitBefore,
-        capital,
-        yieldRate,
-      }),
+    rows: Object.fromEntries(
+      OWN_ROWS.filter((entity) => entity !== 'answer').map((entity) => [
+        entity,
+        mine(file[PART_OF[entity]] as unknown as { personId: string }[]).map((row) => shownRow(entity, row)),
+      ]),
     ),
     questions: questionsFor(file, person),
     consents: file.product.consents
@@ -124,13 +112,13 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
   };
 }
 
+/** Fields of the request that its product names and that the applicant may state, as they stand. */
 function requestFor(file: FileState): DoorDetailsView['request'] {
   return file.product.requestFields
     .filter(({ field }) => REQUEST_FIELDS.includes(field))
     .map(({ field, label }) => ({
       field,
       label,
-      kind: REQUEST_FIELD_KIND[field] ?? 'choice',
       options: field === 'purpose' ? file.product.purposes : [],
       value: (file.request as unknown as Record<string, string | number | null>)[field] ?? null,
     }));

@@ -1,7 +1,7 @@
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
+  computePath,
   costsOf,
-  isoDate,
   moneyIn,
   offerBars,
   OWING_ROLES,
@@ -19,34 +19,12 @@ import {
   type Path,
 } from '@cavren/core';
 import { randomInt } from 'node:crypto';
-import { inTransaction, type Sequelize } from '../db/index';
-import type { ConsentsService } from '../consents/index';
-import type { DetailsService } from '../details/index';
-import type { Files, FilesService, FilesStore } from '../files/index';
+import { inTransaction } from '../db/index';
+import type { House } from '../house/index';
 import { notFound, ProblemError, refused, type Actor } from '../http/index';
-import type { Jobs } from '../jobs/index';
-import type { Outbox } from '../outbox/index';
-import type { PapersStore } from '../papers/index';
-import type { Products } from '../products/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 import { detailsFor, guardFor } from './details';
 import type { DoorSessionRow, DoorStore } from './store';
-
-interface Parts {
-  db: Sequelize;
-  files: Files;
-  filesStore: FilesStore;
-  store: DoorStore;
-  papers: PapersStore;
-  products: Products;
-  opening: FilesService;
-  details: DetailsService;
-  consents: ConsentsService;
-  outbox: Outbox;
-  jobs: Jobs;
-  lender: string;
-  now: () => Date;
-}
 
 const CODE_MINUTES = 10;
 const MOST_TRIES = 5;
@@ -54,14 +32,13 @@ const LOCK_MINUTES = 15;
 const SESSION_HOURS = 2;
 const minutes = (from: Date, count: number): string => new Date(from.getTime() + count * 60_000).toISOString();
 
-export function doorService({ db, files, filesStore, store, papers, products, opening, details, consents, outbox, jobs, lender, now }: Parts) {
-  const today = () => isoDate(now().toISOString().slice(0, 10));
+export function doorService({ db, services, jobs, lender, now }: House, store: DoorStore) {
   async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState }> {
-    const link = await store.link(tokenHash(token));
+    const link = await services.invitations.link(tokenHash(token));
     if (!link) throw new ProblemError(404, 'link-unknown', 'This link is not one of ours, or was typed wrongly. Open it from the message again.');
     if (link.expiresAt < now().toISOString())
       throw new ProblemError(410, 'link-late', 'This link has run out. Come in with your reference and phone number instead.');
-    const { file } = await files.state(link.fileId);
+    const { file } = await services.files.state({ id: link.fileId });
     const person = file.people.find(({ id }) => id === link.personId);
     if (!person) throw notFound('Your part of this file');
     return { fileId: link.fileId, person, file };
@@ -70,9 +47,9 @@ export function doorService({ db, files, filesStore, store, papers, products, op
   /** Finds somebody by reference and phone. Null when they don't fit; callers don't tell which of the two was wrong. */
   async function personByPhone(reference: string, phone: string): Promise<{ fileId: string; person: FilePerson } | null> {
     const written = readReference(reference);
-    const row = written ? await filesStore.byReference(written) : null;
+    const row = written ? await services.fileStore.byReference(written) : null;
     if (!row) return null;
-    const { file } = await files.state(row.id);
+    const { file } = await services.files.state({ id: row.id });
     const number = readPhone(phone, file.pack.phoneRegion);
     const person = file.people.find((candidate) => candidate.phone !== null && candidate.phone === number && signersOf(file).includes(candidate));
     return person ? { fileId: row.id, person } : null;
@@ -99,7 +76,7 @@ export function doorService({ db, files, filesStore, store, papers, products, op
         },
         tx,
       );
-      await outbox.put(
+      await services.outbox.put(
         {
           fileId,
           channel: 'text',
@@ -184,11 +161,11 @@ export function doorService({ db, files, filesStore, store, papers, products, op
     },
     /** A product's public page. One page for all who come: it says nothing that depends on who asks. */
     async product(code: string): Promise<PublicProduct> {
-      const found = (await products.newest()).find((product) => product.code === code);
+      const found = (await services.products.newest()).find((product) => product.code === code);
       if (!found) throw notFound('This product');
       const { definition, pack } = found;
       const consent = definition.consents.find(({ kind }) => kind === 'dataUse') ?? null;
-      const [bar = null] = offerBars(definition, pack.name, { on: today(), channel: 'frontDoor', certificates: null });
+      const [bar = null] = offerBars(definition, pack.name, { on: services.files.todayIn(pack), channel: 'frontDoor', certificates: null });
       return {
         code,
         name: definition.name,
@@ -202,17 +179,18 @@ export function doorService({ db, files, filesStore, store, papers, products, op
     },
     /** Opens a file for somebody who came alone, and texts them the code with which they come in. */
     async apply(wish: ApplyAtDoor): Promise<string> {
-      const product = (await products.newest()).find(({ code }) => code === wish.product);
+      const product = (await services.products.newest()).find(({ code }) => code === wish.product);
       if (!product) throw notFound('This product');
       const { line, place } = product.definition;
-      const [owner] = await filesStore.certifiedOfficers(line, place, today());
+      const today = services.files.todayIn(product.pack);
+      const [owner] = await services.fileStore.certifiedOfficers(line, place, today);
       if (!owner) throw new ProblemError(503, 'nobody-there', 'Nobody can take this application at the moment. Please call us.');
       const applicant: Actor = { kind: 'applicant', id: 'applicant', name: wish.fullName };
-      const { reference, fileId, applicantId } = await opening.open(
+      const { reference, fileId, applicantId } = await services.opening.open(
         {
           product: wish.product,
           channel: 'frontDoor',
-          receivedOn: today(),
+          receivedOn: today,
           signedOn: null,
           personId: null,
           fullName: wish.fullName,
@@ -227,10 +205,11 @@ export function doorService({ db, files, filesStore, store, papers, products, op
         owner.id,
       );
       const self = { ...applicant, id: applicantId };
-      const { file } = await files.change({ id: fileId }, { version: null, actor: self }, async (change) => {
-        if (change.file.product.consents.some(({ kind }) => kind === 'dataUse')) await consents.give(change, applicantId, 'dataUse', 'en', 'frontDoor');
+      const { file } = await services.files.change({ id: fileId }, { version: null, actor: self }, async (change) => {
+        if (change.file.product.consents.some(({ kind }) => kind === 'dataUse'))
+          await services.consents.give(change, applicantId, 'dataUse', 'en', 'frontDoor');
         if (wish.email)
-          await outbox.put(
+          await services.outbox.put(
             {
               fileId,
               channel: 'email',
@@ -247,36 +226,36 @@ export function doorService({ db, files, filesStore, store, papers, products, op
       return reference;
     },
     async changeDetails(session: DoorSessionRow, wish: ChangeDetails, actor: Actor): Promise<void> {
-      const { row } = await files.state(session.fileId);
-      await details.change(row.reference, wish, actor, guardFor(session.personId));
+      const { row } = await services.files.state({ id: session.fileId });
+      await services.details.change(row.reference, wish, actor, guardFor(session.personId));
     },
     async giveConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
-      await files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
         if (change.row.stage !== 'details') throw refused('not-now', 'This is past already.');
-        await consents.give(change, session.personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
+        await services.consents.give(change, session.personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
       });
     },
     /** The applicant has given what they can: the officer goes on. */
     async handBack(session: DoorSessionRow, actor: Actor): Promise<void> {
-      await files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
-        await Promise.resolve();
+      await services.files.change({ id: session.fileId }, { version: null, actor }, (change) => {
         if (!change.row.withApplicant) return;
-        change.row.withApplicant = false;
+        change.setWithApplicant(false);
         change.record('file.handBack', 'file', null, null);
       });
     },
     /** The file whose costs somebody may read: those who owe. */
     async costsFile(session: DoorSessionRow): Promise<{ file: FileState; today: IsoDate }> {
-      const { file } = await files.state(session.fileId);
-      if (costsFor(file, session.personId, today()) === null) throw notFound('A costs sheet');
-      return { file, today: today() };
+      const { file, today } = await services.files.state({ id: session.fileId });
+      if (costsFor(file, session.personId, today) === null) throw notFound('A costs sheet');
+      return { file, today };
     },
     leave: (session: DoorSessionRow) => store.endSession(session.idHash),
     async view(session: DoorSessionRow): Promise<DoorView> {
-      const { row, file, path } = await files.state(session.fileId);
+      const { row, file, today } = await services.files.state({ id: session.fileId });
+      const path = computePath(file, today);
       const person = file.people.find(({ id }) => id === session.personId);
       if (!person) throw notFound('Your part of this file');
-      const own = await papers.ofPerson(session.fileId, session.personId);
+      const own = await services.papersStore.ofPerson(session.fileId, session.personId);
       return {
         csrfToken: session.csrfToken,
         name: personName(person),
@@ -286,13 +265,13 @@ export function doorService({ db, files, filesStore, store, papers, products, op
         steps: stepsOf(file),
         outcome: outcomeOf(file),
         declineReasons: declineReasons(file),
-        details: detailsFor(file, row.version, person, path, today()),
+        details: detailsFor(file, row.version, person, path, today),
         tasks: tasksFor(person, path),
         papers: own
           .filter(({ state }) => state !== 'removed')
           .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
         signing: signingOf(file, person),
-        costs: costsFor(file, session.personId, today()),
+        costs: costsFor(file, session.personId, today),
         paidOut:
           file.payout.releasedAt && plays(person, ['applicant', 'coApplicant'])
             ? {
@@ -340,20 +319,11 @@ function declineReasons(file: FileState): string[] {
   return (decision?.reasons ?? []).map((code) => file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
 }
 
-/** The gates in words that an applicant uses. */
-const STEP_LABEL: Record<string, string> = {
-  details: 'Your details',
-  checking: 'Our checks',
-  gathering: 'Your papers',
-  signing: 'Signing',
-  deciding: 'Our decision',
-  completing: 'Paying out',
-};
-
 function stepsOf(file: FileState): DoorView['steps'] {
-  const stages = file.product.route.filter((stage) => stage in STEP_LABEL);
+  const { steps } = file.product.words;
+  const stages = file.product.route.filter((stage) => steps[stage] !== undefined);
   const here = stages.indexOf(file.stage);
-  return stages.map((stage, at) => ({ label: STEP_LABEL[stage] ?? stage, state: file.stage === 'done' || at < here ? 'past' : at === here ? 'now' : 'ahead' }));
+  return stages.map((stage, at) => ({ label: steps[stage] ?? stage, state: file.stage === 'done' || at < here ? 'past' : at === here ? 'now' : 'ahead' }));
 }
 
 /** What the Path holds the applicant to, and is about this person. Signing has its own place. */
@@ -372,7 +342,7 @@ function tasksFor(person: FilePerson, path: Path): DoorView['tasks'] {
 
 function signingOf(file: FileState, person: FilePerson): DoorView['signing'] {
   const { envelope } = file;
-  if (!envelope || envelope.state === 'void') return null;
+  if (!envelope || envelope.state === 'void' || envelope.state === 'making') return null;
   const signer = envelope.signers.find(({ personId }) => personId === person.id);
   if (!signer) return null;
   const before = envelope.signers.find(({ state }) => state === 'invited');

@@ -1,12 +1,5 @@
 import { Table, type Sequelize, type Tx } from '../db/index';
 
-interface LinkRow {
-  tokenHash: string;
-  fileId: string;
-  personId: string;
-  expiresAt: string;
-}
-
 export interface CodeRow {
   personId: string;
   fileId: string;
@@ -28,7 +21,6 @@ export interface DoorSessionRow {
 }
 
 export function doorStore(db: Sequelize) {
-  const links = new Table<LinkRow>(db, 'door_link', { tokenHash: 'key', fileId: 'key', personId: 'key', expiresAt: 'time' }, ['tokenHash']);
   const codes = new Table<CodeRow>(
     db,
     'door_code',
@@ -42,8 +34,6 @@ export function doorStore(db: Sequelize) {
     ['idHash'],
   );
   return {
-    addLink: (row: LinkRow, tx: Tx) => links.insert(row, tx),
-    link: (tokenHash: string) => links.one({ tokenHash }),
     code: (personId: string, tx?: Tx) => codes.one({ personId }, { tx, lock: tx !== undefined }),
     async setCode(row: CodeRow, tx: Tx): Promise<void> {
       if ((await codes.one({ personId: row.personId }, { tx, lock: true })) === null) await codes.insert(row, tx);

@@ -1,16 +1,85 @@
 import { z } from 'zod';
-import { FileParams, type FilesStore } from '../files/index';
-import { notFound, staffFor, type App } from '../http/index';
-import type { PresenceStore } from '../presence/index';
+import type { Concept, House } from '../house/index';
+import { FileParams, notFound, staffFor } from '../http/index';
+import { presenceStore, type PresenceStore } from '../presence/index';
 
 /** Short enough that a change and a colleague are seen within two seconds, whichever server they came through. */
 const LOOK_EVERY_MS = 1000;
+
+/** A screen that listens to a file. */
+interface Listener {
+  fileId: string;
+  staffId: string;
+  place: string | null;
+  /** What it was told last. */
+  version: number;
+  people: string;
+  tell(event: string, data: unknown): void;
+  beat(): void;
+}
+
+/**
+ * Looks for all screens of this server at once: who is there is said in one statement, versions and people of all open
+ * files are asked for in one each, and every screen is told what is new to it.
+ */
+function makePoller({ services, now }: House, presence: PresenceStore) {
+  const listeners = new Set<Listener>();
+  let timer: NodeJS.Timeout | null = null;
+  let looking: Promise<void> | null = null;
+
+  async function look(): Promise<void> {
+    const all = [...listeners];
+    const fileIds = [...new Set(all.map(({ fileId }) => fileId))];
+    const at = now();
+    await presence.seen(all, at);
+    const versions = await services.fileStore.versionsOf(fileIds);
+    const present = await presence.present(fileIds, at);
+    for (const listener of all) tellNews(listener, versions.get(listener.fileId), present.get(listener.fileId) ?? []);
+  }
+
+  function tellNews(listener: Listener, version: number | undefined, present: { staffId: string }[]): void {
+    const others = present.filter(({ staffId }) => staffId !== listener.staffId);
+    const people = JSON.stringify(others);
+    if (version !== undefined && version !== listener.version) listener.tell('version', { version });
+    if (people !== listener.people) listener.tell('present', { people: others });
+    else listener.beat();
+    Object.assign(listener, { version: version ?? listener.version, people });
+  }
+
+  const turn = (): void => {
+    looking ??= look()
+      .catch(() => listeners.forEach((listener) => listener.beat()))
+      .finally(() => (looking = null));
+  };
+  return {
+    add(listener: Listener): void {
+      listeners.add(listener);
+      timer ??= setInterval(turn, LOOK_EVERY_MS);
+      turn();
+    },
+    remove(listener: Listener): void {
+      listeners.delete(listener);
+      presence.gone(listener.fileId, listener.staffId).catch(() => undefined);
+      if (listeners.size > 0 || !timer) return;
+      clearInterval(timer);
+      timer = null;
+    },
+  };
+}
+
+declare module '../house/index' {
+  interface Services {
+    presence: PresenceStore;
+  }
+}
 
 /**
  * Tells the screens of a file when it was changed and who else has it open, as server-sent events. Both are read from the
  * database, so what happens through another server is told as well.
  */
-export function eventRoutes(app: App, files: FilesStore, presence: PresenceStore, now: () => Date): void {
+export const events: Concept = (app, house) => {
+  const presence = house.offer('presence', presenceStore(house.db));
+  const poller = makePoller(house, presence);
   const open = new Set<() => void>();
   app.addHook('preClose', () => {
     for (const end of open) end();
@@ -19,40 +88,27 @@ export function eventRoutes(app: App, files: FilesStore, presence: PresenceStore
   const query = z.object({ chapter: z.string().max(20).optional() });
   app.get('/api/files/:reference/events', { schema: { params: FileParams, querystring: query } }, async (request, reply) => {
     const { id: staffId } = staffFor(request, 'file.read');
-    const row = await files.byReference(request.params.reference);
+    const row = await house.services.fileStore.byReference(request.params.reference);
     if (!row) throw notFound('This file');
-    const place = request.query.chapter ?? null;
     reply.hijack();
     reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
-    const tell = (event: string, data: unknown) => reply.raw.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-    let known = { version: row.version, people: '[]' };
-    tell('version', { version: known.version });
-    const look = async (): Promise<void> => {
-      await presence.seen(row.id, staffId, place, now());
-      const [version, others] = await Promise.all([files.versionOf(row.reference), presence.others(row.id, staffId, now())]);
-      const people = JSON.stringify(others);
-      if (version !== null && version !== known.version) tell('version', { version });
-      if (people !== known.people) tell('present', { people: others });
-      else reply.raw.write(': still here\n\n');
-      known = { version: version ?? known.version, people };
+    const listener: Listener = {
+      fileId: row.id,
+      staffId,
+      place: request.query.chapter ?? null,
+      version: row.version,
+      people: '[]',
+      tell: (event, data) => void reply.raw.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
+      beat: () => void reply.raw.write(': still here\n\n'),
     };
-    let looking = false;
-    const turn = (): void => {
-      if (looking) return;
-      looking = true;
-      look()
-        .catch(() => reply.raw.write(': database away\n\n'))
-        .finally(() => (looking = false));
-    };
-    turn();
-    const timer = setInterval(turn, LOOK_EVERY_MS);
     const end = () => {
-      clearInterval(timer);
       open.delete(end);
-      presence.gone(row.id, staffId).catch(() => undefined);
+      poller.remove(listener);
       reply.raw.end();
     };
+    listener.tell('version', { version: row.version });
     open.add(end);
+    poller.add(listener);
     request.raw.on('close', end);
   });
-}
+};

@@ -1,4 +1,3 @@
-export { makeFiles, type FileChange, type FilePart, type Files } from './change';
-export { FileParams, fileRoutes } from './routes';
-export { filesService, type FilesService } from './service';
-export { filesStore, type FileRow, type FilesStore } from './store';
+export { type Changed, type FileChange, type FilePart, type Files, makeFiles, PREPARING_ACTS } from './change';
+export { files } from './plugin';
+export { type FileRow, type FilesStore } from './store';

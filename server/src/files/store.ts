@@ -34,6 +34,10 @@ export interface FileRow {
   nextWhat: string | null;
   nextHolder: string | null;
   nextDue: IsoDate | null;
+  /** The hash of the newest entry of its history. */
+  historyHash: string | null;
+  /** The day on which a warning is due that it lapses, or on which it does; null while it can't. */
+  lapseOn: IsoDate | null;
 }
 
 export interface Waiting {
@@ -100,6 +104,8 @@ export function filesStore(db: Sequelize) {
       nextWhat: 'text',
       nextHolder: 'key',
       nextDue: 'date',
+      historyHash: 'key',
+      lapseOn: 'date',
     },
     ['id'],
   );
@@ -107,6 +113,7 @@ export function filesStore(db: Sequelize) {
   // Names of staff never change while a server runs.
   const names = new Map<string, string>();
   const stored = (row: FileRow): FileRow => ({ ...row, nextDue: row.nextDue ?? NEVER });
+  const read = (row: FileRow | null): FileRow | null => row && { ...row, nextDue: row.nextDue === NEVER ? null : row.nextDue };
 
   /** Whether so many files have a word that begins like this that sorting them all would take longer than looking. */
   async function isCommonWord(start: string): Promise<boolean> {
@@ -117,16 +124,14 @@ export function filesStore(db: Sequelize) {
   return {
     insert: (row: FileRow, tx: Tx) => table.insert(stored(row), tx),
     update: (row: FileRow, tx: Tx) => table.update(stored(row), { id: row.id }, tx),
-    byReference: (reference: string, tx?: Tx, lock = false) => table.one({ reference }, { tx, lock }),
-    byId: (id: string, tx?: Tx, lock = false) => table.one({ id }, { tx, lock }),
-    /** Open files on which nobody has worked since a time, in stages that lapse; those that have waited longest first. */
-    idleSince: (before: string) =>
-      select<{ id: string }>(
+    byReference: async (reference: string, tx?: Tx, lock = false) => read(await table.one({ reference }, { tx, lock })),
+    byId: async (id: string, tx?: Tx, lock = false) => read(await table.one({ id }, { tx, lock })),
+    /** Files on which something is due by a day because nobody works on them, after one of them, in the order of day and id. */
+    lapsingBy: (day: string, after: { on: string; id: string }, most: number) =>
+      select<{ id: string; on: string }>(
         db,
-        "SELECT id FROM file WHERE is_open AND active_at < :before AND stage IN ('details', 'checking', 'gathering', 'signing') ORDER BY active_at LIMIT 500",
-        {
-          before: new Date(before),
-        },
+        'SELECT id, lapse_on AS `on` FROM file WHERE lapse_on <= :day AND (lapse_on > :on OR (lapse_on = :on AND id > :id)) ORDER BY lapse_on, id LIMIT :most',
+        { day, ...after, most },
       ),
     /** The intake officers who are certified for a line and place on a day, those with the fewest open files first. */
     certifiedOfficers: (line: string, place: string, on: string) =>
@@ -232,6 +237,15 @@ export function filesStore(db: Sequelize) {
       return { items: rows.map(toItem), total: Number(count?.total ?? 0) };
     },
 
+    async countAll({ holders, ownerId }: { holders: readonly Holder[]; ownerId: string | null }): Promise<number> {
+      const [row] = await select<{ total: string }>(
+        db,
+        `SELECT COUNT(*) AS total FROM file_waiting w WHERE w.holder IN (:holders) ${ownerId ? 'AND w.owner_id = :ownerId' : ''}`,
+        { holders, ownerId },
+      );
+      return Number(row?.total ?? 0);
+    },
+
     async countWaiting(filter: { holders: readonly Holder[]; ownerId: string | null }, today: IsoDate): Promise<{ late: number; dueToday: number }> {
       const [row] = await select<{ late: string | null; due_today: string | null }>(
         db,
@@ -248,9 +262,11 @@ export function filesStore(db: Sequelize) {
       if (row) names.set(id, row.name);
       return row?.name ?? id;
     },
-    async versionOf(reference: string): Promise<number | null> {
-      const [row] = await select<{ version: number }>(db, 'SELECT version FROM file WHERE reference = :reference', { reference });
-      return row?.version ?? null;
+    /** The versions that some files have now, in one question. */
+    async versionsOf(ids: readonly string[]): Promise<Map<string, number>> {
+      if (ids.length === 0) return new Map();
+      const rows = await select<{ id: string; version: number }>(db, 'SELECT id, version FROM file WHERE id IN (:ids)', { ids });
+      return new Map(rows.map(({ id, version }) => [id, version]));
     },
   };
 }

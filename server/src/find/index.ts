@@ -1,23 +1,22 @@
 import { FindQuery, Found } from '@cavren/contract';
 import { dateInWords, isoDate, may, nameWords, readReference, type StaffRole } from '@cavren/core';
-import type { FilesStore } from '../files/index';
-import { staffFor, type App } from '../http/index';
-import type { PersonsService } from '../persons/index';
+import type { Concept } from '../house/index';
+import { staffFor } from '../http/index';
 
 const MOST = 6;
 
 /** What the command bar finds: people of the register, and files by reference or by whose they are. */
-export function findRoutes(app: App, persons: PersonsService, files: FilesStore): void {
+export const find: Concept = (app, { services }) => {
   async function filesFor(text: string): Promise<Found['files']> {
     const reference = readReference(text);
-    const row = reference ? await files.byReference(reference) : null;
+    const row = reference ? await services.fileStore.byReference(reference) : null;
     if (row) return [{ reference: row.reference, applicant: row.applicant, product: row.productCode, stage: row.stage }];
-    const found = await files.named(nameWords(text).slice(0, 4), MOST);
+    const found = await services.fileStore.named(nameWords(text).slice(0, 4), MOST);
     return found.map(({ reference: of, applicant, product_code, stage }) => ({ reference: of, applicant, product: product_code, stage }));
   }
   async function personsFor(text: string, role: StaffRole): Promise<Found['persons']> {
     if (!may(role, 'person.search')) return [];
-    const { matches } = await persons.search({ text });
+    const { matches } = await services.persons.search({ text });
     return matches.slice(0, MOST).map(({ id, fullName, birthDate, reasons }) => ({
       id,
       name: fullName,
@@ -31,4 +30,4 @@ export function findRoutes(app: App, persons: PersonsService, files: FilesStore)
     const [people, found] = await Promise.all([personsFor(text, actor.me.role), filesFor(text)]);
     return { persons: people, files: found };
   });
-}
+};

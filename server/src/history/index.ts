@@ -1,3 +1,3 @@
-export { historyRoutes } from './routes';
+export { history } from './routes';
 export { historyStore, type HistoryStore, type NewEntry } from './store';
 export { verifyHistories } from './verify';

@@ -1,28 +1,38 @@
-import { HistoryPage, PageQuery } from '@cavren/contract';
-import { chainProblem } from '@cavren/core';
+import { HistoryPage, PageQuery, StatedBy } from '@cavren/contract';
 import { z } from 'zod';
-import { FileParams, type FilesStore } from '../files/index';
-import { notFound, staffFor, type App } from '../http/index';
-import type { HistoryStore } from './store';
+import type { Concept } from '../house/index';
+import { FileParams, notFound, staffFor } from '../http/index';
+import { historyStore, type HistoryStore } from './store';
 
-export function historyRoutes(app: App, store: HistoryStore, files: FilesStore): void {
+declare module '../house/index' {
+  interface Services {
+    historyStore: HistoryStore;
+  }
+}
+
+/** What was done to a file, page by page from its newest entry, and who stated each of its values last. */
+export const history: Concept = (app, { db, offer, services }) => {
+  const store = offer('historyStore', historyStore(db));
+  const fileOf = async (reference: string) => {
+    const row = await services.fileStore.byReference(reference);
+    if (!row) throw notFound('This file');
+    return row;
+  };
+
   app.get(
     '/api/files/:reference/history',
     { schema: { params: FileParams, querystring: z.object(PageQuery), response: { 200: HistoryPage } } },
     async (request) => {
       staffFor(request, 'history.read');
-      const row = await files.byReference(request.params.reference);
-      if (!row) throw notFound('This file');
-      const entries = await store.all(row.id);
+      const row = await fileOf(request.params.reference);
       const { page, size } = request.query;
-      const newest = entries.toReversed();
-      return {
-        items: newest.slice((page - 1) * size, page * size),
-        total: entries.length,
-        page,
-        size,
-        chainProblem: chainProblem(entries, row.historyLength),
-      };
+      const newest = row.historyLength - (page - 1) * size;
+      const [items, problem] = [await store.before(row.id, newest + 1, size), await store.problemSince(row.id, row.historyLength)];
+      return { items, total: row.historyLength, page, size, chainProblem: problem };
     },
   );
-}
+  app.get('/api/files/:reference/stated-by', { schema: { params: FileParams, response: { 200: StatedBy } } }, async (request) => {
+    staffFor(request, 'file.read');
+    return { stated: await store.statedBy((await fileOf(request.params.reference)).id) };
+  });
+};

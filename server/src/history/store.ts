@@ -1,5 +1,5 @@
-import { entryHash, FIRST_HASH, type HistoryEntry } from '@cavren/core';
-import { Op, select, Table, type Sequelize, type Tx } from '../db/index';
+import { CHAIN_START, chainProblem, entryHash, FIRST_HASH, type CheckPoint, type HistoryEntry } from '@cavren/core';
+import { execute, Op, select, Table, type Sequelize, type Tx } from '../db/index';
 
 interface HistoryRow {
   fileId: string;
@@ -17,6 +17,17 @@ interface HistoryRow {
 }
 
 export type NewEntry = Omit<HistoryEntry, 'sequence' | 'previousHash' | 'hash'>;
+
+/** Where a file's chain ends: kept with the file, whose row is held while somebody appends. */
+interface ChainEnd {
+  id: string;
+  version: number;
+  historyLength: number;
+  historyHash: string | null;
+}
+
+/** After so many entries more a chain's check-point is moved on. */
+const CHECKED_EVERY = 100;
 
 export function historyStore(db: Sequelize) {
   const table = new Table<HistoryRow>(
@@ -38,6 +49,12 @@ export function historyStore(db: Sequelize) {
     },
     ['fileId', 'sequence'],
   );
+  const checkPoints = new Table<CheckPoint & { fileId: string; at: string }>(
+    db,
+    'history_checkpoint',
+    { fileId: 'key', sequence: 'int', hash: 'key', at: 'time' },
+    ['fileId'],
+  );
   const toEntry = ({ sequence, at, actor, actorId, act, subject, beforeValue, afterValue, previousHash, hash }: HistoryRow): HistoryEntry => ({
     sequence,
     at,
@@ -50,23 +67,30 @@ export function historyStore(db: Sequelize) {
     previousHash,
     hash,
   });
+  const after = async (fileId: string, sequence: number): Promise<HistoryEntry[]> =>
+    (await table.find({ fileId, sequence: { [Op.gt]: sequence } }, { order: [['sequence', 'ASC']] })).map(toEntry);
 
   return {
-    /** Appends entries to a file's chain; the caller holds the file's row, so nobody else appends meanwhile. @returns the chain's length. */
-    async append(fileId: string, fileVersion: number, entries: readonly NewEntry[], tx: Tx): Promise<number> {
-      const last = (await table.find({ fileId }, { tx, order: [['sequence', 'DESC']], limit: 1 }))[0];
-      let sequence = last?.sequence ?? 0;
-      let previousHash = last?.hash ?? FIRST_HASH;
+    /** Appends entries to a file's chain and moves its end on; the caller holds the file's row, so nobody else appends meanwhile. */
+    async append(end: ChainEnd, entries: readonly NewEntry[], tx: Tx): Promise<HistoryEntry[]> {
       const rows = entries.map<HistoryRow>((entry) => {
-        sequence += 1;
-        const hash = entryHash({ ...entry, sequence, previousHash });
-        const { before, after, ...rest } = entry;
-        const row = { ...rest, fileId, fileVersion, sequence, beforeValue: before, afterValue: after, previousHash, hash };
-        previousHash = hash;
-        return row;
+        const previousHash = end.historyHash ?? FIRST_HASH;
+        end.historyLength += 1;
+        end.historyHash = entryHash({ ...entry, sequence: end.historyLength, previousHash });
+        const { before, after: said, ...rest } = entry;
+        return {
+          ...rest,
+          fileId: end.id,
+          fileVersion: end.version,
+          sequence: end.historyLength,
+          beforeValue: before,
+          afterValue: said,
+          previousHash,
+          hash: end.historyHash,
+        };
       });
       await table.insertMany(rows, tx);
-      return sequence;
+      return rows.map(toEntry);
     },
     async since(fileId: string, version: number, tx?: Tx): Promise<HistoryEntry[]> {
       return (await table.find({ fileId, fileVersion: { [Op.gt]: version } }, { tx, order: [['sequence', 'ASC']] })).map(toEntry);
@@ -74,28 +98,56 @@ export function historyStore(db: Sequelize) {
     async recent(fileId: string, most: number, tx?: Tx): Promise<HistoryEntry[]> {
       return (await table.find({ fileId }, { tx, order: [['sequence', 'DESC']], limit: most })).map(toEntry);
     },
-    async all(fileId: string): Promise<HistoryEntry[]> {
-      return (await table.find({ fileId }, { order: [['sequence', 'ASC']] })).map(toEntry);
+    /** Entries before one of them, the newest first. */
+    async before(fileId: string, sequence: number, most: number): Promise<HistoryEntry[]> {
+      return (await table.find({ fileId, sequence: { [Op.lt]: sequence } }, { order: [['sequence', 'DESC']], limit: most })).map(toEntry);
+    },
+    all: (fileId: string): Promise<HistoryEntry[]> => after(fileId, 0),
+    /**
+     * The first thing wrong with a chain since it was last found to hold, or null. Where it holds, and much was added, the
+     * check-point moves to its end.
+     */
+    async problemSince(fileId: string, length: number): Promise<string | null> {
+      const from = (await checkPoints.one({ fileId })) ?? CHAIN_START;
+      const entries = await after(fileId, from.sequence);
+      const problem = chainProblem(entries, length, from);
+      const last = entries.at(-1);
+      if (problem === null && last && last.sequence - from.sequence >= CHECKED_EVERY)
+        await execute(
+          db,
+          `INSERT INTO history_checkpoint (file_id, sequence, hash, at) VALUES (:fileId, :sequence, :hash, :at)
+           ON DUPLICATE KEY UPDATE hash = IF(sequence < VALUES(sequence), VALUES(hash), hash), at = VALUES(at), sequence = GREATEST(sequence, VALUES(sequence))`,
+          { fileId, sequence: last.sequence, hash: last.hash, at: new Date(last.at) },
+        );
+      return problem;
     },
     async actors(fileId: string, acts: readonly string[], tx?: Tx): Promise<string[]> {
       const rows = await select<{ actor_id: string }>(
         db,
-        'SELECT DISTINCT actor_id FROM history WHERE file_id = :fileId AND act IN (:acts)',
+        'SELECT actor_id FROM history WHERE file_id = :fileId AND act IN (:acts) GROUP BY actor_id ORDER BY MIN(sequence)',
         { fileId, acts },
         tx,
       );
       return rows.map(({ actor_id }) => actor_id);
     },
-    /** Who stated each value of a file last: the last change by subject. */
+    /** Keeps who stated values last. */
+    async state(fileId: string, subjects: readonly string[], { by, at, applicant }: { by: string; at: string; applicant: boolean }, tx: Tx): Promise<void> {
+      await db.query(
+        `INSERT INTO stated_value (file_id, subject, said_by, at, by_applicant) VALUES :rows
+         ON DUPLICATE KEY UPDATE said_by = VALUES(said_by), at = VALUES(at), by_applicant = VALUES(by_applicant)`,
+        { replacements: { rows: [...new Set(subjects)].map((subject) => [fileId, subject, by, new Date(at), applicant]) }, transaction: tx },
+      );
+    },
+    /** Who stated each value of a file last, by its subject. */
     async statedBy(fileId: string): Promise<Record<string, { by: string; at: string; applicant: boolean }>> {
-      const rows = await select<{ subject: string; actor: string; actor_id: string; at: Date; is_staff: number }>(
+      const rows = await select<{ subject: string; said_by: string; at: Date; by_applicant: number }>(
         db,
-        `SELECT h.subject, h.actor, h.actor_id, h.at, s.id IS NOT NULL AS is_staff FROM history h
-         JOIN (SELECT subject, MAX(sequence) AS last FROM history WHERE file_id = :fileId AND act IN ('details.set', 'details.add') GROUP BY subject) newest
-           ON newest.last = h.sequence LEFT JOIN staff s ON s.id = h.actor_id WHERE h.file_id = :fileId`,
+        'SELECT subject, said_by, at, by_applicant FROM stated_value WHERE file_id = :fileId',
         { fileId },
       );
-      return Object.fromEntries(rows.map(({ subject, actor, at, is_staff }) => [subject, { by: actor, at: at.toISOString(), applicant: !is_staff }]));
+      return Object.fromEntries(
+        rows.map(({ subject, said_by, at, by_applicant }) => [subject, { by: said_by, at: at.toISOString(), applicant: Boolean(by_applicant) }]),
+      );
     },
     /** Every file, with the number of entries that its history should have. */
     async chains(): Promise<{ id: string; reference: string; length: number }[]> {

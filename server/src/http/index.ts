@@ -3,3 +3,5 @@ export { answerErrors } from './errors';
 export { forbidden, invalid, notFound, ProblemError, refuseBlocked, refused } from './problem';
 export { servePages } from './pages';
 export type { App } from './types';
+export { FileParams } from './params';
+export { protect, withoutData } from './protect';

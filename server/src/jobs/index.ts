@@ -8,6 +8,8 @@ export interface Jobs {
   /** Says how jobs of a kind are done. The work must be safe to do twice. */
   handle(kind: string, work: JobWork): void;
   add(kind: string, subject: string, tx?: Tx): Promise<void>;
+  /** Has a job of a kind done once in every stretch of time, by one server of all; begins when the jobs do. */
+  every(kind: string, stretchMs: number): void;
   /** Works off what is due now; resolves when nothing due is left. */
   runDue(): Promise<number>;
   /** For tests and for the moment a service is back: everything that waits is due at once. */
@@ -18,11 +20,16 @@ export interface Jobs {
 }
 
 const MOST_ATTEMPTS = 40;
+const HOUR_MS = 60 * 60 * 1000;
 const LONGEST_PAUSE_MS = 5 * 60_000;
 
 export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): Jobs {
   const store = jobsStore(db);
   const works = new Map<string, JobWork>();
+  const regular: { kind: string; stretchMs: number }[] = [];
+  const clocks: NodeJS.Timeout[] = [];
+  const ask = ({ kind, stretchMs }: (typeof regular)[number]): Promise<void> =>
+    store.add(kind, new Date(Math.floor(Date.now() / stretchMs) * stretchMs).toISOString(), new Date().toISOString()).catch(() => undefined);
   let timer: NodeJS.Timeout | null = null;
   let running: Promise<number> | null = null;
 
@@ -76,12 +83,18 @@ export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): 
     async makeAllDue() {
       await store.makeDue(new Date().toISOString());
     },
+    every: (kind, stretchMs) => void regular.push({ kind, stretchMs }),
     start() {
       timer ??= setInterval(turn, everyMs);
+      for (const one of regular) {
+        void ask(one);
+        clocks.push(setInterval(() => void ask(one), Math.min(one.stretchMs, HOUR_MS)).unref());
+      }
     },
     async stop() {
       if (timer) clearInterval(timer);
       timer = null;
+      clocks.splice(0).forEach(clearInterval);
       if (running) await running;
     },
     poke() {

@@ -1,40 +1,29 @@
-import { daysBetween, isoDate, signersOf } from '@cavren/core';
-import type { FileChange, Files, FilesStore } from '../files/index';
+import { dayAt, lapseDue, canLapse, signersOf } from '@cavren/core';
+import type { FileChange } from '../files/index';
+import type { Concept, House } from '../house/index';
 import { SYSTEM } from '../http/index';
-import type { Invitations } from '../door/index';
-import type { Jobs } from '../jobs/index';
 
-const DAY_MS = 24 * 60 * 60 * 1000;
-/** The shortest time after which anything can lapse or be warned of; files younger than that aren't looked at. */
-const SHORTEST_DAYS = 1;
+const BATCH = 200;
 const EVERY_MS = 6 * 60 * 60 * 1000;
+/** A day that it is already in some place: each file is judged by the day of its own place. */
+const AHEAD_MS = 14 * 60 * 60 * 1000;
 
 /**
  * Lets unfinished files lapse on which nobody has worked for as long as their product says, and warns the applicants
- * before. Safe to run twice and on several servers: each file is judged again with its row held.
+ * before. Every file has the day on which something is due of it, so that those of all products come in the order of their
+ * days and none waits behind others. Safe to run twice and on several servers: each file is judged with its row held.
  */
-export function makeLapse({
-  files,
-  store,
-  invitations,
-  jobs,
-  now,
-}: {
-  files: Files;
-  store: FilesStore;
-  invitations: Invitations;
-  jobs: Jobs;
-  now: () => Date;
-}) {
+function lapseService({ services, now }: House) {
   async function judge(change: FileChange): Promise<void> {
-    const { days, warnBefore } = change.file.product.lapse;
-    if (!change.row.isOpen || !['details', 'checking', 'gathering', 'signing'].includes(change.row.stage) || change.file.envelope?.state === 'out') return;
-    const idle = daysBetween(isoDate(change.row.activeAt.slice(0, 10)), change.today);
-    if (idle >= days) {
-      change.record('file.lapse', 'file', null, `nobody worked on it for ${idle} days`);
+    const { file, row, today } = change;
+    if (!canLapse(file)) return;
+    const due = lapseDue(file.product.lapse, dayAt(row.activeAt, file.pack.timeZone), row.warned, today);
+    if (!due) return;
+    if (due.what === 'lapse') {
+      change.record('file.lapse', 'file', null, String(due.idle));
       change.moveTo('lapsed');
-      for (const person of signersOf(change.file))
-        await invitations.tell(
+      for (const person of signersOf(file))
+        await services.invitations.tell(
           change,
           person,
           'Your application has lapsed',
@@ -42,32 +31,41 @@ export function makeLapse({
         );
       return;
     }
-    const due = [...warnBefore].sort((a, b) => b - a).filter((before) => idle >= days - before).length;
-    if (due <= change.row.warned) return;
-    change.row.warned = due;
-    change.record('file.warn', 'file', null, `lapses in ${days - idle} days`);
-    for (const person of signersOf(change.file))
-      await invitations.send(
+    row.warned = due.number;
+    change.record('file.warn', 'file', null, String(due.left));
+    for (const person of signersOf(file))
+      await services.invitations.send(
         change,
         person,
         'Your application waits for you',
-        `Your application ends in ${days - idle} days unless you go on with it. You can do that here:`,
+        `Your application ends in ${due.left} days unless you go on with it. You can do that here:`,
       );
   }
 
-  async function sweep(): Promise<void> {
-    const before = new Date(now().getTime() - SHORTEST_DAYS * DAY_MS).toISOString();
-    for (const { id } of await store.idleSince(before)) await files.change({ id }, { version: null, actor: SYSTEM }, judge);
-  }
-
-  jobs.handle('lapse.sweep', sweep);
   return {
-    sweep,
-    /** Looks at once and then every few hours; one job for all servers. */
-    async start(): Promise<void> {
-      const ask = () => jobs.add('lapse.sweep', new Date(Math.floor(now().getTime() / EVERY_MS) * EVERY_MS).toISOString());
-      await ask();
-      setInterval(() => void ask().catch(() => undefined), EVERY_MS).unref();
+    async sweep(): Promise<void> {
+      const day = new Date(now().getTime() + AHEAD_MS).toISOString().slice(0, 10);
+      let after = { on: '0001-01-01', id: '' };
+      for (;;) {
+        const batch = await services.fileStore.lapsingBy(day, after, BATCH);
+        for (const { id } of batch) await services.files.change({ id }, { version: null, actor: SYSTEM }, judge);
+        const last = batch.at(-1);
+        if (!last || batch.length < BATCH) return;
+        after = last;
+      }
     },
   };
 }
+
+declare module '../house/index' {
+  interface Services {
+    lapse: ReturnType<typeof lapseService>;
+  }
+}
+
+/** Files that nobody goes on with. */
+export const lapse: Concept = (_app, house) => {
+  const service = house.offer('lapse', lapseService(house));
+  house.jobs.handle('lapse.sweep', service.sweep);
+  house.jobs.every('lapse.sweep', EVERY_MS);
+};

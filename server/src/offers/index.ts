@@ -2,8 +2,8 @@ import { CertificatePage, KeepCertificate } from '@cavren/contract';
 import type { Certificate, IsoDate, Line } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, UniqueConstraintError, type Sequelize } from '../db/index';
-import { invalid, staffFor, type App } from '../http/index';
-import type { Products } from '../products/index';
+import type { Concept } from '../house/index';
+import { invalid, staffFor } from '../http/index';
 
 interface CertificateRow {
   id: string;
@@ -16,7 +16,7 @@ interface CertificateRow {
 }
 
 /** Who is certified to offer what, where and when. A certificate is never changed: it is ended by one that says until when. */
-export function certificatesStore(db: Sequelize) {
+function certificatesStore(db: Sequelize) {
   const table = new Table<CertificateRow>(
     db,
     'certificate',
@@ -44,11 +44,18 @@ export function certificatesStore(db: Sequelize) {
     staff: () => select<{ id: string; name: string; role: string }>(db, 'SELECT id, name, role FROM staff ORDER BY name'),
   };
 }
-export type CertificatesStore = ReturnType<typeof certificatesStore>;
 
-export function certificateRoutes(app: App, store: CertificatesStore, products: Products): void {
+declare module '../house/index' {
+  interface Services {
+    certificates: ReturnType<typeof certificatesStore>;
+  }
+}
+
+/** Certificates: who may offer what, where and when. */
+export const certificates: Concept = (app, { db, offer, services }) => {
+  const store = offer('certificates', certificatesStore(db));
   async function pageOf(): Promise<CertificatePage> {
-    const [certificates, staff, newest] = await Promise.all([store.all(), store.staff(), products.newest()]);
+    const [certificates, staff, newest] = await Promise.all([store.all(), store.staff(), services.products.newest()]);
     const places = [...new Map(newest.map(({ pack }) => [pack.code, { code: pack.code, name: pack.name }])).values()];
     const officers = staff.filter(({ role }) => role === 'intake').map(({ id, name }) => ({ id, name }));
     return {
@@ -79,4 +86,4 @@ export function certificateRoutes(app: App, store: CertificatesStore, products: 
     }
     return pageOf();
   });
-}
+};

@@ -1,10 +1,9 @@
 import { OutboxPage, OutboxQuery, type OutboxMessage } from '@cavren/contract';
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
-import type { Config } from '../config/index';
-import { select, Table, type Sequelize, type Tx } from '../db/index';
-import { staffFor, type App } from '../http/index';
-import type { Jobs } from '../jobs/index';
+import { select, Table, type Tx } from '../db/index';
+import type { Concept, House } from '../house/index';
+import { staffFor } from '../http/index';
 import { ask, OutsideError } from '../outside/index';
 
 interface MessageRow {
@@ -25,7 +24,7 @@ export interface Outbox {
   list(page: number, size: number, reference: string | null): Promise<{ items: OutboxMessage[]; total: number }>;
 }
 
-export function makeOutbox(db: Sequelize, jobs: Jobs, outside: Config['outside']): Outbox {
+function makeOutbox({ db, jobs, config: { outside } }: House): Outbox {
   const table = new Table<MessageRow>(
     db,
     'message',
@@ -86,10 +85,18 @@ export function makeOutbox(db: Sequelize, jobs: Jobs, outside: Config['outside']
   };
 }
 
-export function outboxRoutes(app: App, outbox: Outbox): void {
+declare module '../house/index' {
+  interface Services {
+    outbox: Outbox;
+  }
+}
+
+/** Messages that leave the house, and what became of them. */
+export const outbox: Concept = (app, house) => {
+  const service = house.offer('outbox', makeOutbox(house));
   app.get('/api/outbox', { schema: { querystring: OutboxQuery, response: { 200: OutboxPage } } }, async (request) => {
     staffFor(request, 'outbox.read');
     const { page, size, reference } = request.query;
-    return { ...(await outbox.list(page, size, reference ?? null)), page, size };
+    return { ...(await service.list(page, size, reference ?? null)), page, size };
   });
-}
+};

@@ -1,3 +1,4 @@
-export { paperRoutes, readUpload, sendPaper } from './routes';
-export { papersService, type PapersService } from './service';
-export { papersStore, type PapersStore } from './store';
+export { papers } from './routes';
+export { type PapersService, type UploadedPaper } from './service';
+export { type PapersStore } from './store';
+export { readUpload, sendPaper } from './transfer';

@@ -1,8 +1,8 @@
-import type { FileView, JudgePaper } from '@cavren/contract';
+import type { JudgePaper } from '@cavren/contract';
 import { conditionsOf, isEnded, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import type { ByteStore } from '../bytes/index';
-import type { Files } from '../files/index';
+import type { Changed } from '../files/index';
+import type { House } from '../house/index';
 import { invalid, notFound, refused, type Actor } from '../http/index';
 import { examinePaper } from './examine';
 import type { PapersStore } from './store';
@@ -13,48 +13,56 @@ export interface UploadedPaper {
   conditionKey: string | null;
 }
 
-export function papersService(files: Files, store: PapersStore, bytes: ByteStore) {
+export function papersService({ services, bytes }: House, store: PapersStore) {
   return {
     /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. */
-    async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<FileView> {
+    async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<Changed> {
       const mediaType = await examinePaper(paper.content);
       const contentHash = await bytes.put(paper.content);
-      return files.change(where, { version: null, actor }, async (change) => {
-        refuseEnded(change.file);
-        const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
-        if (paper.conditionKey !== null && !condition) throw invalid([{ path: 'conditionKey', message: 'The file has no such condition any more.' }]);
-        if (personId !== null && condition?.personId !== personId) throw notFound('This condition');
-        await store.insert(
-          {
-            id: nanoid(),
-            fileId: change.row.id,
-            personId: personId ?? condition?.personId ?? null,
-            conditionKey: paper.conditionKey,
-            name: cleanName(paper.name),
-            mediaType,
-            bytes: paper.content.length,
-            contentHash,
-            state: 'received',
-            reason: null,
-            addedAt: change.now,
-            addedBy: actor.name,
-            judgedBy: null,
-            judgedAt: null,
-            proofPage: null,
-            proofAmount: null,
-          },
-          change.tx,
-        );
-        change.record(
-          'paper.add',
-          condition ? `condition/${condition.key}` : 'papers',
-          null,
-          `${cleanName(paper.name)} (${mediaType}, ${paper.content.length} bytes, ${contentHash.slice(0, 12)})`,
-        );
-      });
+      // Bytes that no file took are taken away again, unless another paper is the same.
+      const refusedBytes = async (error: unknown): Promise<never> => {
+        if (!(await store.isKept(contentHash))) await bytes.remove(contentHash);
+        throw error;
+      };
+      return services.files
+        .change(where, { version: null, actor }, async (change) => {
+          refuseEnded(change.file);
+          const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
+          if (paper.conditionKey !== null && !condition) throw invalid([{ path: 'conditionKey', message: 'The file has no such condition any more.' }]);
+          if (personId !== null && condition?.personId !== personId) throw notFound('This condition');
+          await store.insert(
+            {
+              id: nanoid(),
+              fileId: change.row.id,
+              personId: personId ?? condition?.personId ?? null,
+              conditionKey: paper.conditionKey,
+              name: cleanName(paper.name),
+              mediaType,
+              bytes: paper.content.length,
+              contentHash,
+              state: 'received',
+              reason: null,
+              addedAt: change.now,
+              addedBy: actor.name,
+              judgedBy: null,
+              judgedAt: null,
+              proofPage: null,
+              proofAmount: null,
+            },
+            change.tx,
+          );
+          await change.reload('papers');
+          change.record(
+            'paper.add',
+            condition ? `condition/${condition.key}` : 'papers',
+            null,
+            JSON.stringify({ name: cleanName(paper.name), mediaType, bytes: paper.content.length, digest: contentHash.slice(0, 12) }),
+          );
+        })
+        .catch(refusedBytes);
     },
-    async judge(reference: string, id: string, verdict: JudgePaper, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version: verdict.version, actor }, async (change) => {
+    async judge(reference: string, id: string, verdict: JudgePaper, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version: verdict.version, actor }, async (change) => {
         refuseEnded(change.file);
         const paper = change.file.papers.find((candidate) => candidate.id === id);
         if (!paper || paper.state === 'removed') throw notFound('This paper');
@@ -63,23 +71,27 @@ export function papersService(files: Files, store: PapersStore, bytes: ByteStore
         if (verdict.verdict === 'sentBack') {
           refuseSigned(change.file);
           await store.update(id, { ...judged, state: 'sentBack', reason: verdict.reason, proofPage: null, proofAmount: null }, change.tx);
-          change.record('paper.judge', `paper/${id}`, paper.state, `sent back: ${verdict.reason}`);
+          await change.reload('papers');
+          change.record('paper.judge', `paper/${id}`, paper.state, JSON.stringify({ verdict: 'sentBack', reason: verdict.reason }));
           return;
         }
         if (!condition?.rule) throw refused('paper-unattached', 'Attach the paper to a condition first.');
         if (condition.rule.showsAmount && verdict.amount === null) throw invalid([{ path: 'amount', message: 'Give the amount that the paper shows.' }]);
-        await store.update(id, { ...judged, state: 'accepted', reason: null, proofPage: verdict.page, proofAmount: verdict.amount }, change.tx);
-        change.record('paper.judge', `paper/${id}`, paper.state, `accepted: page ${verdict.page}${verdict.amount === null ? '' : `, shows ${verdict.amount}`}`);
+        const amount = condition.rule.showsAmount ? verdict.amount : null;
+        await store.update(id, { ...judged, state: 'accepted', reason: null, proofPage: verdict.page, proofAmount: amount }, change.tx);
+        await change.reload('papers');
+        change.record('paper.judge', `paper/${id}`, paper.state, JSON.stringify({ verdict: 'accepted', page: verdict.page, amount }));
       });
     },
     /** Takes a paper out of the file; its bytes and its history stay. What it proved is open again. */
-    async remove(reference: string, version: number, id: string, reason: string, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    async remove(reference: string, version: number, id: string, reason: string, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         refuseEnded(change.file);
         refuseSigned(change.file);
         const paper = change.file.papers.find((candidate) => candidate.id === id);
         if (!paper || paper.state === 'removed') throw notFound('This paper');
         await store.update(id, { state: 'removed', reason, proofPage: null, proofAmount: null }, change.tx);
+        await change.reload('papers');
         change.record('paper.remove', `paper/${id}`, paper.name, reason);
       });
     },

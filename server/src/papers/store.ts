@@ -34,12 +34,22 @@ export function papersStore(db: Sequelize) {
     ['id'],
   );
   return {
+    isKept: async (contentHash: string) => (await table.one({ contentHash })) !== null,
     insert: (row: PaperRow, tx: Tx) => table.insert(row, tx),
     byId: (fileId: string, id: string, tx?: Tx) => table.one({ fileId, id }, { tx }),
     ofPerson: (fileId: string, personId: string) => table.find({ fileId, personId }, { order: [['addedAt', 'DESC']] }),
     update: (id: string, values: Partial<PaperRow>, tx: Tx) => table.update(values, { id }, tx),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
-      const rows = await table.find({ fileId }, { tx, order: [['addedAt', 'ASC']] });
+      const rows = await table.find(
+        { fileId },
+        {
+          tx,
+          order: [
+            ['addedAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
+        },
+      );
       return {
         papers: rows.map(({ id, conditionKey, name, mediaType, bytes, state, reason, addedAt, addedBy, judgedBy, judgedAt, proofPage, proofAmount }) => ({
           id,

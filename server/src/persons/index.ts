@@ -1,3 +1,3 @@
-export { personRoutes } from './routes';
-export { personsService, type PersonsService } from './service';
-export { personsStore, type FilePersonRow, type PersonRow, type PersonsStore } from './store';
+export { persons } from './routes';
+export { type PersonsService } from './service';
+export { type FilePersonRow, type PersonRow, type PersonsStore } from './store';

@@ -1,11 +1,25 @@
 import { Id, MergePersons, PersonMatches, RegisterPage, RegisterQuery, RegisterView, SearchPersons } from '@cavren/contract';
 import { z } from 'zod';
-import { staffFor, type App } from '../http/index';
-import type { PersonsService } from './service';
+import type { Concept } from '../house/index';
+import { staffFor } from '../http/index';
+import { personsService, type PersonsService } from './service';
+import { personsStore, type PersonsStore } from './store';
+
+declare module '../house/index' {
+  interface Services {
+    persons: PersonsService;
+    personsStore: PersonsStore;
+  }
+}
 
 const PersonParams = z.object({ id: Id });
 
-export function personRoutes(app: App, service: PersonsService): void {
+/** The register of persons and organisations: found, looked at, and merged where two entries are one. */
+export const persons: Concept = async (app, house) => {
+  const store = house.offer('personsStore', personsStore(house.db, house.secrets));
+  const service = house.offer('persons', personsService(house, store));
+  await store.completeIndex();
+
   app.post('/api/persons/search', { schema: { body: SearchPersons, response: { 200: PersonMatches } } }, async (request) => {
     staffFor(request, 'person.search');
     return service.search(request.body);
@@ -27,4 +41,4 @@ export function personRoutes(app: App, service: PersonsService): void {
     const actor = staffFor(request, 'person.merge');
     return service.undoMerge(request.params.id, actor);
   });
-}
+};

@@ -1,18 +1,11 @@
 import type { PersonMatch, PersonMatches, RegisterItem, RegisterPage, RegisterView, SearchPersons } from '@cavren/contract';
-import { fitOf, normalizeNumber, readPhone, readSearch, type Fit, type IsoDate, type PersonWish, type PlacePack } from '@cavren/core';
+import { fitOf, normalizeNumber, readPhone, readSearch, type Fit, type PersonWish } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { inTransaction, type Sequelize, type Tx } from '../db/index';
-import { invalid, notFound, refused, type Actor } from '../http/index';
+import { inTransaction, type Tx } from '../db/index';
+import type { FileChange } from '../files/index';
+import type { House } from '../house/index';
+import { invalid, notFound, refused, SYSTEM, type Actor } from '../http/index';
 import type { FilePersonRow, InFile, MergeRow, PersonRow, PersonsStore } from './store';
-
-interface Parts {
-  db: Sequelize;
-  store: PersonsStore;
-  /** The place whose way of writing dates and phones a search is read in. */
-  pack: () => Promise<PlacePack>;
-  today: () => IsoDate;
-  now: () => Date;
-}
 
 interface Scored {
   row: PersonRow;
@@ -21,7 +14,7 @@ interface Scored {
 
 const MOST_SHOWN = 10;
 
-export function personsService({ db, store, pack, today, now }: Parts) {
+export function personsService({ db, jobs, now, services }: House, store: PersonsStore) {
   /** Everyone in the register who may be meant, best first. */
   async function candidates(wish: PersonWish, numberHashes: readonly string[], tx?: Tx): Promise<Scored[]> {
     const [byNumber, byHash, byContact, byName, born] = await Promise.all([
@@ -47,8 +40,10 @@ export function personsService({ db, store, pack, today, now }: Parts) {
   }
 
   async function readWish({ text, name, birthDate, number, phone, email }: SearchPersons): Promise<PersonWish> {
-    const place = await pack();
-    const read = text ? readSearch(text, place, today()) : { name: null, birthDate: null, number: null, phone: null, email: null, reference: null };
+    const place = await services.products.homePlace();
+    const read = text
+      ? readSearch(text, place, services.files.todayIn(place))
+      : { name: null, birthDate: null, number: null, phone: null, email: null, reference: null };
     if (phone && !readPhone(phone, place.phoneRegion)) throw invalid([{ path: 'phone', message: 'This is no phone number: give it with its area code.' }]);
     return {
       ...read,
@@ -106,7 +101,34 @@ export function personsService({ db, store, pack, today, now }: Parts) {
     };
   }
 
-  async function mergeIn(tx: Tx, keepId: string, dropId: string, reason: string, actor: Actor): Promise<void> {
+  /** Says in a file who somebody of it is in the register now, as every other change of a file is made. */
+  const relinkIn = (change: FileChange, id: string, entry: string, act: 'person.merge' | 'person.unmerge', name: string): void => {
+    const person = change.file.people.find((one) => one.id === id);
+    if (!person || person.personId === entry) return;
+    change.apply({ op: 'set', entity: 'person', id, field: 'personId', value: entry });
+    change.record(act, `person/${id}`, person.personId, name);
+  };
+
+  async function relink(subject: string): Promise<void> {
+    const [id = '', entry = '', act] = subject.split(':');
+    const fileId = await store.fileOf(id);
+    const kept = await store.byId(entry);
+    if (!fileId || !kept) return;
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, (change) =>
+      relinkIn(change, id, entry, act === 'undo' ? 'person.unmerge' : 'person.merge', kept.fullName),
+    );
+  }
+  jobs.handle('person.relink', relink);
+
+  /** Files follow a merge one by one after it is there; a job stands for each, so that none is left behind. */
+  async function relinkAll(ids: readonly string[], entry: string, act: 'merge' | 'undo', tx: Tx): Promise<string[]> {
+    const subjects = ids.map((id) => `${id}:${entry}:${act}:${nanoid(6)}`);
+    for (const subject of subjects) await jobs.add('person.relink', subject, tx);
+    return subjects;
+  }
+
+  /** @returns the work that is left: the files that are to follow. */
+  async function mergeIn(tx: Tx, keepId: string, dropId: string, reason: string, actor: Actor, within?: FileChange): Promise<string[]> {
     const rows = await store.lockBoth(keepId, dropId, tx);
     const kept = rows.find(({ id }) => id === keepId);
     const dropped = rows.find(({ id }) => id === dropId);
@@ -116,11 +138,18 @@ export function personsService({ db, store, pack, today, now }: Parts) {
     const [both] = await store.filesWithBoth(keepId, dropId, tx);
     if (both) throw refused('both-in-file', `Both stand in file ${both.reference}: take one of them out there first.`);
     const moved = await store.rowsOf(dropId, tx);
-    await store.moveRows(moved, keepId, tx);
+    for (const id of moved) if (within) relinkIn(within, id, keepId, 'person.merge', kept.fullName);
     await store.setMergedInto(dropId, keepId, tx);
     await store.setWords(keepId, [kept.fullName, kept.knownAs, dropped.fullName, dropped.knownAs], tx);
     await store.addMerge(
       { id: nanoid(), keptId: keepId, droppedId: dropId, reason, moved, mergedBy: actor.name, at: now().toISOString(), undoneAt: null, undoneBy: null },
+      tx,
+    );
+    const here = new Set(within?.file.people.map(({ id }) => id));
+    return relinkAll(
+      moved.filter((id) => !here.has(id)),
+      keepId,
+      'merge',
       tx,
     );
   }
@@ -151,37 +180,36 @@ export function personsService({ db, store, pack, today, now }: Parts) {
      */
     async merge(keepId: string, dropId: string, reason: string, actor: Actor): Promise<RegisterView> {
       if (keepId === dropId) throw invalid([{ path: 'dropId', message: 'These are the same entry.' }]);
-      await inTransaction(db, (tx) => mergeIn(tx, keepId, dropId, reason, actor));
+      const left = await inTransaction(db, (tx) => mergeIn(tx, keepId, dropId, reason, actor));
+      for (const subject of left) await relink(subject);
       return view(keepId);
     },
     mergeIn,
     async undoMerge(mergeId: string, actor: Actor): Promise<RegisterView> {
-      const keptId = await inTransaction(db, async (tx) => {
+      const { keptId, left } = await inTransaction(db, async (tx) => {
         const merge = await store.merge(mergeId, tx);
         if (!merge) throw notFound('This merge');
         if (merge.undoneAt) throw refused('undone', 'This merge was undone already.');
         const rows = await store.lockBoth(merge.keptId, merge.droppedId, tx);
         const kept = rows.find(({ id }) => id === merge.keptId);
         if (kept?.mergedInto) throw refused('merged-further', 'The kept entry was merged into another since: undo that first.');
-        await store.moveRows(merge.moved, merge.droppedId, tx);
         await store.setMergedInto(merge.droppedId, null, tx);
         if (kept) await store.setWords(kept.id, [kept.fullName, kept.knownAs], tx);
         await store.undoMerge(mergeId, now().toISOString(), actor.name, tx);
-        return merge.keptId;
+        return { keptId: merge.keptId, left: await relinkAll(merge.moved, merge.droppedId, 'undo', tx) };
       });
+      for (const subject of left) await relink(subject);
       return view(keptId);
     },
-    /** Enters somebody of a file into the register, or brings their entry up to what the file says. */
+    /** Enters somebody of a file into the register, or brings their entry up to what the file says. @returns the entry. */
     async enter(person: FilePersonRow, at: string, tx: Tx): Promise<string | null> {
       if (!person.fullName) return null;
-      const { id, fileId, personId, fullName, ...details } = person;
+      const { id: _id, fileId: _fileId, personId, fullName, ...details } = person;
       if (personId) {
         await store.update(personId, { ...details, fullName }, at, tx);
         return personId;
       }
-      const entered = await store.insert({ ...details, fullName }, at, tx);
-      await store.link(fileId, id, entered, tx);
-      return entered;
+      return store.insert({ ...details, fullName }, at, tx);
     },
   };
 }

@@ -267,7 +267,8 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
       detailsFrom: row.updatedAt.slice(0, 10),
     }),
     inFile: (fileId: string, id: string, tx: Tx) => inFiles.one({ fileId, id }, { tx }),
-    link: (fileId: string, id: string, personId: string, tx: Tx) => inFiles.update({ personId }, { fileId, id }, tx),
+    /** The file in which somebody of a file is. */
+    fileOf: async (id: string): Promise<string | null> => (await inFiles.one({ id }))?.fileId ?? null,
     /** The row of a person in the newest other file that they are in. */
     async latestInFile(personId: string, exceptFileId: string, tx: Tx): Promise<{ fileId: string; id: string } | null> {
       const [row] = await select<{ id: string; file_id: string }>(
@@ -317,8 +318,6 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
         tx,
       ),
     rowsOf: async (personId: string, tx: Tx) => (await inFiles.find({ personId }, { tx })).map(({ id }) => id),
-    moveRows: (ids: readonly string[], personId: string, tx: Tx) =>
-      ids.length === 0 ? Promise.resolve(0) : inFiles.update({ personId }, { id: { [Op.in]: [...ids] } }, tx),
     setMergedInto: (id: string, into: string | null, tx: Tx) => table.update({ mergedInto: into }, { id }, tx),
     addMerge: (row: MergeRow, tx: Tx) => merges.insert(row, tx),
     undoMerge: (id: string, undoneAt: string, undoneBy: string, tx: Tx) => merges.update({ undoneAt, undoneBy }, { id, undoneAt: null }, tx),

@@ -1,13 +1,14 @@
-import { OfferQuery, PlacePack, ProductDefinition, ProductOnOffer } from '@cavren/contract';
-import { offerBars, type Certificate, type IsoDate, type PlacePack as Pack, type ProductDefinition as Product } from '@cavren/core';
-import { readdir, readFile } from 'node:fs/promises';
+import { OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from '@cavren/contract';
+import { extended, offerBars, type PlacePack as Pack, type ProductDefinition as Product } from '@cavren/core';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { Table, type Sequelize } from '../db/index';
-import { staffFor, type App } from '../http/index';
+import { select, Table, type Sequelize } from '../db/index';
+import type { Concept } from '../house/index';
+import { notFound, staffFor } from '../http/index';
+import { readCatalogue, readFolder } from './catalogue';
 import { upgradePack, upgradeProduct } from './upgrade';
 
-interface ProductRow {
+export interface ProductRow {
   id: string;
   code: string;
   version: number;
@@ -18,41 +19,60 @@ interface ProductRow {
 export interface Products {
   /** The newest version of each product; those that were revised most, so the longest in use, first. */
   newest(): Promise<ProductRow[]>;
+  /** Every version of every product. */
+  all(): Promise<ProductRow[]>;
   byId(id: string): Promise<ProductRow>;
+  /** The place whose way of writing a search is read in, and whose day a list without a file is of. */
+  homePlace(): Promise<Pack>;
   /** Reads product and place files of a folder into the database; a version that is there already stays as it is. */
   load(folder: string): Promise<void>;
 }
 
-export function makeProducts(db: Sequelize): Products {
+const HOME = 'us';
+
+/** Products with their places, by version. A version never changes, so each is read and judged once in a server's life. */
+function makeProducts(db: Sequelize): Products {
   const table = new Table<ProductRow>(db, 'product', { id: 'key', code: 'key', version: 'int', definition: 'json', pack: 'json' }, ['id']);
   const known = new Map<string, ProductRow>();
-  const upgraded = (row: ProductRow): ProductRow => ({
-    ...row,
-    definition: ProductDefinition.parse(upgradeProduct(row.definition)),
-    pack: PlacePack.parse(upgradePack(row.pack)),
-  });
+
   async function byId(id: string): Promise<ProductRow> {
     const there = known.get(id);
     if (there) return there;
     const row = await table.one({ id });
     if (!row) throw new Error(`There is no product ${id}`);
-    known.set(id, upgraded(row));
-    return upgraded(row);
+    const upgraded = { ...row, definition: ProductDefinition.parse(upgradeProduct(row.definition)), pack: PlacePack.parse(upgradePack(row.pack)) };
+    known.set(id, upgraded);
+    return upgraded;
   }
+
+  async function newest(): Promise<ProductRow[]> {
+    const rows = await select<{ id: string; code: string }>(db, 'SELECT id, code FROM product ORDER BY version');
+    const latest = new Map(rows.map(({ code, id }) => [code, id]));
+    const products: ProductRow[] = [];
+    for (const id of latest.values()) products.push(await byId(id));
+    return products.sort((a, b) => b.version - a.version || a.code.localeCompare(b.code));
+  }
+
   return {
     byId,
-    async newest() {
-      const rows = await table.find({}, { order: [['version', 'ASC']] });
-      const latest = new Map(rows.map(({ code, id }) => [code, id]));
-      const products = await Promise.all([...latest.values()].map(byId));
-      return products.sort((a, b) => b.version - a.version || a.code.localeCompare(b.code));
+    newest,
+    async all() {
+      const rows = await select<{ id: string }>(db, 'SELECT id FROM product ORDER BY code, version');
+      const products: ProductRow[] = [];
+      for (const { id } of rows) products.push(await byId(id));
+      return products;
+    },
+    async homePlace() {
+      const products = await newest();
+      const found = products.find(({ pack }) => pack.code === HOME) ?? products[0];
+      if (!found) throw new Error('There is no product, so no place');
+      return found.pack;
     },
     async load(folder) {
-      const read = async (kind: string) =>
-        Promise.all((await readdir(join(folder, kind))).map(async (name) => JSON.parse(await readFile(join(folder, kind, name), 'utf8')) as unknown));
-      const packs = (await read('places')).map((raw) => PlacePack.parse(raw));
-      for (const raw of await read('products')) {
-        const definition = ProductDefinition.parse(raw);
+      const packs = (await readFolder(join(folder, 'places'))).map((raw) => PlacePack.parse(raw));
+      const catalogue = await readCatalogue(join(folder, 'catalogue'));
+      for (const raw of await readFolder(join(folder, 'products'))) {
+        const definition = ProductDefinition.parse(extended(raw, catalogue));
         const pack = packs.find(({ code }) => code === definition.place);
         if (!pack) throw new Error(`Product ${definition.code} names the place ${definition.place}, which has no pack`);
         refuseContradictions(definition);
@@ -65,7 +85,7 @@ export function makeProducts(db: Sequelize): Products {
 }
 
 /** A product that would ask for what its files can never give is refused before anybody meets it. */
-function refuseContradictions({ code, route, needs, rows, questions, consents, lookUpConsent, declineReasons, signing, roles }: Product): void {
+function refuseContradictions({ code, route, needs, rows, questions, consents, lookUpConsent, declineReasons, signing, roles, conditions }: Product): void {
   const astray = [...needs, ...rows].find(({ before }) => !route.includes(before));
   if (astray) throw new Error(`Product ${code} asks for “${astray.label}” before ${astray.before}, which is not on its route`);
   const codes = questions.map((question) => question.code);
@@ -80,9 +100,15 @@ function refuseContradictions({ code, route, needs, rows, questions, consents, l
   }
   if (!consents.some(({ kind }) => kind === lookUpConsent))
     throw new Error(`Product ${code} names ${lookUpConsent} as its consent to look-ups, but has no such text`);
+  for (const [at, one] of conditions.entries()) {
+    const twin = conditions.slice(at + 1).find((other) => other.code === one.code && other.subject === one.subject && overlap(one.kinds, other.kinds));
+    if (twin) throw new Error(`Product ${code}: “${one.label}” and “${twin.label}” ask about the same under one code, so one paper would settle both`);
+  }
   const foreign = signing.order.find((role) => !roles.includes(role));
   if (foreign) throw new Error(`Product ${code} is signed by ${foreign}, a role that it doesn’t have`);
 }
+
+const overlap = (a: string[] | undefined, b: string[] | undefined): boolean => !a || !b || a.some((kind) => b.includes(kind));
 
 /** A product can't rest on a table that its place doesn't have. */
 function refuseMissingTables({ code, income, commitments, measures, limits }: Product, pack: Pack): void {
@@ -98,19 +124,39 @@ function refuseMissingTables({ code, income, commitments, measures, limits }: Pr
       throw new Error(`Product ${code}: what an approver weighs for ${measure} must lie inside the limit`);
 }
 
-export function productRoutes(app: App, products: Products, certificatesOf: (staffId: string) => Promise<Certificate[]>, today: () => IsoDate): void {
+declare module '../house/index' {
+  interface Services {
+    products: Products;
+  }
+}
+
+const ProductParams = z.object({ id: z.string().regex(/^[a-z0-9-]{3,60}$/, 'There is no such product') });
+
+/** Products and places: what is on offer, and each version as it is for good. */
+export const products: Concept = async (app, { db, productFolder, offer, services }) => {
+  const store = offer('products', makeProducts(db));
+  await store.load(productFolder);
+
   app.get('/api/products', { schema: { querystring: OfferQuery, response: { 200: z.array(ProductOnOffer) } } }, async (request) => {
     const actor = staffFor(request, 'file.read');
     const { channel, on } = request.query;
-    const certificates = await certificatesOf(actor.id);
-    return (await products.newest()).map(({ definition, pack }) => ({
+    const certificates = await services.certificates.of(actor.id);
+    return (await store.newest()).map(({ definition, pack }) => ({
       code: definition.code,
       name: definition.name,
       line: definition.line,
       place: definition.place,
       placeName: pack.name,
       round: definition.round,
-      bars: offerBars(definition, pack.name, { on: on ?? today(), channel, certificates }),
+      bars: offerBars(definition, pack.name, { on: on ?? services.files.todayIn(pack), channel, certificates }),
     }));
   });
-}
+  // A version never changes, so a browser may keep it.
+  app.get('/api/products/:id', { schema: { params: ProductParams, response: { 200: ProductInForce } } }, async (request, reply) => {
+    staffFor(request, 'file.read');
+    const known = (await store.all()).find(({ id }) => id === request.params.id);
+    if (!known) throw notFound('This product');
+    void reply.header('cache-control', 'private, max-age=31536000, immutable');
+    return { id: known.id, product: known.definition, pack: known.pack };
+  });
+};

@@ -9,10 +9,39 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 /** What a product of before has that a later Cavren asks of every product: files that were opened with it go on with it. */
 export function upgradeProduct(raw: unknown): unknown {
   const product = withCarrying(withPeople(raw)) as Raw | Priced;
-  return 'pricing' in product ? withCosts(product as Priced) : product;
+  return withWords('pricing' in product ? (withCosts(product as Priced) as unknown as Raw) : product);
 }
 
 type Priced = Parameters<typeof withCosts>[0];
+
+const STEPS = {
+  details: 'Your details',
+  checking: 'Our checks',
+  gathering: 'Your papers',
+  signing: 'Signing',
+  deciding: 'Our decision',
+};
+
+/** Words of a line, as they were said before products had words of their own. */
+function withWords(product: Raw): Raw {
+  if (product['words'] !== undefined) return product;
+  const lends = product['line'] === 'lending';
+  const name = String(product['name']);
+  return {
+    ...product,
+    words: {
+      steps: { ...STEPS, completing: 'Paying out' },
+      approved: lends
+        ? { subject: 'Your loan is approved', text: 'Your loan is approved. We pay it out next. You can follow it here:' }
+        : { subject: 'Your application is approved', text: `${name}: your application is approved. You can see it here:` },
+      completed: {
+        subject: 'Your loan is paid out',
+        text: 'We have paid out {amount} to the account ending {account}. Your signed agreement is here:',
+      },
+      release: 'Release the money',
+    },
+  };
+}
 
 /** Rules of income, commitments and worth that lead to the same figures as before there were any but a share for each kind. */
 function withCarrying(raw: unknown): unknown {

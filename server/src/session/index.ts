@@ -2,8 +2,9 @@ import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
 import { actsOf, type StaffRole } from '@cavren/core';
 import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
-import { Table, type Sequelize } from '../db/index';
-import { ProblemError, type App } from '../http/index';
+import { select, Table, type Sequelize } from '../db/index';
+import type { Concept } from '../house/index';
+import { ProblemError } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 
 export interface StaffRow {
@@ -25,7 +26,7 @@ interface SessionRow {
 const COOKIE = 'cavren_desk';
 const SESSION_HOURS = 12;
 
-export function sessionStore(db: Sequelize) {
+function sessionStore(db: Sequelize) {
   const staff = new Table<StaffRow>(db, 'staff', { id: 'key', username: 'key', name: 'text', role: 'key', passwordHash: 'text' }, ['id']);
   const sessions = new Table<SessionRow>(db, 'staff_session', { idHash: 'key', staffId: 'key', csrfToken: 'key', createdAt: 'time', expiresAt: 'time' }, [
     'idHash',
@@ -36,7 +37,17 @@ export function sessionStore(db: Sequelize) {
     addStaff: async (row: Omit<StaffRow, 'passwordHash'>, password: string) => staff.insert({ ...row, passwordHash: await hash(password) }),
     anyStaff: async () => (await staff.find({}, { limit: 1 })).length > 0,
     addSession: (row: SessionRow) => sessions.insert(row),
-    session: (idHash: string) => sessions.one({ idHash }),
+    /** A session and whose it is, in one question. */
+    async session(idHash: string): Promise<{ row: StaffRow; csrfToken: string; expiresAt: string } | null> {
+      const [found] = await select<{ csrf_token: string; expires_at: Date; id: string; username: string; name: string; role: StaffRole }>(
+        db,
+        'SELECT w.csrf_token, w.expires_at, s.id, s.username, s.name, s.role FROM staff_session w JOIN staff s ON s.id = w.staff_id WHERE w.id_hash = :idHash',
+        { idHash },
+      );
+      if (!found) return null;
+      const { id, username, name, role } = found;
+      return { row: { id, username, name, role, passwordHash: '' }, csrfToken: found.csrf_token, expiresAt: found.expires_at.toISOString() };
+    },
     endSession: (idHash: string) => sessions.remove({ idHash }),
   };
 }
@@ -44,8 +55,15 @@ export type SessionStore = ReturnType<typeof sessionStore>;
 
 const toMe = (row: StaffRow, csrfToken: string): Me => ({ id: row.id, name: row.name, role: row.role, acts: actsOf(row.role), csrfToken });
 
+declare module '../house/index' {
+  interface Services {
+    sessions: SessionStore;
+  }
+}
+
 /** Signing in and out, and who is there on every other request. A request that changes something carries the session's token. */
-export function sessionRoutes(app: App, store: SessionStore, options: { secure: boolean; demoPeople: DemoPerson[] }): void {
+export const session: Concept = (app, { db, secure, demoPeople, offer }) => {
+  const store = offer('sessions', sessionStore(db));
   // A hash of nothing that anybody can type: a wrong name takes as long as a wrong password.
   const nobody = hash(newToken());
 
@@ -53,14 +71,13 @@ export function sessionRoutes(app: App, store: SessionStore, options: { secure: 
   app.addHook('onRequest', async (request) => {
     const token = request.cookies[COOKIE];
     if (!token || !request.url.startsWith('/api/') || request.url.startsWith('/api/door/')) return;
-    const session = await store.session(tokenHash(token));
-    if (!session || session.expiresAt < new Date().toISOString()) return;
-    const row = await store.byId(session.staffId);
-    if (!row) return;
+    const known = await store.session(tokenHash(token));
+    if (!known || known.expiresAt < new Date().toISOString()) return;
+    const { row } = known;
     const changes = request.method !== 'GET' && request.method !== 'HEAD';
-    if (changes && request.url !== '/api/session' && !sameText(String(request.headers['x-csrf-token'] ?? ''), session.csrfToken))
+    if (changes && request.url !== '/api/session' && !sameText(String(request.headers['x-csrf-token'] ?? ''), known.csrfToken))
       throw new ProblemError(403, 'csrf', 'This page is out of date. Load it again; nothing was changed.');
-    request.me = toMe(row, session.csrfToken);
+    request.me = toMe(row, known.csrfToken);
   });
 
   app.post(
@@ -94,7 +111,7 @@ export function sessionRoutes(app: App, store: SessionStore, options: { secure: 
         createdAt: at.toISOString(),
         expiresAt: new Date(at.getTime() + SESSION_HOURS * 3_600_000).toISOString(),
       });
-      reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure: options.secure, maxAge: SESSION_HOURS * 3600 });
+      reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure, maxAge: SESSION_HOURS * 3600 });
       return toMe(row, csrfToken);
     },
   );
@@ -108,5 +125,5 @@ export function sessionRoutes(app: App, store: SessionStore, options: { secure: 
     reply.clearCookie(COOKIE, { path: '/' });
     return { done: true as const };
   });
-  app.get('/api/session/demo', { schema: { response: { 200: z.array(DemoPerson) } } }, () => options.demoPeople);
-}
+  app.get('/api/session/demo', { schema: { response: { 200: z.array(DemoPerson) } } }, () => demoPeople);
+};

@@ -1,4 +1,2 @@
-export { signingRoutes } from './routes';
-export { loadSealer, type Sealer } from './seal';
-export { signingService, type SigningService } from './service';
-export { signingStore, type SigningStore } from './store';
+export { signing } from './routes';
+export { type SigningService } from './service';

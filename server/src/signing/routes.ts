@@ -1,10 +1,23 @@
 import { FileAnswer, SendAgreement, VoidAgreement } from '@cavren/contract';
-import { FileParams, type FilesStore } from '../files/index';
-import { notFound, staffFor, type App } from '../http/index';
+import type { Concept } from '../house/index';
+import { FileParams, notFound, staffFor } from '../http/index';
 import { sendPaper } from '../papers/index';
-import type { SigningService } from './service';
+import { loadSealer } from './seal';
+import { signingService, type SigningService } from './service';
+import { signingStore } from './store';
 
-export function signingRoutes(app: App, service: SigningService, files: FilesStore): void {
+declare module '../house/index' {
+  interface Services {
+    signing: SigningService;
+  }
+}
+
+/** Agreements: sent, signed in order, sealed, taken back. */
+export const signing: Concept = async (app, house) => {
+  const store = signingStore(house.db);
+  const service = house.offer('signing', signingService(house, store, await loadSealer(house.config.dataFolder, house.lender)));
+  house.plug('filePart', { name: 'envelope', empty: { envelope: null }, load: (fileId, tx) => store.load(fileId, tx) });
+
   app.post('/api/files/:reference/agreement', { schema: { params: FileParams, body: SendAgreement, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'agreement.send');
     return service.send(request.params.reference, request.body.version, actor);
@@ -15,9 +28,9 @@ export function signingRoutes(app: App, service: SigningService, files: FilesSto
   });
   app.get('/api/files/:reference/agreement', { schema: { params: FileParams } }, async (request, reply) => {
     staffFor(request, 'file.read');
-    const file = await files.byReference(request.params.reference);
+    const file = await house.services.fileStore.byReference(request.params.reference);
     if (!file) throw notFound('This file');
     const { content, sealed } = await service.document(file.id);
     return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${file.reference}${sealed ? '-signed' : ''}.pdf` });
   });
-}
+};

@@ -1,27 +1,13 @@
-import type { FileView, SignAgreement } from '@cavren/contract';
+import type { SignAgreement } from '@cavren/contract';
 import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
-import type { ByteStore } from '../bytes/index';
-import type { ConsentsService } from '../consents/index';
-import type { Invitations } from '../door/index';
-import type { FileChange, Files } from '../files/index';
-import { invalid, notFound, refuseBlocked, refused, type Actor } from '../http/index';
-import type { Jobs } from '../jobs/index';
+import type { Changed, FileChange } from '../files/index';
+import type { House } from '../house/index';
+import { invalid, notFound, refuseBlocked, refused, SYSTEM, type Actor } from '../http/index';
 import { agreementPdf, signatureRecordPdf, type SignatureRecord } from './agreement';
 import { bindRecord, type Sealer } from './seal';
 import type { EnvelopeRow, SignerRow, SigningStore } from './store';
-
-interface Parts {
-  files: Files;
-  store: SigningStore;
-  consents: ConsentsService;
-  bytes: ByteStore;
-  invitations: Invitations;
-  jobs: Jobs;
-  sealer: Sealer;
-  lender: string;
-}
 
 /** From where and how somebody signs. */
 export interface SigningPlace {
@@ -33,12 +19,17 @@ export interface SigningPlace {
 const ELECTRONIC = 'electronicPapers';
 const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC);
 
-export function signingService({ files, store, consents, bytes, invitations, jobs, sealer, lender }: Parts) {
+/**
+ * Agreements: made from the file by a job, signed one after the other, sealed by a job. Neither the agreement nor the seal
+ * is made while the file is held; each job finds out by the envelope's state whether its work is still wanted, and is safe
+ * to do twice.
+ */
+export function signingService({ services, bytes, jobs, lender }: House, store: SigningStore, sealer: Sealer) {
   async function invite(change: FileChange, signer: SignerRow): Promise<void> {
     const person = change.file.people.find(({ id }) => id === signer.personId);
     if (!person) throw notFound('A signer');
     await store.updateSigner(signer.id, { state: 'invited', invitedAt: change.now }, change.tx);
-    await invitations.send(
+    await services.invitations.send(
       change,
       person,
       `Please read and sign: ${change.file.product.signing.title}`,
@@ -51,7 +42,8 @@ export function signingService({ files, store, consents, bytes, invitations, job
   /** The envelope that is out, and the signer whose turn it is, when that is this person. */
   async function turnOf(change: FileChange, personId: string): Promise<{ envelope: EnvelopeRow; signer: SignerRow; signers: SignerRow[] }> {
     const envelope = await store.latest(change.row.id, change.tx);
-    if (!envelope || envelope.state === 'void') throw refused('nothing-to-sign', 'There is nothing to sign at the moment: the agreement was taken back.');
+    if (!envelope || envelope.state === 'void' || envelope.state === 'making')
+      throw refused('nothing-to-sign', 'There is nothing to sign at the moment: the agreement was taken back, or isn’t there yet.');
     const signers = await store.signersOf(envelope.id, change.tx);
     const signer = signers.find((candidate) => candidate.personId === personId);
     if (!signer) throw notFound('An agreement for you');
@@ -60,38 +52,65 @@ export function signingService({ files, store, consents, bytes, invitations, job
     return { envelope, signer, signers };
   }
 
-  async function complete(change: FileChange, envelope: EnvelopeRow): Promise<void> {
-    const signers = await store.signersOf(envelope.id, change.tx);
-    const records = await Promise.all(
-      signers.map<Promise<SignatureRecord>>(async (signer) => {
-        const person = change.file.people.find(({ id }) => id === signer.personId);
-        return {
-          name: person ? personName(person) : signer.personId,
-          position: signer.position,
-          signedAt: signer.signedAt ?? '',
-          consentedAt: signer.consentedAt ?? '',
-          readAt: signer.readAt ?? '',
-          choice: signer.choice ?? '',
-          typed: signer.markText,
-          drawing: signer.markHash ? await bytes.get(signer.markHash) : null,
-          address: signer.address ?? '',
-          device: signer.device ?? '',
-          codeSentTo: signer.codeSentTo ?? '',
-        };
-      }),
-    );
-    const record = await signatureRecordPdf(change.file.reference, envelope.documentHash, records);
+  /** Makes the agreement of an envelope from the file as it was locked, and invites the first signer. */
+  async function make(envelopeId: string): Promise<void> {
+    const envelope = await store.byId(envelopeId);
+    if (envelope?.state !== 'making') return;
+    const { file, today } = await services.files.state({ id: envelope.fileId });
+    const documentHash = await bytes.put(await agreementPdf(file, lender, today));
+    await services.files.change({ id: envelope.fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      if ((await store.advance(envelopeId, 'making', { state: 'out', documentHash }, change.tx)) === 0) return;
+      change.record('agreement.make', `envelope/${envelopeId}`, null, documentHash);
+      const [first] = await store.signersOf(envelopeId, change.tx);
+      if (first) await invite(change, first);
+      await change.reload('envelope');
+    });
+  }
+
+  async function recordOf(signer: SignerRow, file: FileState): Promise<SignatureRecord> {
+    const person = file.people.find(({ id }) => id === signer.personId);
+    return {
+      name: person ? personName(person) : signer.personId,
+      position: signer.position,
+      signedAt: signer.signedAt ?? '',
+      consentedAt: signer.consentedAt ?? '',
+      readAt: signer.readAt ?? '',
+      choice: signer.choice ?? '',
+      typed: signer.markText,
+      drawing: signer.markHash ? await bytes.get(signer.markHash) : null,
+      address: signer.address ?? '',
+      device: signer.device ?? '',
+      codeSentTo: signer.codeSentTo ?? '',
+    };
+  }
+
+  /** Binds the agreement that everybody signed with the record of their signatures, and seals both. */
+  async function seal(envelopeId: string): Promise<void> {
+    const envelope = await store.byId(envelopeId);
+    if (envelope?.state !== 'sealing' || envelope.documentHash === null) return;
+    const { file } = await services.files.state({ id: envelope.fileId });
+    const records = await Promise.all((await store.signersOf(envelopeId)).map((signer) => recordOf(signer, file)));
+    const record = await signatureRecordPdf(file.reference, envelope.documentHash, records);
     const bound = await bindRecord(await bytes.get(envelope.documentHash), record);
-    const sealed = await sealer(bound, `Signed by ${records.map(({ name }) => name).join(', ')}`);
-    const sealedHash = await bytes.put(sealed);
-    await store.updateEnvelope(envelope.id, { state: 'complete', completedAt: change.now, sealedHash }, change.tx);
-    change.record('agreement.seal', `envelope/${envelope.id}`, envelope.documentHash, sealedHash);
+    const sealedHash = await bytes.put(await sealer(bound, `Signed by ${records.map(({ name }) => name).join(', ')}`));
+    await services.files.change({ id: envelope.fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      if ((await store.advance(envelopeId, 'sealing', { state: 'complete', completedAt: change.now, sealedHash }, change.tx)) === 0) return;
+      change.record('agreement.seal', `envelope/${envelopeId}`, envelope.documentHash, sealedHash);
+      await change.reload('envelope');
+    });
+  }
+  jobs.handle('agreement.make', make);
+  jobs.handle('agreement.seal', seal);
+
+  async function order(change: FileChange, kind: 'agreement.make' | 'agreement.seal', envelopeId: string): Promise<void> {
+    await jobs.add(kind, envelopeId, change.tx);
+    change.afterwards(() => jobs.poke());
   }
 
   return {
-    /** Makes the agreement from the file, locks the file, and invites the first signer. */
-    async send(reference: string, version: number, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    /** Locks the file and orders the agreement; it goes to the first signer once it is made. */
+    async send(reference: string, version: number, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         const { file } = change;
         if (file.stage !== 'signing') throw refused('path-not-clear', 'The agreement is sent once the file has come to signing.');
         if (file.envelope && file.envelope.state !== 'void') throw refused('agreement-out', 'The agreement was sent already.');
@@ -99,46 +118,20 @@ export function signingService({ files, store, consents, bytes, invitations, job
         if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking);
         const people = signersOf(file);
         for (const person of people) refuseUnreachable(person);
-        const documentHash = await bytes.put(await agreementPdf(file, lender, change.today));
-        const envelope: EnvelopeRow = {
-          id: nanoid(),
-          fileId: change.row.id,
-          state: 'out',
-          sentAt: change.now,
-          sentBy: actor.name,
-          completedAt: null,
-          voidReason: null,
-          documentHash,
-          sealedHash: null,
-        };
-        const signers = people.map<SignerRow>((person, at) => ({
-          id: nanoid(),
-          fileId: change.row.id,
-          envelopeId: envelope.id,
-          personId: person.id,
-          position: at + 1,
-          state: 'waiting',
-          invitedAt: null,
-          consentedAt: null,
-          readAt: null,
-          signedAt: null,
-          mark: null,
-          markText: null,
-          markHash: null,
-          choice: null,
-          address: null,
-          device: null,
-          codeSentTo: null,
-        }));
-        await store.insert(envelope, signers, change.tx);
-        change.record('agreement.send', `envelope/${envelope.id}`, null, documentHash);
-        const [first] = signers;
-        if (first) await invite(change, first);
+        const envelope = newEnvelope(change, actor);
+        await store.insert(
+          envelope,
+          people.map((person, at) => newSigner(envelope, person, at + 1)),
+          change.tx,
+        );
+        await order(change, 'agreement.make', envelope.id);
+        await change.reload('envelope');
+        change.record('agreement.send', `envelope/${envelope.id}`, null, null);
       });
     },
     /** Unlocks the file: what was signed is void, and everybody who was asked is told. */
-    async void(reference: string, version: number, reason: string, actor: Actor): Promise<FileView> {
-      return files.change({ reference }, { version, actor }, async (change) => {
+    async void(reference: string, version: number, reason: string, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
         const envelope = await store.latest(change.row.id, change.tx);
         if (!envelope || envelope.state === 'void') throw refused('nothing-out', 'No agreement is out.');
         if (change.file.stage !== 'signing' && change.file.stage !== 'gathering')
@@ -148,41 +141,46 @@ export function signingService({ files, store, consents, bytes, invitations, job
         for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
           const person = change.file.people.find(({ id }) => id === signer.personId);
           if (person)
-            await invitations.tell(
+            await services.invitations.tell(
               change,
               person,
               'Your agreement was taken back',
               'We have to change something in your application. What was signed no longer counts; you will get a new agreement.',
             );
         }
+        await change.reload('envelope');
         change.afterwards(() => jobs.poke());
       });
     },
     consent: (fileId: string, personId: string, actor: Actor) =>
-      files.change({ id: fileId }, { version: null, actor }, async (change) => {
+      services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { signer } = await turnOf(change, personId);
         if (signer.consentedAt) return;
         await store.updateSigner(signer.id, { consentedAt: change.now }, change.tx);
-        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC)) await consents.give(change, personId, ELECTRONIC, 'en', 'frontDoor');
-        change.record('signer.consent', `signer/${signer.id}`, null, 'agreed to electronic papers');
+        await change.reload('envelope');
+        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC))
+          await services.consents.give(change, personId, ELECTRONIC, 'en', 'frontDoor');
+        change.record('signer.consent', `signer/${signer.id}`, null, null);
       }),
     read: (fileId: string, personId: string, pages: number, actor: Actor) =>
-      files.change({ id: fileId }, { version: null, actor }, async (change) => {
+      services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { signer } = await turnOf(change, personId);
         if (!signer.consentedAt) throw refused('consent-first', 'Agree to electronic papers first.');
         if (signer.readAt) return;
         await store.updateSigner(signer.id, { readAt: change.now }, change.tx);
-        change.record('signer.read', `signer/${signer.id}`, null, `${pages} pages to the end`);
+        await change.reload('envelope');
+        change.record('signer.read', `signer/${signer.id}`, null, String(pages));
       }),
-    sign: (fileId: string, personId: string, signature: SignAgreement, place: SigningPlace, actor: Actor) =>
-      files.change({ id: fileId }, { version: null, actor }, async (change) => {
+    async sign(fileId: string, personId: string, signature: SignAgreement, place: SigningPlace, actor: Actor): Promise<Changed> {
+      const drawing = signature.mark === 'drawn' ? await readDrawing(signature.image) : null;
+      const markHash = drawing ? await bytes.put(drawing) : null;
+      return services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { envelope, signer, signers } = await turnOf(change, personId);
         if (!signer.consentedAt || !signer.readAt) throw refused('read-first', 'Read the agreement to its end before you sign it.');
         if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC))
           throw refused('consent-withdrawn', 'The consent to electronic papers was withdrawn: this can’t be signed on the screen any more.');
         const { options } = change.file.product.signing.choice;
         if (!options.includes(signature.choice)) throw invalid([{ path: 'choice', message: 'Choose one of the answers.' }]);
-        const drawing = signature.mark === 'drawn' ? await readDrawing(signature.image) : null;
         await store.updateSigner(
           signer.id,
           {
@@ -190,7 +188,7 @@ export function signingService({ files, store, consents, bytes, invitations, job
             signedAt: change.now,
             mark: signature.mark,
             markText: signature.mark === 'typed' ? signature.name : null,
-            markHash: drawing ? await bytes.put(drawing) : null,
+            markHash,
             choice: signature.choice,
             address: place.address,
             device: place.device.slice(0, 300),
@@ -198,20 +196,61 @@ export function signingService({ files, store, consents, bytes, invitations, job
           },
           change.tx,
         );
-        change.record('signer.sign', `signer/${signer.id}`, null, `${signature.mark}; chose “${signature.choice}”`);
+        change.record('signer.sign', `signer/${signer.id}`, null, JSON.stringify({ mark: signature.mark, choice: signature.choice }));
         const next = signers.find(({ position }) => position === signer.position + 1);
         if (next) await invite(change, next);
-        else await complete(change, envelope);
-      }),
+        else {
+          await store.updateEnvelope(envelope.id, { state: 'sealing' }, change.tx);
+          await order(change, 'agreement.seal', envelope.id);
+        }
+        await change.reload('envelope');
+      });
+    },
     /** The agreement as it now is: sealed when everybody signed, else as it was sent. */
     async document(fileId: string): Promise<{ content: Buffer; sealed: boolean }> {
       const envelope = await store.latest(fileId);
-      if (!envelope) throw notFound('An agreement');
+      if (!envelope?.documentHash) throw notFound('An agreement');
       return { content: await bytes.get(envelope.sealedHash ?? envelope.documentHash), sealed: envelope.sealedHash !== null };
     },
   };
 }
 export type SigningService = ReturnType<typeof signingService>;
+
+function newEnvelope(change: FileChange, actor: Actor): EnvelopeRow {
+  return {
+    id: nanoid(),
+    fileId: change.row.id,
+    state: 'making',
+    sentAt: change.now,
+    sentBy: actor.name,
+    completedAt: null,
+    voidReason: null,
+    documentHash: null,
+    sealedHash: null,
+  };
+}
+
+function newSigner({ id: envelopeId, fileId }: EnvelopeRow, person: FilePerson, position: number): SignerRow {
+  return {
+    id: nanoid(),
+    fileId,
+    envelopeId,
+    personId: person.id,
+    position,
+    state: 'waiting',
+    invitedAt: null,
+    consentedAt: null,
+    readAt: null,
+    signedAt: null,
+    mark: null,
+    markText: null,
+    markHash: null,
+    choice: null,
+    address: null,
+    device: null,
+    codeSentTo: null,
+  };
+}
 
 function refuseUnreachable(person: FilePerson): void {
   if (!person.phone) throw refused('phone-missing', `${personName(person)} needs a phone number for the code.`);

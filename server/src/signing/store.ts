@@ -3,7 +3,8 @@ import { Table, type Sequelize, type Tx } from '../db/index';
 
 export interface EnvelopeRow extends Omit<Envelope, 'signers'> {
   fileId: string;
-  documentHash: string;
+  /** Null while it is being made. */
+  documentHash: string | null;
   sealedHash: string | null;
 }
 
@@ -48,13 +49,29 @@ export function signingStore(db: Sequelize) {
     },
     ['id'],
   );
-  const latest = (fileId: string, tx?: Tx) => envelopes.find({ fileId }, { tx, order: [['sentAt', 'DESC']], limit: 1 }).then(([row]) => row ?? null);
+  const latest = (fileId: string, tx?: Tx) =>
+    envelopes
+      .find(
+        { fileId },
+        {
+          tx,
+          order: [
+            ['sentAt', 'DESC'],
+            ['id', 'DESC'],
+          ],
+          limit: 1,
+        },
+      )
+      .then(([row]) => row ?? null);
   return {
     latest,
     insert: async (row: EnvelopeRow, rows: SignerRow[], tx: Tx) => {
       await envelopes.insert(row, tx);
       await signers.insertMany(rows, tx);
     },
+    byId: (id: string) => envelopes.one({ id }),
+    /** Moves an envelope on from one state; @returns 0 where it isn't in that state any more. */
+    advance: (id: string, from: EnvelopeRow['state'], values: Partial<EnvelopeRow>, tx: Tx) => envelopes.update(values, { id, state: from }, tx),
     updateEnvelope: (id: string, values: Partial<EnvelopeRow>, tx: Tx) => envelopes.update(values, { id }, tx),
     updateSigner: (id: string, values: Partial<SignerRow>, tx: Tx) => signers.update(values, { id }, tx),
     signersOf: (envelopeId: string, tx?: Tx) => signers.find({ envelopeId }, { tx, order: [['position', 'ASC']] }),

@@ -1,1 +1,1 @@
-export { makeTakeAlong, takeAlongRoutes, type TakeAlongMaker } from './routes';
+export { takeAlong, type TakeAlongMaker } from './routes';

@@ -2,8 +2,8 @@ import { CALCULATION_SCHEMA, TAKE_ALONG, TakenCalculation, type TakeAlong } from
 import { costsOf, type FileState, type IsoDate } from '@cavren/core';
 import type Piscina from 'piscina';
 import { z } from 'zod';
-import { FileParams, type Files } from '../files/index';
-import { notFound, refused, staffFor, type App } from '../http/index';
+import type { Concept } from '../house/index';
+import { FileParams, notFound, refused, staffFor } from '../http/index';
 import { workerThreads } from '../threads/index';
 import type { Taken } from './worker';
 
@@ -26,7 +26,7 @@ export interface TakeAlongMaker {
   close(): Promise<void>;
 }
 
-export function makeTakeAlong(lender: string): TakeAlongMaker {
+function makeTakeAlong(lender: string): TakeAlongMaker {
   let threads: Piscina | null = null;
   return {
     async make(name, file, today) {
@@ -40,18 +40,26 @@ export function makeTakeAlong(lender: string): TakeAlongMaker {
   };
 }
 
+declare module '../house/index' {
+  interface Services {
+    takeAlong: TakeAlongMaker;
+  }
+}
+
 /** Gives a file's calculation, schedule, payment dates and costs sheet in open formats, and the schema of the calculation. */
-export function takeAlongRoutes(app: App, files: Files, takeAlong: TakeAlongMaker, today: () => IsoDate): void {
+export const takeAlong: Concept = (app, { lender, offer, services }) => {
+  const maker = offer('takeAlong', makeTakeAlong(lender));
+  app.addHook('onClose', () => maker.close());
   app.get(CALCULATION_SCHEMA, async (_request, reply) => reply.type('application/schema+json; charset=utf-8').send(calculationSchema()));
   app.get('/api/files/:reference/take-along/:name', { schema: { params: FileParams.extend({ name: z.enum(TAKE_ALONG) }) } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const { reference, name } = request.params;
-    const { file } = await files.view(reference);
-    const made = await takeAlong.make(name, file, today());
+    const { file, today } = await services.files.state({ reference });
+    const made = await maker.make(name, file, today);
     return reply
       .type(MEDIA_TYPE[name])
       .header('content-disposition', `attachment; filename="${reference}-${name}"`)
       .header('cache-control', 'no-store')
       .send(made);
   });
-}
+};

@@ -9,7 +9,6 @@ import type { Costs } from '../../lending/costs/index';
 import type { LivingCosts } from '../../means/living/index';
 import type { Term } from '../../basis/arithmetic/index';
 import type { CountedIncome } from '../../means/income/index';
-import type { FileState } from '../../file/state/index';
 import { netLines } from './net';
 import { paymentTerm, rentTerm } from './asked';
 import type { AffordabilityInput } from './input';

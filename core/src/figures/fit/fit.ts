@@ -2,7 +2,7 @@ import type { Asset } from '../../means/worth/index';
 import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure, type Ground } from '../affordability/index';
 import { costOf, costsOf, offerOf } from '../../lending/costs/index';
 import type { IsoDate } from '../../basis/dates/index';
-import { DEBT_KIND_LABEL, debtTerms, type DebtKind } from '../../means/commitments/index';
+import { DEBT_KIND_LABEL, debtTerms } from '../../means/commitments/index';
 import type { FileState } from '../../file/state/index';
 import { minor, moneyIn, type Minor } from '../../basis/money/index';
 import type { Measure, PartOffer } from '../../file/product/index';

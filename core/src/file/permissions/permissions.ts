@@ -70,3 +70,10 @@ export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, 
   const approval = file.decisions.filter(({ outcome }) => outcome === 'approve').at(-1);
   return approval?.byId === staffId ? 'You approved this file, so another person must complete it.' : null;
 }
+
+/** Why nothing but the bank may move a file on, or null: an order to pay is out, or what became of it isn't known. */
+export function paymentBar({ payout: { order } }: Pick<FileState, 'payout'>): string | null {
+  if (order?.state === 'ordered') return 'The order to pay is on its way to the bank: wait until it is settled.';
+  if (order?.state === 'unknown') return 'What the bank did with the order to pay isn’t known yet: the bank is asked until it says.';
+  return null;
+}

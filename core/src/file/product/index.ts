@@ -1,4 +1,6 @@
 export {
+  type MessageWords,
+  type ProductWords,
   CHECK_KINDS,
   type CheckKind,
   CONDITION_SUBJECTS,
@@ -41,3 +43,4 @@ export {
   type When,
   type WorthPolicy,
 } from './product';
+export { extended } from './catalogue';

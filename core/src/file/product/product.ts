@@ -330,6 +330,21 @@ export interface DeclineReason {
   label: string;
 }
 
+/** A message to an applicant. `{amount}` and `{account}` stand for what was paid and the end of the account. */
+export interface MessageWords {
+  subject: string;
+  text: string;
+}
+
+export interface ProductWords {
+  /** The gates as an applicant sees them; those that aren't named aren't shown. */
+  steps: Partial<Record<Stage, string>>;
+  approved: MessageWords;
+  completed: MessageWords;
+  /** What completing it is called on its button. */
+  release: string;
+}
+
 /** A product: everything that differs from one product to the next, as data. */
 export interface ProductDefinition {
   code: string;
@@ -383,6 +398,8 @@ export interface ProductDefinition {
   /** Business days from the date received by which each stage should be left. */
   days: Partial<Record<Stage, number>>;
   purposes: string[];
+  /** What its line says where lines differ. */
+  words: ProductWords;
 }
 
 /** A rate for the part of a sum above `from`, up to the next band. Minor units; a decimal fraction. */

@@ -16,7 +16,6 @@ import {
   settlementOf,
   type PartSchedule,
   type PartTerms,
-  type PaymentPeriod,
   type PaymentStep,
   type LoanPart,
 } from '../../credit/parts/index';

@@ -1,4 +1,4 @@
-import { SECURITY_KIND_LABEL, type SecurityKind } from './fields';
+import { SECURITY_KIND_LABEL } from './fields';
 import type { Security } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';

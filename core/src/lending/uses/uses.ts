@@ -1,4 +1,4 @@
-import { SOURCE_KIND_LABEL, type SourceKind } from './fields';
+import { SOURCE_KIND_LABEL } from './fields';
 import { total, type Term } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';
 import { feesFor, feesPaid } from '../fees/index';

@@ -1,4 +1,4 @@
-import { DEBT_KIND_LABEL, type DebtKind } from './fields';
+import { DEBT_KIND_LABEL } from './fields';
 import { OWING_ROLES } from '../../people/people/index';
 import type { Debt } from './fields';
 import type { Term } from '../../basis/arithmetic/index';

@@ -1,0 +1,1 @@
+export { canLapse, lapseDay, type LapseDue, lapseDue } from './lapse';

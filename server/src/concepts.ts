@@ -1,0 +1,61 @@
+import { calculation } from './calculation/index';
+import { checks } from './checks/index';
+import { completion } from './completion/index';
+import { conditions } from './conditions/index';
+import { consents } from './consents/index';
+import { decision } from './decision/index';
+import { declarations } from './declarations/index';
+import { details } from './details/index';
+import { door } from './door/index';
+import { duplicates } from './duplicates/index';
+import { events } from './events/index';
+import { files } from './files/index';
+import { find } from './find/index';
+import { health } from './health/index';
+import { history } from './history/index';
+import type { Concept } from './house/index';
+import { invitations } from './invitations/index';
+import { lapse } from './lapse/index';
+import { moving } from './moving/index';
+import { certificates } from './offers/index';
+import { opening } from './opening/index';
+import { outbox } from './outbox/index';
+import { papers } from './papers/index';
+import { persons } from './persons/index';
+import { products } from './products/index';
+import { session } from './session/index';
+import { signing } from './signing/index';
+import { takeAlong } from './takealong/index';
+import { today } from './today/index';
+
+/** Everything that Cavren is made of. The order doesn't matter: concepts find one another when they are asked something. */
+export const concepts: readonly Concept[] = [
+  session,
+  products,
+  certificates,
+  persons,
+  files,
+  history,
+  details,
+  duplicates,
+  consents,
+  declarations,
+  checks,
+  conditions,
+  papers,
+  signing,
+  decision,
+  calculation,
+  completion,
+  opening,
+  moving,
+  today,
+  find,
+  lapse,
+  outbox,
+  invitations,
+  events,
+  takeAlong,
+  door,
+  health,
+];

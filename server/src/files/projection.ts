@@ -1,0 +1,44 @@
+import { canLapse, computePath, dayAt, dueOn, isEnded, lapseDay, type FileState, type Holder, type IsoDate, type Path } from '@cavren/core';
+import type { FileRow, Waiting } from './store';
+
+const NOTHING_LEFT = 'Nothing stands in the way: move the file on';
+
+/** What lists show of a file, and who it waits for: all of it follows from its state and the day. */
+export interface Projection {
+  row: Pick<FileRow, 'applicant' | 'amount' | 'isOpen' | 'openNow' | 'nextWhat' | 'nextHolder' | 'nextDue' | 'lapseOn'>;
+  waiting: Waiting[];
+  words: string;
+}
+
+export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow, 'activeAt' | 'warned'>, today: IsoDate): Projection {
+  const path = computePath(file, today);
+  const [next] = path.now;
+  const isOpen = !isEnded(file.stage);
+  const applicant = file.people.find(({ role }) => role === 'applicant');
+  return {
+    row: {
+      applicant: applicant?.fullName ?? applicant?.knownAs ?? null,
+      amount: file.request.amount,
+      isOpen,
+      openNow: path.now.length,
+      nextWhat: next?.what.slice(0, 400) ?? (isOpen ? NOTHING_LEFT : null),
+      nextHolder: next?.holder ?? (isOpen ? 'officer' : null),
+      nextDue: isOpen ? (next?.due ?? dueOn(file, file.stage)) : null,
+      lapseOn: canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null,
+    },
+    waiting: isOpen ? waitingOf(path, file) : [],
+    words: file.people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null)).join(' '),
+  };
+}
+
+/** What waits for whom. A file with nothing in its way waits for the officer to move it on. */
+function waitingOf(path: Path, file: FileState): Waiting[] {
+  if (path.now.length === 0) return [{ holder: 'officer', entries: 0, what: NOTHING_LEFT, since: file.stageSince, due: dueOn(file, file.stage) }];
+  const byHolder = new Map<Holder, Waiting>();
+  for (const { holder, what, since, due } of path.now) {
+    const known = byHolder.get(holder);
+    if (known) known.entries += 1;
+    else byHolder.set(holder, { holder, entries: 1, what: what.slice(0, 400), since, due });
+  }
+  return [...byHolder.values()];
+}

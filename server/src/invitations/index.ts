@@ -1,0 +1,66 @@
+import { personName, type FilePerson } from '@cavren/core';
+import { Table, type Sequelize, type Tx } from '../db/index';
+import type { FileChange } from '../files/index';
+import type { Concept, House } from '../house/index';
+import { newToken, tokenHash } from '../secrets/index';
+
+export interface LinkRow {
+  tokenHash: string;
+  fileId: string;
+  personId: string;
+  expiresAt: string;
+}
+
+function linkStore(db: Sequelize) {
+  const links = new Table<LinkRow>(db, 'door_link', { tokenHash: 'key', fileId: 'key', personId: 'key', expiresAt: 'time' }, ['tokenHash']);
+  return {
+    add: (row: LinkRow, tx: Tx) => links.insert(row, tx),
+    find: (hash: string) => links.one({ tokenHash: hash }),
+  };
+}
+
+/** Messages to the people of a file, with a link to their front door. */
+export interface Invitations {
+  /** The link of a message, by what is kept of it. */
+  link(tokenHash: string): Promise<LinkRow | null>;
+  send(change: FileChange, person: FilePerson, subject: string, text: string): Promise<void>;
+  tell(change: FileChange, person: FilePerson, subject: string, text: string): Promise<void>;
+}
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+function makeInvitations({ services, config, lender }: House, links: ReturnType<typeof linkStore>): Invitations {
+  /** By e-mail where there is an address, else by text. */
+  async function put(change: FileChange, person: FilePerson, subject: string, text: string): Promise<void> {
+    const first = personName(person).split(' ')[0] ?? '';
+    const body = `Dear ${first},\n\n${text}\n\nFile ${change.file.reference}\n${lender}`;
+    if (person.email) return services.outbox.put({ fileId: change.row.id, channel: 'email', recipient: person.email, subject, body }, change.now, change.tx);
+    if (person.phone)
+      return services.outbox.put(
+        { fileId: change.row.id, channel: 'text', recipient: person.phone, subject: null, body: `${subject}. ${text}` },
+        change.now,
+        change.tx,
+      );
+  }
+  return {
+    link: (hash) => links.find(hash),
+    async send(change, person, subject, text) {
+      const token = newToken();
+      const expiresAt = new Date(Date.parse(change.now) + change.file.product.signing.linkDays * DAY_MS).toISOString();
+      await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt }, change.tx);
+      await put(change, person, subject, `${text}\n${config.publicUrl}/door/${token}`);
+    },
+    tell: put,
+  };
+}
+
+declare module '../house/index' {
+  interface Services {
+    invitations: Invitations;
+  }
+}
+
+/** Messages that lead people of a file to their front door. */
+export const invitations: Concept = (_app, house) => {
+  house.offer('invitations', makeInvitations(house, linkStore(house.db)));
+};
