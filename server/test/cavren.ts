@@ -82,6 +82,16 @@ export interface TestCavren extends Cavren {
   close(): Promise<void>;
 }
 
+/** Files whose snapshot isn't what their rows add up to: whatever a test did, there is none. */
+async function astrayIn({ services }: Cavren): Promise<string[]> {
+  const found: string[] = [];
+  for (const id of await services.snapshots.allIds()) {
+    const { reference, astray } = await services.files.rebuild(id);
+    if (astray.length > 0) found.push(`${reference}: ${astray.join(', ')}`);
+  }
+  return found;
+}
+
 /** A whole Cavren for a test file: own database, own papers, own stand-ins; jobs run when a test says so. */
 export async function makeCavren(options: { clean?: boolean } = {}): Promise<TestCavren> {
   const { host, port, user, password, folder } = inject('database');
@@ -137,12 +147,15 @@ export async function makeCavren(options: { clean?: boolean } = {}): Promise<Tes
       return second;
     },
     async close() {
+      await cavren.jobs.runDue();
+      const astray = await astrayIn(cavren);
       for (const second of others) await second.app.close();
       await cavren.app.close();
       await standins.stop();
       await connection.query(`DROP DATABASE \`${databaseName}\``);
       await connection.end();
       rmSync(dataFolder, { recursive: true, force: true });
+      if (astray.length > 0) throw new Error(`Snapshots say something else than their rows: ${astray.join('; ')}`);
     },
   };
 }

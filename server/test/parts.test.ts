@@ -117,7 +117,7 @@ describe('asking an outside service', () => {
 
 describe('configuration', () => {
   it('has the demo’s addresses where nothing is said, and refuses what is no address', () => {
-    expect(readConfig({})).toMatchObject({ host: '127.0.0.1', port: 4860, demo: false, publicUrl: 'http://127.0.0.1:4860' });
+    expect(readConfig({})).toMatchObject({ host: '127.0.0.1', port: 4860, demoPeople: null, publicUrl: 'http://127.0.0.1:4860' });
     expect(readConfig({ CAVREN_PORT: '5000', CAVREN_PUBLIC_URL: 'https://desk.example' })).toMatchObject({ port: 5000, publicUrl: 'https://desk.example' });
     expect(() => readConfig({ CAVREN_BANK_URL: 'not an address' })).toThrow();
   });

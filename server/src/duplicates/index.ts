@@ -253,6 +253,7 @@ export const duplicates: Concept = (app, house) => {
     name: 'clashes',
     empty: { clashes: [] },
     ofOthers: true,
+    fresh: ({ product }) => product.round !== null,
     restsOn: (before, after) => after.product.round !== null && (before.people !== after.people || before.stage !== after.stage),
     load: async (fileId, tx) => ({ clashes: await services.personsStore.clashes(fileId, tx) }),
     // The other files show the clash too, or show it no more.

@@ -32,6 +32,8 @@ export interface FilePart {
   restsOn?(before: FileState, after: FileState): boolean;
   /** Whether it says something of other files, so that it comes out otherwise though nobody changed this one. */
   ofOthers?: boolean;
+  /** Whether it is loaded anew before a file is changed, since what others did may bar the change. */
+  fresh?(file: FileState): boolean;
   /** What a change of this file means for others, once it is all there. */
   spread?(change: FileChange, before: FileState): Promise<void>;
   /** Writes what changed of it in memory; parts without this are written by their concept, and then loaded again. */
@@ -329,6 +331,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
         const row = await find(where, tx, true);
         if (version !== null) await refuseStale(row, version, tx);
         const held = await read(row, tx);
+        for (const part of parts) if (part.fresh?.(held.file)) Object.assign(held.file, await part.load(row.id, tx));
         const begun = begin(held, actor, tx, false);
         await work(begun.change);
         if (!begun.touched()) return unchanged(held);
