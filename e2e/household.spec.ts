@@ -243,10 +243,10 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await phone.getByLabel('Town', { exact: true }).fill('Quillhaven');
   await phone.getByLabel('Since').first().fill('31/31/2020');
   await phone.getByLabel('Town', { exact: true }).focus();
-  await expect(phone.getByText('There is no date 31/31/2020.')).toBeVisible();
+  await expect(phone.getByText('Give a date like 04/30/1990')).toBeVisible();
   await phone.getByLabel('Since').first().fill('5/1/2020');
   await phone.getByLabel('Town', { exact: true }).focus();
-  await expect(phone.getByText('There is no date')).toHaveCount(0);
+  await expect(phone.getByText('Give a date like')).toHaveCount(0);
   await expect(phone.getByText('everything is saved')).toBeVisible();
   expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
   await phone.getByRole('button', { name: /Go on later/ }).click();

@@ -15,7 +15,7 @@ export {
   yearsBetween,
 } from './basis/dates/index';
 export { blankOf, type Description, type Field, type RowOf, type StatedIn } from './basis/detail/index';
-export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
+export { type Frequency } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
 export { nameWords, nicknamesOf, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
@@ -29,7 +29,6 @@ export { type Schedule, type ScheduleRow } from './credit/loan/index';
 export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';
 export { checkSubject, compareWithRegister, currentCheck, isSettled, KINDS_OF_CHECK, lackedBy, watchlistCandidates } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
-export { type Asked } from './evidence/conditions/subjects/index';
 export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
 export {
   calculate,
@@ -62,6 +61,7 @@ export { type Variant } from './figures/variants/index';
 export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
 export {
   applyChange,
+  applyChanges,
   BLANK_ROW,
   descriptionOf,
   type DetailChange,
@@ -72,7 +72,6 @@ export {
   type Entity,
   fieldOf,
   type FieldValue,
-  inverseOf,
   PART_OF,
   ROW_ENTITIES,
   type RowEntity,
@@ -80,6 +79,7 @@ export {
   same,
   type StatedDetails,
   subjectOf,
+  takenBack,
   whatHangsOn,
   withDifference,
 } from './file/details/index';
@@ -161,14 +161,22 @@ export {
 export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
 export { LEGAL_FORM_LABEL } from './lending/request/index';
 export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
-export { SOURCE_KIND_LABEL, usesAndSources } from './lending/uses/index';
-export { type Debt, DEBT_KIND_LABEL, debtTerms } from './means/commitments/index';
-export { type CountedIncome, evidencedAmount, type Income, INCOME_KIND_LABEL, type IncomeQuestion, methodOf, statedFigure } from './means/income/index';
+export { usesAndSources } from './lending/uses/index';
+export { type Debt, debtTerms } from './means/commitments/index';
+export {
+  type CountedIncome,
+  evidencedAmount,
+  fieldsAsked,
+  type Income,
+  type IncomeKind,
+  type IncomeQuestion,
+  kindOfIncome,
+  statedFigure,
+} from './means/income/index';
 export { WORK_KIND_LABEL } from './means/work/index';
-export { type Asset, ASSET_KIND_LABEL, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
-export { answerProblem, askedOf, endingAnswers } from './people/declarations/index';
-export { TENURE_LABEL } from './people/home/index';
-export { generationsOf, homeNow, householdOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
+export { type Asset, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
+export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';
+export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
   type FilePerson,
   OWING_ROLES,

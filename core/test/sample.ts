@@ -15,12 +15,12 @@ import { minor } from '../src/basis/money/index';
 
 const shippedData = (kind: string, name: string): Record<string, unknown> =>
   JSON.parse(readFileSync(new URL(`../../server/data/${kind}/${name}.json`, import.meta.url), 'utf8')) as Record<string, unknown>;
-const CATALOGUE = new Map(['every-product', 'lending', 'lending-us'].map((name) => [name, shippedData('catalogue', name)]));
+const catalogue = () => new Map(['every-product', 'lending', 'lending-us'].map((name) => [name, shippedData('catalogue', name)]));
 
 /** The rules of a place as they ship. */
 export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack => shippedData('places', code) as unknown as PlacePack;
 /** A product as it ships. */
-export const shippedProduct = (code: string): ProductDefinition => extended(shippedData('products', code), CATALOGUE) as ProductDefinition;
+export const shippedProduct = (code: string): ProductDefinition => extended(shippedData('products', code), catalogue()) as ProductDefinition;
 
 /** Rules of costs with one of everything. */
 export function costRules(values: Partial<CostRules> = {}): CostRules {

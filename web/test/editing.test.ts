@@ -1,16 +1,12 @@
-import type { FileState } from '@cavren/core';
+import { applyChange, applyChanges, subjectOf, type DetailChange, type FileState } from '@cavren/core';
 import { describe, expect, it } from 'vitest';
 import { sampleFile } from '../../core/test/sample';
-import { applyChange, subjectOf } from '../src/file/editing';
 import { daysUntil } from '../src/files/words';
 import { showFigure, showValue } from '../src/affordability/words';
 
 describe('changes on top of what the server has', () => {
-  const changed = (change: Parameters<typeof applyChange>[1]): FileState => {
-    const file = sampleFile();
-    applyChange(file, change);
-    return file;
-  };
+  const AT = '2026-03-02T09:00:00.000Z';
+  const changed = (change: DetailChange): FileState => applyChange(sampleFile(), change, AT);
   it('set a field of the request or of a row', () => {
     expect(changed({ op: 'set', entity: 'request', id: null, field: 'termMonths', value: 72 }).request.termMonths).toBe(72);
     expect(changed({ op: 'set', entity: 'income', id: 'income-a', field: 'source', value: 'Cannery' }).incomes[0]?.source).toBe('Cannery');
@@ -19,14 +15,11 @@ describe('changes on top of what the server has', () => {
     expect(changed({ op: 'set', entity: 'person', id: 'person-a', field: 'idNumber', value: '987-65-4329' }).people[0]?.idNumber).toEqual({ tail: '4329' });
   });
   it('add a row once and remove it', () => {
-    const file = sampleFile();
     const add = { op: 'add' as const, entity: 'debt' as const, id: 'debt-c', values: { lender: 'C' } };
-    applyChange(file, add);
-    applyChange(file, add);
+    const file = applyChanges(sampleFile(), [add, add], AT);
     expect(file.debts.map(({ id }) => id)).toEqual(['debt-a', 'debt-b', 'debt-c']);
     expect(file.debts[2]).toMatchObject({ lender: 'C', payment: null, cleared: false });
-    applyChange(file, { op: 'remove', entity: 'debt', id: 'debt-b' });
-    expect(file.debts.map(({ id }) => id)).toEqual(['debt-a', 'debt-c']);
+    expect(applyChange(file, { op: 'remove', entity: 'debt', id: 'debt-b' }, AT).debts.map(({ id }) => id)).toEqual(['debt-a', 'debt-c']);
   });
   it('leave everything as it is when the row has gone meanwhile', () => {
     expect(changed({ op: 'set', entity: 'debt', id: 'gone', field: 'lender', value: 'X' }).debts).toEqual(sampleFile().debts);

@@ -1,8 +1,7 @@
-import { BLANK_ROW, PART_OF, type FileState, type Term } from '@cavren/core';
+import { applyChange, BLANK_ROW, PART_OF, takenBack, type FileState, type Term } from '@cavren/core';
 import { describe, expect, it } from 'vitest';
 import { FIELDS } from '@cavren/contract';
 import { inOneLine, showValue, VERDICT_MARK } from '../src/affordability/words';
-import { applyChange, inverseOf } from '../src/file/editing';
 import { ownerOptions } from '../src/file/options';
 import { showHistoryValue } from '../src/history/words';
 import { person, sampleFile } from '../../core/test/sample';
@@ -37,12 +36,14 @@ describe('rows of a file on the desk', () => {
       ['asset', 'asset-a'],
     ] as const) {
       const before = structuredClone(file[PART_OF[entity]].find((row) => row.id === id));
-      const back = inverseOf(file, { op: 'remove', entity, id });
-      applyChange(file, { op: 'remove', entity, id });
-      expect(file[PART_OF[entity]].some((row) => row.id === id)).toBe(false);
+      const back = takenBack(file, { op: 'remove', entity, id });
+      const without = applyChange(file, { op: 'remove', entity, id }, '');
+      expect(without[PART_OF[entity]].some((row) => row.id === id)).toBe(false);
       if (!back) throw new Error('it can be taken back');
-      applyChange(file, back);
-      expect(file[PART_OF[entity]].find((row) => row.id === id)).toEqual({ ...before, createdAt: expect.any(String) as string });
+      expect(applyChange(without, back, '2026-03-02T09:00:00.000Z')[PART_OF[entity]].find((row) => row.id === id)).toEqual({
+        ...before,
+        createdAt: expect.any(String) as string,
+      });
     }
   });
   it('what is owed or owned can be one person’s or two people’s, never a dependant’s', () => {
@@ -60,7 +61,7 @@ describe('rows of a file on the desk', () => {
   it('the history shows whose something is by name, and a loss as money', () => {
     const entry = (subject: string) => ({ act: 'details.set', subject }) as Parameters<typeof showHistoryValue>[0];
     const file = sampleFile({ people: [person(), person({ id: 'person-b', fullName: 'Per Holm' })] });
-    expect(showHistoryValue(entry('debt/d1/owners'), 'person-a person-b', file)).toBe('Ida Holm Per Holm');
-    expect(showHistoryValue(entry('income/i1/profitLatest'), '-30000', file)).toBe('-300.00');
+    expect(showHistoryValue(entry('debt/d1/owners'), 'person-a person-b', file)).toBe('Ida Holm and Per Holm');
+    expect(showHistoryValue(entry('income/i1/profitLatest'), '-30000', file)).toBe('-$300.00');
   });
 });

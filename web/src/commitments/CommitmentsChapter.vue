@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { LIVING_COSTS } from '@cavren/contract';
-import { DEBT_KIND_LABEL, debtTerms, moneyIn, total, type Debt, type Term } from '@cavren/core';
+import { debtTerms, moneyIn, total, type Debt, type Term } from '@cavren/core';
 import { computed } from 'vue';
 import TermLines from '../affordability/TermLines.vue';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
-import { optionsOf, ownerOptions, plainOptions, type ChapterProps } from '../file/options';
+import { ownerOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import { useGoTo } from '../file/places';
 import QuestionBox from '../income/QuestionBox.vue';
@@ -17,14 +16,14 @@ const go = useGoTo(() => props.file.reference);
 const owners = computed(() => ownerOptions(props.file));
 const debts = computed<Column[]>(() => [
   { field: 'lender', label: 'Lender', width: '24%' },
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(DEBT_KIND_LABEL), width: '19%' },
-  { field: 'owners', label: 'Whose', kind: 'choice', options: owners.value, width: '19%' },
-  { field: 'payment', label: 'Payment a month', kind: 'money', width: '13%' },
-  { field: 'balance', label: 'Balance', kind: 'money', width: '13%' },
+  { field: 'kind', label: 'Kind', width: '19%' },
+  { field: 'owners', label: 'Whose', options: owners.value, width: '19%' },
+  { field: 'payment', label: 'Payment a month', width: '13%' },
+  { field: 'balance', label: 'Balance', width: '13%' },
 ]);
 const costs: Column[] = [
-  { field: 'category', label: 'Kind of cost', kind: 'choice', options: plainOptions(LIVING_COSTS), width: '60%' },
-  { field: 'monthly', label: 'A month', kind: 'money', width: '30%' },
+  { field: 'category', label: 'Kind of cost', width: '60%' },
+  { field: 'monthly', label: 'A month', width: '30%' },
 ];
 const currency = computed(() => props.file.pack.currency);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
@@ -64,10 +63,10 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
         </template>
         <template #under="{ row }">
           <div class="small-fields">
-            <Field v-if="revolves(row)" :id="row.id" entity="debt" field="limit" label="Limit" kind="money" :locked="locked" />
-            <Field :id="row.id" entity="debt" field="rate" label="Rate a year, %" kind="percent" :locked="locked" />
-            <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" kind="date" :locked="locked" />
-            <Field :id="row.id" entity="debt" field="cleared" label="Paid off by this" kind="yesNo" :locked="locked" />
+            <Field v-if="revolves(row)" :id="row.id" entity="debt" field="limit" label="Limit" :locked="locked" />
+            <Field :id="row.id" entity="debt" field="rate" label="Rate a year, %" :locked="locked" />
+            <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" :locked="locked" />
+            <Field :id="row.id" entity="debt" field="cleared" label="Paid off by this" :locked="locked" />
             <details v-if="lineOf(row)?.terms" class="how">
               <summary>how it counts</summary>
               <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />

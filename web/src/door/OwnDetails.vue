@@ -1,22 +1,11 @@
 <script setup lang="ts">
-import type { DetailChange, DoorDetailsView, DoorView, FieldValue } from '@cavren/contract';
-import {
-  dateInWords,
-  formatDate,
-  formatMoney,
-  FREQUENCY_LABEL,
-  INCOME_KIND_LABEL,
-  parseDate,
-  parseMoney,
-  splitAddress,
-  TENURE_LABEL,
-  WORK_KIND_LABEL,
-  type IsoDate,
-  type Minor,
-} from '@cavren/core';
+import type { DetailChange, DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
+import { fieldsAsked, kindOfIncome, splitAddress, type Income, type IncomeKind } from '@cavren/core';
 import TypedInput from './TypedInput.vue';
+import DoorField from './DoorField.vue';
 import { computed, ref } from 'vue';
 import { api, ApiProblem, messageOf } from '../api/index';
+import type { Writing } from '../words/values';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */
 const props = defineProps<{ view: DoorView; details: DoorDetailsView }>();
@@ -24,7 +13,6 @@ const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
 const problems = ref<Record<string, string>>({});
 const saving = ref(false);
 const chain = ref<Promise<void>>(Promise.resolve());
-
 /** One save after the other; when the officer changed something meanwhile, it is repeated on top of that. */
 function save(changes: DetailChange[], at: string): void {
   chain.value = chain.value.then(async () => {
@@ -48,83 +36,50 @@ function save(changes: DetailChange[], at: string): void {
 }
 const current = computed(() => props.details);
 const newId = (): string => crypto.randomUUID().replaceAll('-', '');
+type OwnRow = 'home' | 'work' | 'income';
 const setOwn = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'person', id: props.details.personId, field, value }], field);
-const setRow = (entity: 'home' | 'work' | 'income', id: string, field: string, value: FieldValue) =>
-  save([{ op: 'set', entity, id, field, value }], `${id}.${field}`);
-const addRow = (entity: 'home' | 'work' | 'income', values: Record<string, FieldValue> = {}) =>
+const setRequest = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'request', id: null, field, value }], field);
+const setRow = (entity: OwnRow, id: string, field: string, value: FieldValue) => save([{ op: 'set', entity, id, field, value }], `${id}.${field}`);
+const addRow = (entity: OwnRow, values: Record<string, FieldValue> = {}) =>
   save([{ op: 'add', entity, id: newId(), values: { personId: props.details.personId, ...values } }], entity);
-const removeRow = (entity: 'home' | 'work' | 'income', id: string) => save([{ op: 'remove', entity, id }], id);
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+const removeRow = (entity: OwnRow, id: string) => save([{ op: 'remove', entity, id }], id);
+const wrong = (at: string, problem: string): void => void (problems.value = { ...problems.value, [at]: problem });
 
-function putDate(text: string, at: string, put: (date: IsoDate | null) => void): void {
-  const date = text === '' ? null : parseDate(text, props.details.dateOrder, props.details.today);
-  if (text !== '' && date === null)
-    problems.value = { ...problems.value, [at]: `There is no date ${text}. Write it like ${formatDate('1990-04-30', props.details.dateOrder)}.` };
-  else put(date);
+const writing = computed<Writing>(() => {
+  const { dateOrder, locale, currency, region } = props.details;
+  return { dateOrder, locale, currency, phoneRegion: region };
+});
+const rowsOf = (entity: OwnRow): DoorRow[] => props.details.rows[entity] ?? [];
+const textIn = (row: DoorRow, field: string): string => (typeof row[field] === 'string' ? row[field] : '');
+const languages = computed(() => props.details.languages.map(({ code, label }) => ({ value: code, label })));
+/** What is asked of oneself here, in order; the rest is asked by the officer. */
+const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility'];
+const about = computed(() => ABOUT.filter((field) => field !== 'language' || languages.value.length > 1));
+const optionsFor = (options: readonly string[]) => (options.length > 0 ? options.map((value) => ({ value, label: value })) : undefined);
+
+/** What is asked of a home: the present one also says how it is held and what it costs. */
+const homeFields = (row: DoorRow): string[] => ['line', 'town', 'postalCode', 'since', 'until', ...(row['until'] === null ? ['tenure', 'monthlyCost'] : [])];
+const WORKING: readonly unknown[] = ['employed', 'selfEmployed'];
+const workFields = (row: DoorRow): string[] => ['kind', ...(WORKING.includes(row['kind']) ? ['employer'] : []), 'since', 'until'];
+
+/** What is asked of an income follows from its kind, as at the desk; what is not the applicant's to give is left out. */
+function incomeFields(row: DoorRow): { field: string; label?: string | undefined }[] {
+  const given = new Set(Object.keys(row));
+  const income = row as unknown as Income;
+  const asked = row['kind'] === null ? [] : fieldsAsked({ ...NOT_GIVEN, ...income }, props.details.basis);
+  const kind = kindOfIncome((row['kind'] ?? null) as IncomeKind | null);
+  const inAll = kind?.varies && row['monthsSeen'] !== null;
+  return [
+    { field: 'kind' },
+    { field: 'source' },
+    ...asked
+      .filter(({ field }) => given.has(field))
+      .map(({ field, ask }) => ({ field, label: field === 'amount' ? (inAll ? 'How much in all, before taxes' : 'How much, before taxes') : ask })),
+  ];
 }
-function putMoney(text: string, at: string, put: (amount: number | null) => void): void {
-  const amount = text === '' ? null : parseMoney(text);
-  if (text !== '' && amount === null) problems.value = { ...problems.value, [at]: 'Write an amount like 1,250.00.' };
-  else put(amount);
-}
-function putRequest(field: DoorDetailsView['request'][number], text: string): void {
-  const put = (value: FieldValue) => save([{ op: 'set', entity: 'request', id: null, field: field.field, value }], field.field);
-  if (field.kind === 'money') putMoney(text, field.field, put);
-  else if (field.kind === 'date') putDate(text, field.field, put);
-  else if (field.kind === 'whole') put(text === '' ? null : Number(text) || null);
-  else put(text || null);
-}
-const shownRequest = (field: DoorDetailsView['request'][number]): string =>
-  field.value === null
-    ? ''
-    : field.kind === 'money'
-      ? formatMoney(field.value as Minor)
-      : field.kind === 'date'
-        ? formatDate(String(field.value), props.details.dateOrder)
-        : String(field.value);
-type OwnIncome = DoorDetailsView['incomes'][number];
-interface AskedOfIncome {
-  field: 'hoursPerWeek' | 'monthsSeen' | 'yearEnd' | 'profitLatest' | 'profitBefore' | 'capital' | 'yieldRate';
-  label: string;
-  kind: 'money' | 'date' | 'number' | 'percent';
-}
-const VARIABLE: readonly (string | null)[] = ['overtime', 'bonus', 'commission'];
-const isVariable = ({ kind }: OwnIncome): boolean => VARIABLE.includes(kind);
-const hasAmount = ({ kind }: OwnIncome): boolean => kind !== 'selfEmployed' && kind !== 'investment';
-/** What is asked besides, by the kind of income. */
-function askedOf(income: OwnIncome): AskedOfIncome[] {
-  if (income.kind === 'selfEmployed')
-    return [
-      { field: 'yearEnd', label: 'Your latest year of accounts ended on', kind: 'date' },
-      { field: 'profitLatest', label: 'Profit of that year', kind: 'money' },
-      { field: 'profitBefore', label: 'Profit of the year before', kind: 'money' },
-    ];
-  if (income.kind === 'investment')
-    return [
-      { field: 'capital', label: 'How much is invested', kind: 'money' },
-      { field: 'yieldRate', label: 'What it yields a year, in per cent', kind: 'percent' },
-    ];
-  if (isVariable(income)) return [{ field: 'monthsSeen', label: 'Over how many months', kind: 'number' }];
-  return income.frequency === 'hourly' ? [{ field: 'hoursPerWeek', label: 'Hours a week', kind: 'number' }] : [];
-}
-function shownIncome(income: OwnIncome, { field, kind }: AskedOfIncome): string {
-  const value = income[field];
-  if (value === null) return '';
-  if (kind === 'date') return formatDate(String(value), props.details.dateOrder);
-  if (kind === 'money') return formatMoney(value as Minor);
-  return String(kind === 'percent' ? Number((Number(value) * 100).toFixed(4)) : value);
-}
-function putIncome(id: string, { field, kind }: AskedOfIncome, typed: string): void {
-  const at = `${id}.${field}`;
-  const put = (value: FieldValue) => setRow('income', id, field, value);
-  if (kind === 'date') putDate(typed, at, put);
-  else if (kind === 'money') putMoney(typed, at, put);
-  else {
-    const number = typed === '' ? null : Number(typed.replace('%', '').trim());
-    if (number !== null && !Number.isFinite(number)) problems.value = { ...problems.value, [at]: 'Write a number like 37.5.' };
-    else put(number === null ? null : kind === 'percent' ? Number((number / 100).toFixed(6)) : number);
-  }
-}
+/** Fields of an income that only the desk has. */
+const NOT_GIVEN = { weeksPerYear: null, extraMonths: null, addBackLatest: null, addBackBefore: null };
+
 function answer(question: DoorDetailsView['questions'][number], field: 'value' | 'explanation', value: string | null): void {
   if (question.id) save([{ op: 'set', entity: 'answer', id: question.id, field, value }], question.code);
   else if (value !== null)
@@ -153,12 +108,6 @@ async function done(): Promise<void> {
   await run('/api/door/details/done');
   emit('back');
 }
-const shownDate = (date: string | null): string => (date ? formatDate(date, props.details.dateOrder) : '');
-const text = (field: string): string => {
-  const value = props.details.person[field];
-  return typeof value === 'string' ? value : '';
-};
-const born = computed(() => (text('birthDate') ? dateInWords(text('birthDate') as IsoDate) : ''));
 const ended = computed(() => props.details.questions.find(({ ends }) => ends !== null)?.ends ?? null);
 </script>
 
@@ -204,180 +153,101 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 
     <section v-if="details.request.length > 0" class="card stack">
       <h2>What you ask for</h2>
-      <label v-for="field in details.request" :key="field.field">
-        {{ field.label }}
-        <select v-if="field.kind === 'choice'" :value="field.value ?? ''" :name="field.field" @change="putRequest(field, valueOf($event))">
-          <option value="" />
-          <option v-for="option in field.options" :key="option" :value="option">{{ option }}</option>
-        </select>
-        <TypedInput
-          v-else
-          :value="shownRequest(field)"
-          :name="field.field"
-          :inputmode="field.kind === 'date' ? 'text' : 'decimal'"
-          @change="putRequest(field, $event)"
-        />
-        <span v-if="problems[field.field]" class="problem" role="alert">{{ problems[field.field] }}</span>
-      </label>
+      <DoorField
+        v-for="asked in details.request"
+        :key="asked.field"
+        entity="request"
+        :field="asked.field"
+        :label="asked.label"
+        :options="optionsFor(asked.options)"
+        :value="asked.value"
+        :writing="writing"
+        :today="details.today"
+        :problem="problems[asked.field]"
+        @change="setRequest(asked.field, $event)"
+        @wrong="wrong(asked.field, $event)"
+      />
     </section>
 
     <section class="card stack">
       <h2>About you</h2>
-      <label>
-        Name, exactly as on your identity paper
-        <TypedInput :value="text('fullName')" name="fullName" autocomplete="name" @change="setOwn('fullName', $event || null)" />
-      </label>
-      <label>
-        What we call you
-        <TypedInput :value="text('knownAs')" name="knownAs" @change="setOwn('knownAs', $event || null)" />
-      </label>
-      <label>
-        Birth date
-        <TypedInput :value="shownDate(text('birthDate'))" name="birthDate" @change="putDate($event, 'birthDate', (date) => setOwn('birthDate', date))" />
-        <span v-if="problems['birthDate']" class="problem" role="alert">{{ problems['birthDate'] }}</span>
-        <span v-else class="soft">{{ born }}</span>
-      </label>
-      <label>
-        {{ details.idLabel }}
-        <input
-          :placeholder="details.idTail ? `we have it, ending ${details.idTail}` : ''"
-          name="idNumber"
-          autocomplete="off"
-          @change="setOwn('idNumber', valueOf($event) || null)"
-        />
-        <span v-if="problems['idNumber']" class="problem" role="alert">{{ problems['idNumber'] }}</span>
-      </label>
-      <label>
-        E-mail, if you have one
-        <TypedInput :value="text('email')" name="email" type="email" autocomplete="email" @change="setOwn('email', $event || null)" />
-        <span v-if="problems['email']" class="problem" role="alert">{{ problems['email'] }}</span>
-      </label>
-      <label v-if="details.languages.length > 1">
-        Language
-        <select :value="text('language')" name="language" @change="setOwn('language', valueOf($event) || null)">
-          <option value="" />
-          <option v-for="{ code, label } in details.languages" :key="code" :value="code">{{ label }}</option>
-        </select>
-      </label>
-      <label>
-        Anything that would help you (large print, an interpreter …)
-        <TypedInput :value="text('accessibility')" name="accessibility" @change="setOwn('accessibility', $event || null)" />
-      </label>
+      <DoorField
+        v-for="field in about"
+        :key="field"
+        entity="person"
+        :field="field"
+        :label="field === 'idNumber' ? details.idLabel : undefined"
+        :options="field === 'language' ? languages : undefined"
+        :value="details.person[field]"
+        :writing="writing"
+        :today="details.today"
+        :problem="problems[field]"
+        @change="setOwn(field, $event)"
+        @wrong="wrong(field, $event)"
+      />
     </section>
 
     <section class="card stack">
       <h2>Where you live, and lived before</h2>
-      <fieldset v-for="home in details.homes" :key="home.id" class="stack">
-        <legend>{{ home.line ?? 'Address' }}</legend>
-        <label
-          >Street and number
-          <TypedInput
-            :value="home.line ?? ''"
-            autocomplete="street-address"
-            @paste="pasteAddress($event, home.id)"
-            @change="setRow('home', home.id, 'line', $event || null)"
-        /></label>
-        <label>Town <TypedInput :value="home.town ?? ''" @change="setRow('home', home.id, 'town', $event || null)" /></label>
-        <label
-          >Postal code <TypedInput :value="home.postalCode ?? ''" autocomplete="postal-code" @change="setRow('home', home.id, 'postalCode', $event || null)"
-        /></label>
-        <label>
-          Since
-          <TypedInput :value="shownDate(home.since)" @change="putDate($event, `${home.id}.since`, (date) => setRow('home', home.id, 'since', date))" />
-          <span v-if="problems[`${home.id}.since`]" class="problem" role="alert">{{ problems[`${home.id}.since`] }}</span>
-        </label>
-        <label>
-          Until (empty when you live there now)
-          <TypedInput :value="shownDate(home.until)" @change="putDate($event, `${home.id}.until`, (date) => setRow('home', home.id, 'until', date))" />
-          <span v-if="problems[`${home.id}.until`]" class="problem" role="alert">{{ problems[`${home.id}.until`] }}</span>
-        </label>
-        <template v-if="home.until === null">
-          <label>
-            Owned or rented
-            <select :value="home.tenure ?? ''" @change="setRow('home', home.id, 'tenure', valueOf($event) || null)">
-              <option value="" />
-              <option v-for="(label, tenure) in TENURE_LABEL" :key="tenure" :value="tenure">{{ label }}</option>
-            </select>
-          </label>
-          <label>
-            What it costs a month
-            <TypedInput
-              :value="home.monthlyCost === null ? '' : formatMoney(home.monthlyCost as Minor)"
-              inputmode="decimal"
-              @change="putMoney($event, `${home.id}.cost`, (amount) => setRow('home', home.id, 'monthlyCost', amount))"
-            />
-            <span v-if="problems[`${home.id}.cost`]" class="problem" role="alert">{{ problems[`${home.id}.cost`] }}</span>
-          </label>
-        </template>
-        <button type="button" class="plain" @click="removeRow('home', home.id)">Take this address away</button>
+      <fieldset v-for="home in rowsOf('home')" :key="home.id" class="stack" @paste="pasteAddress($event, home.id)">
+        <legend>{{ textIn(home, 'line') || 'Address' }}</legend>
+        <DoorField
+          v-for="field in homeFields(home)"
+          :key="field"
+          entity="home"
+          :field="field"
+          :value="home[field]"
+          :writing="writing"
+          :today="details.today"
+          :problem="problems[`${home.id}.${field}`]"
+          @change="setRow('home', home.id, field, $event)"
+          @wrong="wrong(`${home.id}.${field}`, $event)"
+        />
+        <button type="button" class="plain" @click="removeRow('home', home.id)">Remove this address</button>
       </fieldset>
       <button type="button" @click="addRow('home')">Add an address</button>
     </section>
 
     <section class="card stack">
       <h2>Work</h2>
-      <fieldset v-for="work in details.works" :key="work.id" class="stack">
-        <legend>{{ work.employer ?? 'Work' }}</legend>
-        <label>
-          What
-          <select :value="work.kind ?? ''" @change="setRow('work', work.id, 'kind', valueOf($event) || null)">
-            <option value="" />
-            <option v-for="(label, kind) in WORK_KIND_LABEL" :key="kind" :value="kind">{{ label }}</option>
-          </select>
-        </label>
-        <label v-if="work.kind === 'employed' || work.kind === 'selfEmployed'">
-          {{ work.kind === 'employed' ? 'Employer' : 'Business' }}
-          <TypedInput :value="work.employer ?? ''" @change="setRow('work', work.id, 'employer', $event || null)" />
-        </label>
-        <label>
-          Since
-          <TypedInput :value="shownDate(work.since)" @change="putDate($event, `${work.id}.since`, (date) => setRow('work', work.id, 'since', date))" />
-          <span v-if="problems[`${work.id}.since`]" class="problem" role="alert">{{ problems[`${work.id}.since`] }}</span>
-        </label>
-        <label>
-          Until (empty when it goes on)
-          <TypedInput :value="shownDate(work.until)" @change="putDate($event, `${work.id}.until`, (date) => setRow('work', work.id, 'until', date))" />
-          <span v-if="problems[`${work.id}.until`]" class="problem" role="alert">{{ problems[`${work.id}.until`] }}</span>
-        </label>
-        <button type="button" class="plain" @click="removeRow('work', work.id)">Take this away</button>
+      <fieldset v-for="work in rowsOf('work')" :key="work.id" class="stack">
+        <legend>{{ textIn(work, 'employer') || 'Work' }}</legend>
+        <DoorField
+          v-for="field in workFields(work)"
+          :key="field"
+          entity="work"
+          :field="field"
+          :label="field === 'employer' && work['kind'] === 'selfEmployed' ? 'Business' : undefined"
+          :value="work[field]"
+          :writing="writing"
+          :today="details.today"
+          :problem="problems[`${work.id}.${field}`]"
+          @change="setRow('work', work.id, field, $event)"
+          @wrong="wrong(`${work.id}.${field}`, $event)"
+        />
+        <button type="button" class="plain" @click="removeRow('work', work.id)">Remove this</button>
       </fieldset>
       <button type="button" @click="addRow('work', { kind: 'employed' })">Add work, or a time without</button>
     </section>
 
     <section class="card stack">
       <h2>Income</h2>
-      <fieldset v-for="income in details.incomes" :key="income.id" class="stack">
-        <legend>{{ income.source ?? 'Income' }}</legend>
-        <label>
-          Kind
-          <select :value="income.kind ?? ''" @change="setRow('income', income.id, 'kind', valueOf($event) || null)">
-            <option value="" />
-            <option v-for="(label, kind) in INCOME_KIND_LABEL" :key="kind" :value="kind">{{ label }}</option>
-          </select>
-        </label>
-        <label>From whom <TypedInput :value="income.source ?? ''" @change="setRow('income', income.id, 'source', $event || null)" /></label>
-        <label v-if="hasAmount(income)">
-          {{ isVariable(income) ? 'How much in all, before taxes' : 'How much, before taxes' }}
-          <TypedInput
-            :value="income.amount === null ? '' : formatMoney(income.amount as Minor)"
-            inputmode="decimal"
-            @change="putMoney($event, `${income.id}.amount`, (amount) => setRow('income', income.id, 'amount', amount))"
-          />
-          <span v-if="problems[`${income.id}.amount`]" class="problem" role="alert">{{ problems[`${income.id}.amount`] }}</span>
-        </label>
-        <label v-if="hasAmount(income) && !isVariable(income)">
-          How often
-          <select :value="income.frequency ?? ''" @change="setRow('income', income.id, 'frequency', valueOf($event) || null)">
-            <option value="" />
-            <option v-for="(label, frequency) in FREQUENCY_LABEL" :key="frequency" :value="frequency">{{ label }}</option>
-          </select>
-        </label>
-        <label v-for="one in askedOf(income)" :key="one.field">
-          {{ one.label }}
-          <TypedInput :value="shownIncome(income, one)" :inputmode="one.kind === 'date' ? 'text' : 'decimal'" @change="putIncome(income.id, one, $event)" />
-          <span v-if="problems[`${income.id}.${one.field}`]" class="problem" role="alert">{{ problems[`${income.id}.${one.field}`] }}</span>
-        </label>
-        <button type="button" class="plain" @click="removeRow('income', income.id)">Take this income away</button>
+      <fieldset v-for="income in rowsOf('income')" :key="income.id" class="stack">
+        <legend>{{ textIn(income, 'source') || 'Income' }}</legend>
+        <DoorField
+          v-for="asked in incomeFields(income)"
+          :key="asked.field"
+          entity="income"
+          :field="asked.field"
+          :label="asked.label"
+          :value="income[asked.field]"
+          :writing="writing"
+          :today="details.today"
+          :problem="problems[`${income.id}.${asked.field}`]"
+          @change="setRow('income', income.id, asked.field, $event)"
+          @wrong="wrong(`${income.id}.${asked.field}`, $event)"
+        />
+        <button type="button" class="plain" @click="removeRow('income', income.id)">Remove this income</button>
       </fieldset>
       <button type="button" @click="addRow('income')">Add an income</button>
     </section>

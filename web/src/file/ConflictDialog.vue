@@ -1,19 +1,25 @@
 <script setup lang="ts">
-import { formatDate, formatMoney, type Minor } from '@cavren/core';
+import { descriptionOf, fieldOf, personName } from '@cavren/core';
 import { computed } from 'vue';
+import { labelInside } from '../words/labels';
+import { saidValue } from '../words/values';
 import { useEditing } from './editing';
 
 const editing = useEditing();
-const MONEY = ['price', 'downPayment', 'amount', 'monthlyCost', 'monthly', 'payment', 'balance', 'value', 'downPaymentPart'];
 const open = computed(() => editing.conflict.value !== null);
+const change = computed(() => editing.conflict.value?.change ?? null);
+const what = computed(() => (change.value ? `${descriptionOf(change.value.entity).word}: ${labelInside(change.value.entity, change.value.field)}` : ''));
 
-/** A value as people read it, by what its field holds. */
-function show(value: string | number | boolean | null | undefined): string {
-  if (value === null || value === undefined || value === '') return 'empty';
-  const field = editing.conflict.value?.change.field ?? '';
-  if (MONEY.includes(field)) return formatMoney(Number(value) as Minor);
-  if (/^\d{4}-\d\d-\d\d$/.test(String(value))) return formatDate(String(value), 'mdy');
-  return String(value);
+/** A value as people read it, by the description of its field. What history kept comes as text. */
+function show(value: string | number | boolean | null): string {
+  const file = editing.file.value;
+  const described = change.value && fieldOf(change.value.entity, change.value.field);
+  if (!file || !described) return '';
+  const nameOf = (id: string): string => {
+    const person = file.people.find((one) => one.id === id);
+    return person ? personName(person) : 'somebody who isn’t in the file any more';
+  };
+  return saidValue(described, value, file.pack, nameOf) || 'empty';
 }
 </script>
 
@@ -21,6 +27,7 @@ function show(value: string | number | boolean | null | undefined): string {
   <v-dialog :model-value="open" persistent max-width="560">
     <div v-if="editing.conflict.value" class="sheet box">
       <h2>Two of you changed this field</h2>
+      <p class="soft">{{ what }}</p>
       <dl>
         <dt>{{ editing.conflict.value.actor }} wrote</dt>
         <dd>{{ show(editing.conflict.value.theirs) }}</dd>

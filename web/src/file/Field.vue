@@ -1,34 +1,26 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import {
-  dateInWords,
-  formatDate,
-  formatMoney,
-  parseMoney,
-  PART_OF,
-  splitAddress,
-  splitName,
-  writePhone,
-  type Entity,
-  type IsoDate,
-  type Minor,
-} from '@cavren/core';
+import { fieldOf, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { showTime } from '../files/words';
 import { useDesk } from '../session/store';
 import { possibleDates } from './dates';
-import { subjectOf, useEditing } from './editing';
+import { useEditing } from './editing';
+import { optionsOf, type Option } from './options';
+import { labelOf } from '../words/labels';
+import { isFigure, readTyped, typedValue, type Reading, type Writing } from '../words/values';
 
-/** One field of a file: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
+/** One field of a file, by the description of its detail: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
 const props = defineProps<{
   entity: Entity;
   id?: string | null;
   field: string;
-  label: string;
-  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'hidden' | 'phone' | 'percent' | 'signedMoney';
+  /** Where the place says it otherwise than the description of the detail. */
+  label?: string;
   /** What an empty choice stands for. */
   empty?: string;
-  options?: { value: string; label: string }[];
+  /** Choices that the file, its product or its place gives. */
+  options?: Option[];
   bare?: boolean;
   hint?: string;
   locked?: boolean;
@@ -36,7 +28,12 @@ const props = defineProps<{
 const editing = useEditing();
 const desk = useDesk();
 const rowId = computed<string | null>(() => props.id ?? null);
-const kind = computed(() => props.kind ?? 'text');
+const described = computed(() => fieldOf(props.entity, props.field));
+const kind = computed(() => described.value?.kind ?? 'text');
+const label = computed(() => props.label ?? labelOf(props.entity, props.field));
+const hint = computed(() => props.hint ?? described.value?.hint);
+const choices = computed<Option[]>(() => props.options ?? optionsOf(described.value?.words ?? {}));
+const CHOSEN: readonly string[] = ['choice', 'person', 'people'];
 const anchor = computed(() => (props.id ? `${props.id}.${props.field}` : props.field));
 const subject = computed(() => subjectOf({ op: 'set', entity: props.entity, id: rowId.value, field: props.field, value: null }));
 const problem = computed(() => editing.problems.get(subject.value) ?? '');
@@ -65,44 +62,13 @@ watch(shown, (value) => {
   if (!focused.value && !problem.value && asked.value.length === 0) text.value = value;
 });
 
-function show(value: unknown): string {
-  if (value === null || value === undefined) return '';
-  if (kind.value === 'money' || kind.value === 'signedMoney') return formatMoney(value as Minor);
-  if (kind.value === 'percent') return String(Number(((value as number) * 100).toFixed(4)));
-  if (kind.value === 'date') return formatDate(value as string, editing.file.value?.pack.dateOrder ?? 'mdy');
-  if (kind.value === 'phone') return writePhone(value as string, editing.file.value?.pack.phoneRegion ?? 'US');
-  if (kind.value === 'hidden') return `•••• ${(value as { tail: string }).tail}`;
-  return typeof value === 'string' ? value : JSON.stringify(value);
-}
+/** The place's way of writing; the United States' while the file is still on its way. */
+const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
+const show = (value: unknown): string => (described.value ? typedValue(described.value, value, writing.value) : '');
+const read = (raw: string): Reading =>
+  described.value && editing.view.value ? readTyped(described.value, raw, writing.value, editing.view.value.today) : { value: raw };
 
-type Reading = { value: FieldValue } | { problem: string };
-function read(raw: string): Reading {
-  const trimmed = raw.trim();
-  if (trimmed === '') return { value: null };
-  switch (kind.value) {
-    case 'money':
-    case 'signedMoney': {
-      const amount = parseMoney(trimmed.replace(/^−/, '-'));
-      return amount === null ? { problem: `Give an amount like ${kind.value === 'money' ? '1,250.00' : '1,250.00, or -300 for a loss'}` } : { value: amount };
-    }
-    case 'percent': {
-      const percent = /^(\d{1,3}(?:\.\d{1,4})?)\s*%?$/.exec(trimmed)?.[1];
-      return percent === undefined ? { problem: 'Give a percentage like 4.5' } : { value: Number((Number(percent) / 100).toFixed(6)) };
-    }
-    case 'date': {
-      const [date = null] = datesIn(trimmed);
-      return date === null ? { problem: `Give a date like ${formatDate('1990-04-30', order.value)} or 30 Apr 1990` } : { value: date };
-    }
-    case 'whole':
-      return /^\d{1,6}$/.test(trimmed) ? { value: Number(trimmed) } : { problem: 'Give a whole number' };
-    case 'decimal':
-      return /^\d{1,6}(\.\d{1,2})?$/.test(trimmed) ? { value: Number(trimmed) } : { problem: 'Give a number like 37.5' };
-    default:
-      return { value: trimmed };
-  }
-}
-
-const NUMERIC: readonly string[] = ['money', 'signedMoney', 'whole', 'decimal', 'percent'];
+const DECIMAL: readonly string[] = ['money', 'decimal', 'share', 'percent'];
 const order = computed(() => editing.file.value?.pack.dateOrder ?? 'mdy');
 function datesIn(text: string): IsoDate[] {
   const { view } = editing;
@@ -237,7 +203,7 @@ async function reveal(): Promise<void> {
       <span v-if="needed && stored === null" class="needed">needed now</span>
     </label>
     <select
-      v-if="kind === 'choice'"
+      v-if="CHOSEN.includes(kind)"
       :id="`f-${anchor}`"
       class="field-input"
       :class="{ wrong: problem }"
@@ -250,7 +216,7 @@ async function reveal(): Promise<void> {
       @keydown="sameAsBefore"
     >
       <option value="">{{ empty }}</option>
-      <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
+      <option v-for="option in choices" :key="option.value" :value="option.value">{{ option.label }}</option>
     </select>
     <span v-else-if="kind === 'yesNo'" class="tick">
       <input
@@ -269,14 +235,14 @@ async function reveal(): Promise<void> {
         :id="`f-${anchor}`"
         v-model="text"
         class="field-input"
-        :class="{ wrong: problem, figure: NUMERIC.includes(kind), mono: kind === 'hidden' }"
+        :class="{ wrong: problem, figure: isFigure(described), mono: kind === 'hidden' }"
         :data-anchor="anchor"
         :aria-label="bare ? label : undefined"
         :aria-invalid="problem ? true : undefined"
         :aria-describedby="problem ? `p-${anchor}` : undefined"
         :disabled="disabled"
         autocomplete="off"
-        :inputmode="kind === 'money' || kind === 'decimal' || kind === 'percent' ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
+        :inputmode="DECIMAL.includes(kind) ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
         :placeholder="
           focused ? (kind === 'date' ? { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' }[order] : kind === 'hidden' ? shown : '') : ''
         "

@@ -4,15 +4,20 @@ import type { Entity } from '@cavren/core';
 import { mdiContentCopy, mdiPlus, mdiTrashCanOutline } from '@mdi/js';
 import { nextTick, ref } from 'vue';
 import { useDesk } from '../session/store';
+import { fieldOf } from '@cavren/core';
+import { labelOf } from '../words/labels';
+import { isFigure } from '../words/values';
 import { useEditing } from './editing';
 import Field from './Field.vue';
+import type { Option } from './options';
 
 /** Rows of one kind as a grid. Enter goes on, and from the last field of the last row makes a new one; Ctrl+D copies, Ctrl+Delete removes. */
 export interface Column {
   field: string;
-  label: string;
-  kind?: 'text' | 'money' | 'date' | 'choice' | 'whole' | 'decimal' | 'yesNo' | 'percent';
-  options?: { value: string; label: string }[];
+  /** Where the grid says it otherwise than the description of the detail. */
+  label?: string;
+  /** Choices that the file, its product or its place gives. */
+  options?: Option[];
   width?: string;
 }
 const props = defineProps<{
@@ -36,7 +41,6 @@ async function add(values = props.fresh): Promise<void> {
   const first = props.columns.find(({ field }) => values[field] === undefined || values[field] === null) ?? props.columns[0];
   table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${first?.field ?? ''}"]`)?.focus();
 }
-const FIGURES: readonly string[] = ['money', 'decimal', 'percent', 'whole'];
 const KEPT: readonly string[] = ['string', 'number', 'boolean'];
 function copy(row: { id: string }): void {
   const values = Object.entries(row).filter(([field]) => field !== 'id' && field !== 'createdAt');
@@ -74,10 +78,10 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             v-for="column in columns"
             :key="column.field"
             scope="col"
-            :class="{ figure: column.kind !== undefined && FIGURES.includes(column.kind) }"
+            :class="{ figure: isFigure(fieldOf(entity, column.field)) }"
             :style="column.width ? { width: column.width } : {}"
           >
-            {{ column.label }}
+            {{ column.label ?? labelOf(entity, column.field) }}
           </th>
           <slot name="heads" />
           <th scope="col"><span class="unseen">Row</span></th>
@@ -90,9 +94,8 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
               :id="row.id"
               :entity="entity"
               :field="column.field"
-              :label="column.label"
-              :kind="column.kind ?? 'text'"
-              :options="column.options ?? []"
+              v-bind="column.label === undefined ? {} : { label: column.label }"
+              :options="column.options"
               :locked="locked"
               bare
             />

@@ -1,13 +1,29 @@
-import type { DetailChange, FieldValue, FileView, StatedBy } from '@cavren/contract';
-import { BLANK_ROW, isIsoDate, moveBoundary, PART_OF, type Entity, type FileState, type IsoDate, type Path, type Stretch } from '@cavren/core';
+import { fileOf, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
+import {
+  applyChanges,
+  descriptionOf,
+  ENTITIES,
+  isIsoDate,
+  moveBoundary,
+  subjectOf,
+  takenBack,
+  whatHangsOn,
+  type DetailChange,
+  type Entity,
+  type FieldValue,
+  type FileState,
+  type IsoDate,
+  type Path,
+  type RowEntity,
+  type Stretch,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { wrap } from 'comlink';
-import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
+import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, toRaw, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
 import type { PathWorker } from './path.worker';
 import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
 import { showTime } from '../files/words';
-
-type RowEntity = Exclude<Entity, 'request'>;
+import { productInForce } from './products';
 
 /** Somebody else changed a field while it was typed here: both are shown, the officer chooses. */
 export interface Conflict {
@@ -34,12 +50,6 @@ interface Undo {
   changes: DetailChange[];
 }
 
-/** The subject that the history gives a change, as the server writes it. */
-export function subjectOf(change: DetailChange): string {
-  if (change.op !== 'set') return `${change.entity}/${change.id}`;
-  return change.id ? `${change.entity}/${change.id}/${change.field}` : `${change.entity}/${change.field}`;
-}
-
 /**
  * One open file: what the server has, what is typed on top of it, and the way between. Changes are saved one after the
  * other as fields are left; what could not be sent yet stays in the queue and survives a reload of the page.
@@ -47,11 +57,13 @@ export function subjectOf(change: DetailChange): string {
 export function openEditing(reference: string) {
   const url = `/api/files/${reference}`;
   const store = `cavren-queue-${reference}`;
-  const view = ref<FileView | null>(null);
+  const view = shallowRef<FileView | null>(null);
+  /** The product and place of the file, fetched once for each version. */
+  const inForce = shallowRef<ProductInForce | null>(null);
   const notLoaded = ref('');
   const notWorked = ref('');
   const loadError = computed(() => notWorked.value || notLoaded.value);
-  const queue = ref<DetailChange[]>(readQueue(store));
+  const queue = shallowRef<DetailChange[]>(readQueue(store));
   const typing = reactive(new Map<string, Extract<DetailChange, { op: 'set' }>>());
   const problems = reactive(new Map<string, string>());
   const conflict = ref<Conflict | null>(null);
@@ -65,11 +77,10 @@ export function openEditing(reference: string) {
   let sending = false;
   let retry = 0;
 
+  /** What the server has with what is typed on top; everything that isn't changed is the same object as before. */
   const file: ComputedRef<FileState | null> = computed(() => {
-    if (!view.value) return null;
-    const copy: FileState = toPlain(view.value.file);
-    for (const change of [...queue.value, ...typing.values()]) applyChange(copy, change);
-    return copy;
+    if (!view.value || !inForce.value) return null;
+    return applyChanges(fileOf(view.value, inForce.value), [...queue.value, ...typing.values()], new Date().toISOString());
   });
   const path = livePath(
     file,
@@ -79,10 +90,19 @@ export function openEditing(reference: string) {
   /** Places that the next gate waits for. */
   const needed = computed(() => new Set(path.value?.now.map(({ place }) => place.anchor) ?? []));
 
-  function take(next: FileView): void {
+  async function take(next: FileView): Promise<void> {
     if (view.value && next.version < view.value.version) return;
+    inForce.value = await productInForce(next.productId);
     view.value = next;
     notLoaded.value = '';
+  }
+
+  /** Lays the answer to a write on what is there; where another change lies between, the file is read again. */
+  async function takeAnswer(answer: FileAnswer): Promise<void> {
+    if (!view.value || answer.version <= view.value.version) return;
+    const after = viewAfter(view.value, answer);
+    if (after) view.value = after;
+    else await load();
   }
 
   /** Who stated each value last; asked for when somebody looks at one. */
@@ -92,7 +112,7 @@ export function openEditing(reference: string) {
 
   async function load(): Promise<void> {
     try {
-      take(await api.get<FileView>(url));
+      await take(await api.get<FileView>(url));
     } catch (error) {
       notLoaded.value = messageOf(error);
     }
@@ -101,7 +121,7 @@ export function openEditing(reference: string) {
   /** Puts changes into the queue, and what takes them back on the pile. */
   function change(label: string, changes: DetailChange[]): void {
     const before = file.value;
-    const inverse = before ? changes.map((wish) => inverseOf(before, wish)).reverse() : [];
+    const inverse = before ? changes.map((wish) => takenBack(before, wish)).reverse() : [];
     if (inverse.length > 0 && inverse.every((wish) => wish !== null)) undos.value = [...undos.value, { label, changes: inverse }].slice(-MOST_UNDO);
     enqueue(...changes);
   }
@@ -132,12 +152,12 @@ export function openEditing(reference: string) {
         saving.value = 'saving';
         const changes = [...queue.value];
         const before = view.value.version;
-        const answer = await api.patch<FileView>(`${url}/details`, { version: versionSeen(changes, before), changes });
+        const answer = await api.patch<FileAnswer>(`${url}/details`, { version: versionSeen(changes, before), changes });
         for (const sent of changes) seen.delete(subjectOf(sent));
         // What changed meanwhile was changed here: whatever else is being typed has seen it.
         if (answer.version === before + 1) for (const [subject, version] of seen) if (version === before) seen.set(subject, answer.version);
+        await takeAnswer(answer);
         dropFromQueue(changes.length);
-        take(answer);
       }
       saving.value = 'saved';
     } catch (error) {
@@ -221,7 +241,7 @@ export function openEditing(reference: string) {
     news.value = '';
     await settled();
     try {
-      take(await api.post<FileView>(`${url}${at}`, body instanceof FormData ? body : { version: view.value?.version ?? 1, ...body }));
+      await takeAnswer(await api.post<FileAnswer>(`${url}${at}`, body instanceof FormData ? body : { version: view.value?.version ?? 1, ...body }));
       return true;
     } catch (error) {
       if (tries > 1 && onlyAnswersCame(error)) {
@@ -332,13 +352,22 @@ export function useEditing(): Editing {
   return editing;
 }
 
-/** The Path of a file that changes with every key: worked out by a worker, always for the newest state that it can have. */
+/**
+ * The Path of a file that changes with every key: worked out by a worker, always for the newest state that it can have.
+ * Product and place never change, so the worker gets them once.
+ */
 function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null, failed: () => void): Ref<Path | null> {
   const thread = new Worker(new URL('./path.worker.ts', import.meta.url), { type: 'module' });
   thread.addEventListener('error', failed);
   const worker = wrap<PathWorker>(thread);
   const path = shallowRef<Path | null>(null);
   let busy = false;
+  let held: FileState['product'] | null = null;
+  async function work({ product, pack, ...stated }: FileState, on: IsoDate): Promise<Path> {
+    if (held !== product) await worker.hold(toRaw(product), toRaw(pack));
+    held = product;
+    return worker.path(toRaw(stated), on);
+  }
   async function follow(): Promise<void> {
     if (busy) return;
     busy = true;
@@ -347,7 +376,7 @@ function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | nu
         worked = file.value;
         const on = today();
         if (on === null) break;
-        path.value = await worker.path(worked, on);
+        path.value = await work(worked, on);
       }
     } finally {
       busy = false;
@@ -361,17 +390,10 @@ function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | nu
 /** Says who keyed the value that a place of the file holds, and when; nothing where that isn't known. */
 export function useStatedBy(): (place: { chapter: string; anchor: string }) => string {
   const editing = inject(EDITING, null);
-  const ENTITIES_OF: Record<string, string[]> = {
-    income: ['income'],
-    commitments: ['debt', 'livingCost'],
-    home: ['home'],
-    worth: ['asset'],
-    request: ['request', 'part', 'use', 'source', 'security', 'payroll', 'account'],
-  };
   return ({ chapter, anchor }) => {
     const stated = editing?.stated.value ?? {};
     const [id = '', field] = anchor.split('.');
-    for (const entity of ENTITIES_OF[chapter] ?? []) {
+    for (const entity of ENTITIES.filter((one) => descriptionOf(one).chapter === chapter)) {
       const known = stated[field === undefined ? `${entity}/${id}` : `${entity}/${id}/${field}`] ?? stated[`${entity}/${id}`];
       if (known) return `${known.applicant ? 'said at the front door by' : 'keyed by'} ${known.by}, ${showTime(known.at)}`;
     }
@@ -384,56 +406,6 @@ function onlyAnswersCame(error: unknown): boolean {
   if (!(error instanceof ApiProblem) || error.problem.code !== 'stale') return false;
   return error.problem.meanwhile?.every(({ subject }) => subject.startsWith('check/')) ?? false;
 }
-
-function toPlain<T>(value: T): T {
-  return JSON.parse(JSON.stringify(value)) as T;
-}
-
-/** Puts a change on a file's state as the server will. */
-export function applyChange(file: FileState, change: DetailChange): void {
-  if (change.op === 'set' && change.entity === 'request') {
-    put(file.request as unknown as Record<string, unknown>, change.field, change.value);
-    return;
-  }
-  const rows = file[PART_OF[change.entity as RowEntity]] as unknown as Record<string, unknown>[];
-  const at = rows.findIndex((row) => row['id'] === change.id);
-  if (change.op === 'remove') {
-    if (at >= 0) rows.splice(at, 1);
-  } else if (change.op === 'add') {
-    if (at < 0) rows.push({ ...BLANK_ROW[change.entity], ...change.values, id: change.id, createdAt: new Date().toISOString() });
-  } else if (at >= 0) {
-    put(rows[at] ?? {}, change.field, change.value);
-  }
-}
-
-const HIDDEN = ['idNumber', 'taxNumber', 'payoutAccount'];
-
-/** Hidden numbers show their tail only, whatever was typed. */
-function put(row: Record<string, unknown>, field: string, value: FieldValue): void {
-  const hidden = HIDDEN.includes(field);
-  row[field] = hidden && typeof value === 'string' ? { tail: value.replace(/\D/g, '').slice(-4) } : value;
-}
-
-/** What takes a change back; null when that can't be known, as for a hidden number. */
-export function inverseOf(file: FileState, change: DetailChange): DetailChange | null {
-  if (change.op === 'add') return { op: 'remove', entity: change.entity, id: change.id };
-  const rows =
-    change.entity === 'request' ? [file.request as unknown as Record<string, unknown>] : (file[PART_OF[change.entity]] as unknown as Record<string, unknown>[]);
-  const row = change.entity === 'request' ? rows[0] : rows.find(({ id }) => id === change.id);
-  if (!row) return null;
-  if (change.op === 'set') {
-    if (HIDDEN.includes(change.field)) return null;
-    return { ...change, value: (row[change.field] ?? null) as FieldValue };
-  }
-  const values = Object.fromEntries(
-    Object.keys(BLANK_ROW[change.entity])
-      .filter((field) => row[field] !== null && !NOT_GIVEN.includes(field))
-      .map((field) => [field, row[field] as FieldValue]),
-  );
-  return Object.values(values).some((value) => typeof value === 'object') ? null : { op: 'add', entity: change.entity, id: change.id, values };
-}
-/** Fields that only the server gives. */
-const NOT_GIVEN = ['detailsFrom'];
 
 /** A boundary of a history takes its touching neighbour along. */
 function withNeighbour(file: FileState, wish: Extract<DetailChange, { op: 'set' }>): DetailChange[] {
@@ -448,19 +420,6 @@ function withNeighbour(file: FileState, wish: Extract<DetailChange, { op: 'set' 
     field,
     value,
   ).map((move) => ({ op: 'set', entity, id: move.id, field: move.field, value: move.value }));
-}
-
-/** Relations and answers go with the person whom they are about, so that taking that back brings them back. */
-function whatHangsOn(file: FileState, personId: string): DetailChange[] {
-  return [
-    ...file.relations
-      .filter((row) => row.personId === personId || row.toId === personId)
-      .map(({ id }) => ({ op: 'remove' as const, entity: 'relation' as const, id })),
-    ...file.answers.filter((row) => row.personId === personId).map(({ id }) => ({ op: 'remove' as const, entity: 'answer' as const, id })),
-    ...file.people
-      .filter(({ livesWith }) => livesWith === personId)
-      .map(({ id }) => ({ op: 'set' as const, entity: 'person' as const, id, field: 'livesWith', value: null })),
-  ];
 }
 
 function readQueue(store: string): DetailChange[] {

@@ -1,8 +1,32 @@
-import { ENTITIES, formatDate, formatMoney, personName, STAGE_LABEL, type FileState, type HistoryEntry, type Minor, type Stage } from '@cavren/core';
+import {
+  descriptionOf,
+  ENTITIES,
+  fieldOf,
+  formatDate,
+  formatMoney,
+  KINDS_OF_CHECK,
+  PART_OF,
+  personName,
+  ROW_ENTITIES,
+  STAGE_LABEL,
+  type CheckKind,
+  type Entity,
+  type FileState,
+  type HistoryEntry,
+  type Minor,
+  type RowEntity,
+  type Stage,
+} from '@cavren/core';
+import { CHANNEL_LABEL } from '@cavren/contract';
+import { labelInside } from '../words/labels';
+import { saidValue } from '../words/values';
 
+/** What was done, in the words before what it was done to. */
 const ACT: Record<string, string> = {
   'file.open': 'opened the file',
-  'person.reuse': 'took over known details',
+  'person.reuse': 'took over known details of',
+  'person.merge': 'found two entries of the register to be one:',
+  'person.unmerge': 'took apart two entries of the register:',
   'details.set': 'changed',
   'details.add': 'added',
   'details.remove': 'removed',
@@ -25,10 +49,11 @@ const ACT: Record<string, string> = {
   'candidate.decide': 'decided a watchlist entry',
   'paper.add': 'added a paper to',
   'paper.judge': 'looked at a paper',
-  'paper.remove': 'took away a paper',
+  'paper.remove': 'removed a paper',
   'exception.ask': 'asked for an exception on',
   'exception.answer': 'answered an exception on',
-  'agreement.send': 'sent the agreement',
+  'agreement.send': 'sent the agreement for signature',
+  'agreement.make': 'made the agreement',
   'agreement.void': 'took the agreement back',
   'agreement.seal': 'sealed the agreement',
   'signer.invite': 'invited to sign',
@@ -39,106 +64,150 @@ const ACT: Record<string, string> = {
   'decision.decline': 'declined the file',
   'decision.sendBack': 'sent the file back',
   'question.answer': 'answered the question',
+  'payout.ask': 'asked the bank about the account',
   'payout.verify': 'verified the account',
-  'payout.order': 'ordered the transfer',
+  'payout.order': 'ordered the payment',
   'payout.release': 'released the money',
   'file.move': 'moved the file on',
   'file.stage': 'brought the file to another stage',
   'file.withdraw': 'withdrew the file',
 };
 
-const MONEY = [
-  'price',
-  'downPayment',
-  'amount',
-  'monthlyCost',
-  'monthly',
-  'payment',
-  'balance',
-  'limit',
-  'value',
-  'downPaymentPart',
-  'profitLatest',
-  'addBackLatest',
-  'profitBefore',
-  'addBackBefore',
-  'capital',
-  'yearToDate',
-  'netAmount',
-  'balloon',
-  'priorCharges',
-  'yearlyPay',
-  'profitShare',
-  'revenue',
-  'costs',
-  'depreciation',
-  'interest',
-  'drawings',
-];
-const WORD: Record<string, string> = {
-  person: 'person',
-  home: 'address',
-  income: 'income',
-  livingCost: 'living cost',
-  debt: 'debt',
-  asset: 'asset',
-  relation: 'relation',
-  work: 'work',
-  pet: 'pet',
-  vehicle: 'vehicle',
-  answer: 'answer',
-  explanation: 'explanation',
-  part: 'part of the loan',
-  use: 'purpose',
-  source: 'source of money',
-  security: 'security',
-  payroll: 'entry of the payroll',
-  account: 'year of accounts',
-  variant: 'version beside the request',
-  request: 'request',
-  condition: 'condition',
-  figure: 'figure',
+const RESOLUTION_WORD: Record<string, string> = {
+  confirmed: 'confirmed as stated',
+  corrected: 'corrected',
+  differentPerson: 'somebody else',
+  samePerson: 'the same person',
+  confirmedTwo: 'two persons',
+  superseded: 'The details were changed before the service answered',
+  consentWithdrawn: 'the consent was withdrawn before the service was asked',
+  granted: 'granted',
+  refused: 'refused',
+  typed: 'typed name',
+  drawn: 'drawn on the screen',
+  same: 'the same person',
 };
 
-const ROWS: readonly string[] = ENTITIES.filter((entity) => entity !== 'request');
+type Kept = Record<string, unknown>;
+const count = (number: number, one: string, many: string): string => `${number} ${number === 1 ? one : many}`;
 
-/** Field names in words: termMonths → term months. */
-const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase();
-
-/** A value in a history as people read it. */
-export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null, file?: FileState): string {
-  if (value === null) return '';
-  // A version's changes are kept for programs; its name says what it is.
-  if (entry.subject.startsWith('variant/')) return /label ([^;]*)/.exec(value)?.[1] ?? (value.startsWith('[') ? '' : value);
-  const field = entry.subject.split('/').at(-1) ?? '';
-  if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
-  if (entry.act === 'details.set' && MONEY.includes(field) && /^-?\d+$/.test(value)) return formatMoney(Number(value) as Minor);
-  if (/^\d{4}-\d\d-\d\d$/.test(value)) return formatDate(value, 'mdy');
-  if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;
-  const named = value.replace(/[A-Za-z0-9_-]{8,32}/g, (id) => file?.people.find((person) => person.id === id)?.fullName ?? id);
-  return named.replace(/\bid [A-Za-z0-9_-]{21}; /g, '');
+/** What an entry keeps as JSON; null where it keeps plain text, as all did once. */
+function keptIn(value: string): Kept | null {
+  if (!value.startsWith('{')) return null;
+  try {
+    return JSON.parse(value) as Kept;
+  } catch {
+    return null;
+  }
 }
+
+const nameIn =
+  (file: FileState) =>
+  (id: string): string => {
+    const person = file.people.find((one) => one.id === id);
+    return person ? personName(person) : 'somebody who isn’t in the file any more';
+  };
+
+const moneyOf = (file: FileState, amount: unknown): string => formatMoney(Number(amount) as Minor, { locale: file.pack.locale, currency: file.pack.currency });
+
+/** A row as it was stated, field by field, by the descriptions of its fields. */
+function rowWords(entity: Entity, row: Kept, file: FileState): string {
+  return Object.entries(row)
+    .map(([field, value]) => {
+      const described = fieldOf(entity, field);
+      const said = described && described.kind !== 'code' ? saidValue(described, value, file.pack, nameIn(file)) : '';
+      return described && said ? `${labelInside(entity, field)} ${said}` : '';
+    })
+    .filter(Boolean)
+    .join('; ');
+}
+
+/** Rows of entries from before they were kept as JSON: fields and values in a line. */
+function oldRow(entity: Entity, line: string): Kept {
+  const fields = line.split('; ').map((part) => /^(\S+) (.*)$/s.exec(part));
+  return Object.fromEntries(
+    fields.filter((found) => found !== null).map(([, field = '', value = '']) => [field, fieldOf(entity, field)?.kind === 'yesNo' ? value === 'true' : value]),
+  );
+}
+
+const isEntity = (name: string): name is Entity => (ENTITIES as readonly string[]).includes(name);
+const isRowEntity = (name: string): name is RowEntity => (ROW_ENTITIES as readonly string[]).includes(name);
+
+/** What the entries of each act keep, in a sentence; acts that aren't here keep words. */
+const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
+  'file.open': ({ product, channel, receivedOn, signedOn }, { pack }) => {
+    const day = (value: unknown) => formatDate(String(value), pack.dateOrder);
+    const way = CHANNEL_LABEL[channel as keyof typeof CHANNEL_LABEL].toLowerCase();
+    return `${String(product)}, ${way}${signedOn ? `, signed ${day(signedOn)}` : ''}, received ${day(receivedOn)}`;
+  },
+  'check.ask': ({ kind, of }) => `${KINDS_OF_CHECK[kind as CheckKind].label}${of ? ` of ${String(of)}` : ''}`,
+  'check.answer': ({ kind, open }) => `${KINDS_OF_CHECK[kind as CheckKind].label}: ${open === 0 ? 'nothing to settle' : `${String(open)} to settle`}`,
+  'finding.resolve': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
+  'candidate.decide': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
+  'paper.add': ({ name, bytes, digest }) => `${String(name)}, ${count(Number(bytes), 'byte', 'bytes')}, digest ${String(digest)}…`,
+  'paper.judge': ({ verdict, reason, page, amount }, file) =>
+    verdict === 'sentBack' ? `sent back: ${String(reason)}` : `accepted: page ${String(page)}${amount === null ? '' : `, shows ${moneyOf(file, amount)}`}`,
+  'signer.sign': ({ mark, choice }) => `${RESOLUTION_WORD[mark as string] ?? ''}; chose “${String(choice)}”`,
+  'decision.approve': ({ comment }) => String(comment ?? ''),
+  'decision.sendBack': ({ comment }) => String(comment ?? ''),
+  'decision.decline': ({ reasons, comment }, { product }) => {
+    const labels = (reasons as string[]).map((code) => product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
+    return [labels.join(', '), comment].filter(Boolean).join(': ');
+  },
+  'payout.verify': ({ problem, ending, name }) => (problem ? String(problem) : `the account ending ${String(ending)} belongs to ${String(name)}`),
+  'payout.order': ({ amount }, file) => moneyOf(file, amount),
+  'payout.release': ({ amount, reference, by }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}, released by ${String(by)}`,
+};
+
+const PLAIN: Record<string, (value: string) => string> = {
+  'file.lapse': (days) => (/^\d+$/.test(days) ? `nobody worked on it for ${count(Number(days), 'day', 'days')}` : days),
+  'file.warn': (days) => (/^\d+$/.test(days) ? `lapses in ${count(Number(days), 'day', 'days')}` : days),
+  'signer.read': (pages) => (/^\d+$/.test(pages) ? `${count(Number(pages), 'page', 'pages')} to the end` : pages),
+  'payout.ask': (ending) => `the account ending ${ending}`,
+  'duplicate.review': (verdict) => (verdict === 'confirmed' ? 'two persons' : (RESOLUTION_WORD[verdict] ?? verdict)),
+};
+
+/** A value in a history as people read it, by the description of what it is of. */
+export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null, file: FileState): string {
+  if (value === null || value === '') return '';
+  const [kind = '', id = '', field] = entry.subject.split('/');
+  if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
+  if (entry.act === 'details.set' && isEntity(kind)) {
+    const described = fieldOf(kind, field ?? id);
+    if (!described) return value;
+    return described.kind === 'code' ? '' : saidValue(described, value, file.pack, nameIn(file));
+  }
+  if ((entry.act === 'details.add' || entry.act === 'details.remove') && isRowEntity(kind)) return rowWords(kind, keptIn(value) ?? oldRow(kind, value), file);
+  const kept = keptIn(value);
+  if (kept) return SAYS[entry.act]?.(kept, file) ?? '';
+  if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;
+  return PLAIN[entry.act]?.(value) ?? RESOLUTION_WORD[value] ?? value;
+}
+
+/** Whose row something is: the person themselves, or the one that the row belongs to. */
+function ownerOf(kind: RowEntity, id: string, file: FileState): FileState['people'][number] | undefined {
+  const rows = file[PART_OF[kind]] as unknown as { id: string; personId?: string | null }[];
+  const personId = kind === 'person' ? id : rows.find((row) => row.id === id)?.personId;
+  return file.people.find((person) => person.id === personId);
+}
+
+const OTHER_WORD: Record<string, string> = { condition: 'condition', figure: 'figure', income: 'question about an income' };
 
 /** What an entry is about, in the words of the file. */
 export function subjectWords(subject: string, file: FileState): string {
-  const [kind = '', id, field] = subject.split('/');
-  const person =
-    file.people.find((candidate) => candidate.id === id) ??
-    file.people.find(
-      (candidate) =>
-        candidate.id === [...file.incomes, ...file.homes, ...file.works, ...file.answers, ...file.relations].find((row) => row.id === id)?.personId,
-    );
-  if (kind === 'request') return `request: ${spaced(id ?? '')}`;
-  if (kind in WORD && id && ROWS.includes(kind))
-    return [WORD[kind], person ? `of ${personName(person)}` : '', field ? `: ${spaced(field)}` : ''].filter(Boolean).join(' ').replace(' :', ':');
-  return WORD[kind.split(':')[0] ?? ''] ?? '';
+  const [kind = '', id = '', field] = subject.split('/');
+  if (kind === 'request') return `request: ${labelInside('request', id)}`;
+  if (!isRowEntity(kind) || !id) return OTHER_WORD[kind.split(':')[0] ?? ''] ?? '';
+  const person = ownerOf(kind, id, file);
+  const word = kind === 'person' && person ? personName(person) : `${descriptionOf(kind).word}${person ? ` of ${personName(person)}` : ''}`;
+  return field ? `${word}: ${labelInside(kind, field)}` : word;
 }
 
 /** An entry of the history as a sentence without its actor. */
 export function describeEntry(entry: HistoryEntry, file: FileState): string {
-  const what = ACT[entry.act] ?? entry.act;
+  const what = actWords(entry.act);
   const about = subjectWords(entry.subject, file);
   const after = showHistoryValue(entry, entry.after, file);
-  return [what, about, after && entry.act !== 'agreement.seal' && entry.act !== 'agreement.send' ? `→ ${after}` : ''].filter(Boolean).join(' ');
+  return [what, about, after && entry.act !== 'agreement.seal' && entry.act !== 'agreement.make' ? `→ ${after}` : ''].filter(Boolean).join(' ');
 }
-export const actWords = (act: string): string => ACT[act] ?? act;
+export const actWords = (act: string): string => ACT[act] ?? 'did something that this Cavren doesn’t know';

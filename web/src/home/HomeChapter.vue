@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { PET_KIND_LABEL, type DetailChange } from '@cavren/contract';
-import { homeNow, personName, plays, TENURE_LABEL, type FilePerson } from '@cavren/core';
+import { type DetailChange } from '@cavren/contract';
+import { homeNow, personName, plays, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed } from 'vue';
 import { useEditing } from '../file/editing';
 import HistoryBand from '../file/HistoryBand.vue';
-import { optionsOf, peopleOptions, plainOptions, type ChapterProps } from '../file/options';
+import { peopleOptions, plainOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import { useDesk } from '../session/store';
 
@@ -19,28 +19,26 @@ const districts = computed(() => [
 ]);
 const narrow = computed(() => districts.value.length > 0);
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: narrow.value ? '11%' : '14%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: narrow.value ? '11%' : '14%' },
   { field: 'line', label: 'Street address', width: narrow.value ? '18%' : '21%' },
   { field: 'town', label: 'Town', width: narrow.value ? '10%' : '11%' },
   { field: 'postalCode', label: 'Postal', width: '7%' },
-  ...(districts.value.length > 0
-    ? [{ field: 'district', label: 'District', kind: 'choice' as const, options: plainOptions(districts.value), width: '10%' }]
-    : []),
-  { field: 'since', label: 'Since', kind: 'date', width: '12%' },
-  { field: 'until', label: 'Until', kind: 'date', width: '12%' },
-  { field: 'tenure', label: 'Owned or rented', kind: 'choice', options: optionsOf(TENURE_LABEL), width: narrow.value ? '10%' : '13%' },
-  { field: 'monthlyCost', label: 'A month', kind: 'money', width: '11%' },
+  ...(districts.value.length > 0 ? [{ field: 'district', label: 'District', options: plainOptions(districts.value), width: '10%' }] : []),
+  { field: 'since', label: 'Since', width: '12%' },
+  { field: 'until', label: 'Until', width: '12%' },
+  { field: 'tenure', label: 'Owned or rented', width: narrow.value ? '10%' : '13%' },
+  { field: 'monthlyCost', label: 'A month', width: '11%' },
 ]);
 const pets: Column[] = [
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(PET_KIND_LABEL), width: '18%' },
+  { field: 'kind', label: 'Kind', width: '18%' },
   { field: 'breed', label: 'Breed', width: '30%' },
-  { field: 'weight', label: 'Weight in kg', kind: 'decimal', width: '16%' },
-  { field: 'serviceAnimal', label: 'Service animal', kind: 'yesNo', width: '18%' },
+  { field: 'weight', label: 'Weight in kg', width: '16%' },
+  { field: 'serviceAnimal', label: 'Service animal', width: '18%' },
 ];
 const vehicles: Column[] = [
   { field: 'make', label: 'Make', width: '25%' },
   { field: 'model', label: 'Model', width: '25%' },
-  { field: 'year', label: 'Year', kind: 'whole', width: '15%' },
+  { field: 'year', label: 'Year', width: '15%' },
   { field: 'plate', label: 'Plate', width: '20%' },
 ];
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { evidencedAmount, INCOME_KIND_LABEL, moneyIn, type CountedIncome, type Income } from '@cavren/core';
+import { evidencedAmount, moneyIn, type CountedIncome, type Income } from '@cavren/core';
 import { computed } from 'vue';
 import TermLines from '../affordability/TermLines.vue';
 import { inOneLine } from '../affordability/words';
 import { useGoTo } from '../file/places';
-import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
+import { peopleOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
 import WorkHistory from '../work/WorkHistory.vue';
@@ -14,10 +14,10 @@ import QuestionBox from './QuestionBox.vue';
 const props = defineProps<ChapterProps>();
 const go = useGoTo(() => props.file.reference);
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '20%' },
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(INCOME_KIND_LABEL), width: '18%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '20%' },
+  { field: 'kind', label: 'Kind', width: '18%' },
   { field: 'source', label: 'Employer or source', width: '30%' },
-  { field: 'since', label: 'Since', kind: 'date', width: '14%' },
+  { field: 'since', label: 'Since', width: '14%' },
 ]);
 const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
 const currency = computed(() => props.file.pack.currency);

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { CONTACT_WAY_LABEL, FAMILY_STATUS_LABEL, STUDIES_LABEL } from '@cavren/contract';
 import {
   NUMBER_KINDS,
   numberKindOf,
@@ -18,7 +17,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
-import { optionsOf, type ChapterProps } from '../file/options';
+import { type ChapterProps } from '../file/options';
 import { showDate } from '../files/words';
 import HouseholdPicture from '../household/HouseholdPicture.vue';
 import Relations from '../household/Relations.vue';
@@ -178,14 +177,13 @@ const nameOf = (id: string): string => {
             :locked="locked"
           />
           <Field :id="person.id" entity="person" field="knownAs" label="Known as" :locked="locked" />
-          <Field :id="person.id" entity="person" field="birthDate" :label="isOrganisation ? 'Founded on' : 'Birth date'" kind="date" :locked="locked" />
+          <Field :id="person.id" entity="person" field="birthDate" :label="isOrganisation ? 'Founded on' : 'Birth date'" :locked="locked" />
           <Field
             v-if="numberKinds('identity').length > 1"
             :id="person.id"
             entity="person"
             field="idKind"
             label="Kind of number"
-            kind="choice"
             :empty="idLabel"
             :options="numberKinds('identity')"
             :locked="locked"
@@ -196,15 +194,14 @@ const nameOf = (id: string): string => {
             entity="person"
             field="idNumber"
             :label="idLabel"
-            kind="hidden"
             :locked="locked"
           />
-          <Field :id="person.id" entity="person" field="phone" label="Phone" kind="phone" :locked="locked" />
+          <Field :id="person.id" entity="person" field="phone" label="Phone" :locked="locked" />
           <Field :id="person.id" :class="{ two: person.noEmail === false }" entity="person" field="email" label="E-mail" :locked="locked || person.noEmail" />
-          <Field v-if="!person.email" :id="person.id" entity="person" field="noEmail" label="Has no e-mail" kind="yesNo" :locked="locked" />
+          <Field v-if="!person.email" :id="person.id" entity="person" field="noEmail" label="Has no e-mail" :locked="locked" />
           <template v-if="person.role !== 'applicant'">
-            <Field :id="person.id" entity="person" field="role" label="Role" kind="choice" :options="roleChoices" :locked="locked" />
-            <Field :id="person.id" entity="person" field="livesWith" label="Lives with" kind="choice" :options="others" :locked="locked" />
+            <Field :id="person.id" entity="person" field="role" label="Role" :options="roleChoices" :locked="locked" />
+            <Field :id="person.id" entity="person" field="livesWith" label="Lives with" :options="others" :locked="locked" />
           </template>
           <div class="field">
             <span class="label">Also</span>
@@ -229,15 +226,7 @@ const nameOf = (id: string): string => {
             </span>
             <span v-if="editing.problems.get(`person/${person.id}/alsoRoles`)" class="wrong">{{ editing.problems.get(`person/${person.id}/alsoRoles`) }}</span>
           </div>
-          <Field
-            v-if="plays(person, ['beneficialOwner', 'beneficiary'])"
-            :id="person.id"
-            entity="person"
-            field="share"
-            label="Share in %"
-            kind="decimal"
-            :locked="locked"
-          />
+          <Field v-if="plays(person, ['beneficialOwner', 'beneficiary'])" :id="person.id" entity="person" field="share" label="Share in %" :locked="locked" />
           <Field v-if="helps" :id="person.id" class="two" entity="person" field="organisation" label="Organisation" :locked="locked" />
         </div>
         <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
@@ -245,27 +234,11 @@ const nameOf = (id: string): string => {
       <details v-if="!isOrganisation" class="further" :open="owes">
         <summary>Contact, household, tax</summary>
         <div class="fields five">
-          <Field :id="person.id" entity="person" field="language" label="Language" kind="choice" :options="languages" :locked="locked" />
-          <Field
-            :id="person.id"
-            entity="person"
-            field="contactBy"
-            label="Reach them by"
-            kind="choice"
-            :options="optionsOf(CONTACT_WAY_LABEL)"
-            :locked="locked"
-          />
+          <Field :id="person.id" entity="person" field="language" label="Language" :options="languages" :locked="locked" />
+          <Field :id="person.id" entity="person" field="contactBy" label="Reach them by" :locked="locked" />
           <Field :id="person.id" entity="person" field="contactTimes" label="At what times" :locked="locked" />
           <Field :id="person.id" class="two" entity="person" field="accessibility" label="What helps them (large print, an interpreter …)" :locked="locked" />
-          <Field
-            :id="person.id"
-            entity="person"
-            field="familyStatus"
-            label="Family status"
-            kind="choice"
-            :options="optionsOf(FAMILY_STATUS_LABEL)"
-            :locked="locked"
-          />
+          <Field :id="person.id" entity="person" field="familyStatus" label="Family status" :locked="locked" />
           <Field
             v-if="person.familyStatus === 'singleParent'"
             :id="person.id"
@@ -274,25 +247,9 @@ const nameOf = (id: string): string => {
             label="Other parent’s name"
             :locked="locked"
           />
-          <Field :id="person.id" entity="person" field="studies" label="Studies" kind="choice" :options="optionsOf(STUDIES_LABEL)" :locked="locked" />
-          <Field
-            :id="person.id"
-            entity="person"
-            field="taxKind"
-            label="Further tax number: kind"
-            kind="choice"
-            :options="numberKinds('tax')"
-            :locked="locked"
-          />
-          <Field
-            v-if="person.taxKind"
-            :id="person.id"
-            entity="person"
-            field="taxNumber"
-            :label="NUMBER_KINDS[person.taxKind].label"
-            kind="hidden"
-            :locked="locked"
-          />
+          <Field :id="person.id" entity="person" field="studies" label="Studies" :locked="locked" />
+          <Field :id="person.id" entity="person" field="taxKind" label="Further tax number: kind" :options="numberKinds('tax')" :locked="locked" />
+          <Field v-if="person.taxKind" :id="person.id" entity="person" field="taxNumber" :label="NUMBER_KINDS[person.taxKind].label" :locked="locked" />
         </div>
       </details>
       <p v-else class="soft"><Mark kind="none" /> Owners, contacts and whom they are related to are people of the file.</p>

@@ -16,23 +16,18 @@ const payroll: Column[] = [
   {
     field: 'kind',
     label: 'As',
-    kind: 'choice',
     width: '18%',
-    options: [
-      { value: 'employee', label: 'Employee' },
-      { value: 'owner', label: 'Owner' },
-    ],
   },
-  { field: 'yearlyPay', label: 'Wages of the year', kind: 'money', width: '20%' },
-  { field: 'profitShare', label: 'Share of the profit', kind: 'money', width: '22%' },
+  { field: 'yearlyPay', label: 'Wages of the year', width: '20%' },
+  { field: 'profitShare', label: 'Share of the profit', width: '22%' },
 ];
 const accounts: Column[] = [
-  { field: 'yearEnd', label: 'Year to', kind: 'date' },
-  { field: 'revenue', label: 'Revenue', kind: 'money' },
-  { field: 'costs', label: 'All costs', kind: 'money' },
-  { field: 'depreciation', label: 'of it depreciation', kind: 'money' },
-  { field: 'interest', label: 'of it interest', kind: 'money' },
-  { field: 'drawings', label: 'Drawn, with tax', kind: 'money' },
+  { field: 'yearEnd', label: 'Year ended' },
+  { field: 'revenue', label: 'Revenue' },
+  { field: 'costs', label: 'All costs' },
+  { field: 'depreciation', label: 'of it depreciation' },
+  { field: 'interest', label: 'of it interest' },
+  { field: 'drawings', label: 'Drawn, with tax' },
 ];
 const terms = computed(() => payrollTerms(props.file));
 const newest = computed(() => newestYear(props.file));

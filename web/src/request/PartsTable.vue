@@ -24,17 +24,16 @@ const gap = computed(() => partsGap(props.file));
 const costs = computed(() => costsOf(props.file, props.today));
 
 const columns = computed<Column[]>(() => [
-  { field: 'kind', label: 'Kind of part', kind: 'choice', width: '30%', options: props.rules.parts.map(({ kind, label }) => ({ value: kind, label })) },
-  { field: 'amount', label: 'Amount', kind: 'money', width: '18%' },
-  { field: 'termMonths', label: 'Months', kind: 'whole', width: '10%' },
+  { field: 'kind', label: 'Kind of part', width: '30%', options: props.rules.parts.map(({ kind, label }) => ({ value: kind, label })) },
+  { field: 'amount', label: 'Amount', width: '18%' },
+  { field: 'termMonths', label: 'Months', width: '10%' },
   {
     field: 'every',
     label: 'Paid',
-    kind: 'choice',
     width: '20%',
     options: props.rules.every.map((value) => ({ value, label: PAYMENT_PERIOD_LABEL[value] })),
   },
-  { field: 'firstPaymentOn', label: 'First payment', kind: 'date', width: '16%' },
+  { field: 'firstPaymentOn', label: 'First payment', width: '16%' },
 ]);
 /** A new part takes what the others leave. */
 const fresh = computed(() => ({
@@ -82,16 +81,8 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
       <template #under="{ row }">
         <div class="under">
           <span class="rate">{{ said.get(row.id)?.rate }}</span>
-          <Field
-            v-if="has(row.id, 'interestOnly')"
-            :id="row.id"
-            entity="part"
-            field="interestOnlyMonths"
-            label="Interest alone, months"
-            kind="whole"
-            :locked="locked"
-          />
-          <Field v-if="has(row.id, 'balloon')" :id="row.id" entity="part" field="balloon" label="Final balloon" kind="money" :locked="locked" />
+          <Field v-if="has(row.id, 'interestOnly')" :id="row.id" entity="part" field="interestOnlyMonths" label="Interest alone, months" :locked="locked" />
+          <Field v-if="has(row.id, 'balloon')" :id="row.id" entity="part" field="balloon" label="Final balloon" :locked="locked" />
           <Field
             v-if="has(row.id, 'seasonal')"
             :id="row.id"
@@ -102,10 +93,10 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
             hint="4 5 6 is April to June"
           />
           <template v-if="!has(row.id, 'revolving')">
-            <Field :id="row.id" entity="part" field="holidayFrom" label="Left out from no." kind="whole" :locked="locked" />
-            <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" kind="whole" :locked="locked" />
+            <Field :id="row.id" entity="part" field="holidayFrom" label="Left out from no." :locked="locked" />
+            <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" :locked="locked" />
           </template>
-          <Field :id="row.id" entity="part" field="advanceOn" label="Paid out on" kind="date" :locked="locked" />
+          <Field :id="row.id" entity="part" field="advanceOn" label="Paid out on" :locked="locked" />
           <span v-if="said.get(row.id)?.problem" class="problem" role="alert">{{ said.get(row.id)?.problem }}</span>
           <b v-else class="monthly">{{ said.get(row.id)?.monthly }}</b>
         </div>

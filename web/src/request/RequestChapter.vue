@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { LEGAL_FORM_LABEL, moneyIn, REQUEST_FIELD_KIND } from '@cavren/core';
+import { moneyIn } from '@cavren/core';
 import { computed } from 'vue';
 import Qualifying from '../declarations/Qualifying.vue';
 import Field from '../file/Field.vue';
 import { useEditing } from '../file/editing';
-import { optionsOf, plainOptions, type ChapterProps } from '../file/options';
+import { plainOptions, type ChapterProps } from '../file/options';
 import BusinessTables from './BusinessTables.vue';
 import CostsBlock from './CostsBlock.vue';
 import PartsTable from './PartsTable.vue';
@@ -21,10 +21,7 @@ function bound(field: string): string {
   if (field === 'amount') return `${money(bounds.value.amount.least)} to ${money(bounds.value.amount.most)}`;
   return field === 'termMonths' ? `${bounds.value.termMonths.least} to ${bounds.value.termMonths.most}` : '';
 }
-function options(field: string) {
-  if (field === 'purpose') return plainOptions(props.file.product.purposes);
-  return field === 'legalForm' ? optionsOf(LEGAL_FORM_LABEL) : [];
-}
+const options = (field: string) => (field === 'purpose' ? plainOptions(props.file.product.purposes) : undefined);
 const problems = computed(() => props.path.now.filter(({ key, place }) => place.chapter === 'request' && (key.startsWith('bound:') || key === 'balance:uses')));
 /** Products that lend on nothing but the price take no securities. */
 const pledging = computed(() => Object.keys(rules.value?.securities ?? {}).length > 0 || props.file.securities.length > 0);
@@ -47,7 +44,6 @@ const business = computed(
           entity="request"
           :field="field"
           :label="label"
-          :kind="REQUEST_FIELD_KIND[field] ?? 'text'"
           :options="options(field)"
           :locked="locked"
           :hint="hint ?? bound(field)"
@@ -82,7 +78,7 @@ const business = computed(
       <div class="fields">
         <Field class="wide" entity="request" field="payoutName" label="Account holder" :locked="locked" />
         <Field entity="request" field="payoutRouting" label="Routing number" :locked="locked" hint="nine digits, from the check" />
-        <Field entity="request" field="payoutAccount" label="Account number" kind="hidden" :locked="locked" />
+        <Field entity="request" field="payoutAccount" label="Account number" :locked="locked" />
       </div>
     </section>
   </div>

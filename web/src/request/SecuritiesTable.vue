@@ -12,14 +12,13 @@ const columns = computed<Column[]>(() => [
   {
     field: 'kind',
     label: 'Security',
-    kind: 'choice',
     width: '22%',
     options: optionsOf(SECURITY_KIND_LABEL).filter(({ value }) => value in shares.value || props.file.securities.some(({ kind }) => kind === value)),
   },
   { field: 'description', label: 'What it is', width: '26%' },
-  { field: 'value', label: 'Value', kind: 'money', width: '15%' },
-  { field: 'valueOn', label: 'Valued on', kind: 'date', width: '14%' },
-  { field: 'priorCharges', label: 'Charges before ours', kind: 'money', width: '16%' },
+  { field: 'value', label: 'Value', width: '15%' },
+  { field: 'valueOn', label: 'Valued on', width: '14%' },
+  { field: 'priorCharges', label: 'Charges before ours', width: '16%' },
 ]);
 const lines = computed(() => lendingValueTerms(props.file));
 const lineOf = (id: string) => lines.value.find(({ place }) => place?.anchor === `${id}.value`);

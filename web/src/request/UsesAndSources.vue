@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { moneyIn, SOURCE_KIND_LABEL, total, usesAndSources, type FileState, type Term } from '@cavren/core';
+import { moneyIn, total, usesAndSources, type FileState, type Term } from '@cavren/core';
 import { computed } from 'vue';
 import Rows, { type Column } from '../file/Rows.vue';
-import { optionsOf } from '../file/options';
 import Mark from '../look/Mark.vue';
 
 /** What the money goes into on one side, where it comes from on the other; both must come to the same. */
@@ -11,12 +10,12 @@ const money = (value: number): string => moneyIn(props.file.pack)(value);
 const table = computed(() => usesAndSources(props.file));
 const useColumns: Column[] = [
   { field: 'what', label: 'Purpose', width: '60%' },
-  { field: 'amount', label: 'Amount', kind: 'money', width: '34%' },
+  { field: 'amount', label: 'Amount', width: '34%' },
 ];
 const sourceColumns: Column[] = [
-  { field: 'kind', label: 'Other source', kind: 'choice', options: optionsOf(SOURCE_KIND_LABEL), width: '32%' },
+  { field: 'kind', label: 'Other source', width: '32%' },
   { field: 'what', label: 'From whom', width: '35%' },
-  { field: 'amount', label: 'Amount', kind: 'money', width: '28%' },
+  { field: 'amount', label: 'Amount', width: '28%' },
 ];
 /** Lines that follow from elsewhere in the file, beside those that are keyed here. */
 const listed = (terms: Term[], rows: { id: string }[]): Term[] => terms.filter(({ place }) => !rows.some(({ id }) => place?.anchor.startsWith(`${id}.`)));

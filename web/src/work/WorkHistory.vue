@@ -5,7 +5,7 @@ import { nanoid } from 'nanoid';
 import { computed, nextTick } from 'vue';
 import { useEditing } from '../file/editing';
 import HistoryBand from '../file/HistoryBand.vue';
-import { optionsOf, peopleOptions, type ChapterProps } from '../file/options';
+import { peopleOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import { useDesk } from '../session/store';
 
@@ -14,13 +14,13 @@ const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', kind: 'choice', options: peopleOptions(props.file), width: '15%' },
-  { field: 'kind', label: 'What', kind: 'choice', options: optionsOf(WORK_KIND_LABEL), width: '14%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '15%' },
+  { field: 'kind', label: 'What', width: '14%' },
   { field: 'employer', label: 'Employer', width: '20%' },
   { field: 'position', label: 'As', width: '13%' },
   { field: 'phone', label: 'Their phone', width: '13%' },
-  { field: 'since', label: 'Since', kind: 'date', width: '12%' },
-  { field: 'until', label: 'Until', kind: 'date', width: '12%' },
+  { field: 'since', label: 'Since', width: '12%' },
+  { field: 'until', label: 'Until', width: '12%' },
 ]);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 const labelOf = (id: string): string => {

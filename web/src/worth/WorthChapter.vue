@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { ASSET_KIND_LABEL, assetWorth, downPaymentGap, moneyIn, partThatFits, type Asset, type Minor } from '@cavren/core';
+import { assetWorth, downPaymentGap, moneyIn, partThatFits, type Asset, type Minor } from '@cavren/core';
 import { computed } from 'vue';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
-import { optionsOf, ownerOptions, type ChapterProps } from '../file/options';
+import { ownerOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
@@ -13,11 +13,11 @@ const editing = useEditing();
 const desk = useDesk();
 const funds = computed(() => props.file.product.requestFields.some(({ field }) => field === 'downPayment'));
 const columns = computed<Column[]>(() => [
-  { field: 'kind', label: 'Kind', kind: 'choice', options: optionsOf(ASSET_KIND_LABEL), width: '17%' },
+  { field: 'kind', label: 'Kind', width: '17%' },
   { field: 'description', label: 'What it is', width: '27%' },
-  { field: 'owners', label: 'Whose', kind: 'choice', options: ownerOptions(props.file), width: '19%' },
-  { field: 'value', label: 'Value', kind: 'money', width: '13%' },
-  { field: 'valueOn', label: 'As of', kind: 'date', width: '12%' },
+  { field: 'owners', label: 'Whose', options: ownerOptions(props.file), width: '19%' },
+  { field: 'value', label: 'Value', width: '13%' },
+  { field: 'valueOn', label: 'As of', width: '12%' },
 ]);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const assetOf = (row: { id: string }): Asset => row as Asset;
@@ -48,7 +48,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
       <template #under="{ row }">
         <div class="more small-fields">
           <template v-if="funds">
-            <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" kind="money" :locked="locked" />
+            <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" :locked="locked" />
             <v-btn
               v-if="canWrite && fits(assetOf(row)) > 0 && fits(assetOf(row)) !== assetOf(row).downPaymentPart"
               size="x-small"

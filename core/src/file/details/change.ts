@@ -66,7 +66,7 @@ export const applyChanges = <File extends Partial<StatedDetails>>(file: File, ch
   changes.reduce((so, change) => applyChange(so, change, at), file);
 
 /** What takes a change back; null when that can't be known, as for a hidden number. */
-export function inverseOf(file: StatedDetails, change: DetailChange): DetailChange | null {
+export function takenBack(file: StatedDetails, change: DetailChange): DetailChange | null {
   if (change.op === 'add') return { op: 'remove', entity: change.entity, id: change.id };
   const row = rowIn(file, change.entity, change.id);
   if (!row) return null;
