@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Term } from '@cavren/core';
-import { useStatedBy } from '../file/editing';
+import { useStatedBy } from '../file/statedBy';
 import { showValue } from './words';
 
 /** An arithmetic line by line; lines with lines of their own open further, down to what was keyed. */

@@ -3,10 +3,11 @@ import { currentCheck, hasConsent, personName, signersOf, type Check, type FileP
 import { computed, reactive, ref } from 'vue';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
-import { showDate, showTime } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 
+const { showDate, showTime } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();

@@ -6,11 +6,12 @@ import { computed, ref } from 'vue';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import ReasonDialog from '../file/ReasonDialog.vue';
-import { showDate } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import PdfPages from '../papers/PdfPages.vue';
 import { useDesk } from '../session/store';
 
+const { showDate } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();

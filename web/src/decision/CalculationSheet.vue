@@ -5,9 +5,10 @@ import { computed, ref, watch } from 'vue';
 import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import TermLines from '../affordability/TermLines.vue';
 import { api, messageOf } from '../api/index';
-import { showDate } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 
+const { showDate } = useShown();
 /** The calculation that a decision rests on, as it was kept, and how it comes out when it is worked again. */
 const props = defineProps<{ reference: string; decisionId: string | null; pack: PlacePack }>();
 const emit = defineEmits<{ close: [] }>();

@@ -8,6 +8,7 @@ import {
   formatMoney,
   isSettled,
   paidOutOf,
+  paymentBar,
   partInWords,
   personName,
   ROLE_LABEL,
@@ -20,12 +21,13 @@ import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import ReasonDialog from '../file/ReasonDialog.vue';
-import { showDate, showTime } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import { describeEntry } from '../history/words';
 import CalculationSheet from './CalculationSheet.vue';
 
+const { showDate, showTime } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 /** The parts of a loan that is split. */
@@ -53,6 +55,13 @@ const answering = ref(false);
 const currency = computed(() => props.file.pack.currency);
 const money = (value: number | null): string => (value === null ? '—' : formatMoney(value as Parameters<typeof formatMoney>[0], { currency: currency.value }));
 const myBar = computed(() => (desk.me ? barToDecide(props.file, desk.me.id) : null));
+const order = computed(() => props.file.payout.order);
+const ORDER_WORD = {
+  ordered: 'on its way to the bank',
+  unknown: 'what the bank did isn’t known yet; it is asked until it says, and nothing else moves this file',
+  done: 'paid',
+  failed: 'the bank refused it',
+} as const;
 const releaseBar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
 const blocking = computed(() => props.path.now.filter(({ key }) => key !== 'decision'));
 const open = computed(() => props.file.stage === 'deciding');
@@ -150,13 +159,26 @@ const stillToSettle = (personId: string): string => {
             <Mark kind="settled" />
             verified by the bank {{ showTime(file.payout.verifiedAt) }}
           </span>
+          <span v-else-if="file.payout.verifyAskedAt" role="status">
+            <Mark kind="waiting" />
+            {{ file.payout.verifyProblem ?? 'the bank is asked about it' }}
+          </span>
           <span v-else class="ember">
             <Mark kind="blocked" />
             {{ file.payout.verifyProblem ?? 'not verified yet' }}
           </span>
         </div>
-        <div class="row-actions gap-top">
-          <v-btn v-if="desk.may('payout.verify') && !file.payout.verifiedAt" :loading="busy === 'verify'" @click="run('verify', '/payout/verify', {})">
+        <p v-if="order" class="note gap-top" :class="order.state === 'failed' || order.state === 'unknown' ? 'ember' : 'iris'" role="status">
+          <Mark :kind="order.state === 'failed' ? 'blocked' : 'waiting'" />
+          {{ money(order.amount) }} ordered {{ showTime(order.orderedAt) }} by {{ order.orderedBy }}: {{ ORDER_WORD[order.state]
+          }}{{ order.problem ? ` (${order.problem})` : '' }}.
+        </p>
+        <div v-if="!paymentBar(file)" class="row-actions gap-top">
+          <v-btn
+            v-if="desk.may('payout.verify') && !file.payout.verifiedAt && !file.payout.verifyAskedAt"
+            :loading="busy === 'verify'"
+            @click="run('verify', '/payout/verify', {})"
+          >
             Verify the account
           </v-btn>
           <template v-if="desk.may('payout.release')">
@@ -166,7 +188,7 @@ const stillToSettle = (personId: string): string => {
               :disabled="releaseBar !== null || releaseWaits !== null"
               @click="run('release', '/payout/release', {})"
             >
-              Release the money
+              {{ file.product.words.release }}
             </v-btn>
             <v-btn :disabled="releaseBar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
             <span v-if="releaseBar" class="soft">{{ releaseBar }}</span>

@@ -5,11 +5,12 @@ import { computed, onMounted, reactive, ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
-import { showTime } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import QuestionRow from './QuestionRow.vue';
 
+const { showTime } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();

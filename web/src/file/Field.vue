@@ -2,7 +2,7 @@
 import type { FieldValue } from '@cavren/contract';
 import { fieldOf, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
-import { showTime } from '../files/words';
+import { useShown } from '../words/shown';
 import { useDesk } from '../session/store';
 import { possibleDates } from './dates';
 import { useEditing } from './editing';
@@ -10,6 +10,7 @@ import { optionsOf, type Option } from './options';
 import { labelOf } from '../words/labels';
 import { isFigure, readTyped, typedValue, type Reading, type Writing } from '../words/values';
 
+const { showTime } = useShown();
 /** One field of a file, by the description of its detail: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
 const props = defineProps<{
   entity: Entity;

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
-import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import FiguresStrip from '../affordability/FiguresStrip.vue';
-import { showDate } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import PathPanel from '../path/PathPanel.vue';
 import { useDesk } from '../session/store';
+import { CHAPTER_PAGES } from './chapters';
 import ConflictDialog from './ConflictDialog.vue';
 import { openEditing, provideEditing } from './editing';
 import WithdrawDialog from './WithdrawDialog.vue';
@@ -16,23 +17,9 @@ const router = useRouter();
 const desk = useDesk();
 const editing = openEditing(String(route.params['reference']));
 provideEditing(editing);
+const { showDate } = useShown(editing);
 const { file, path, view, loadError, saving, news, present } = editing;
 
-const CHAPTER_VIEW: Record<Chapter, ReturnType<typeof defineAsyncComponent>> = {
-  request: defineAsyncComponent(() => import('../request/RequestChapter.vue')),
-  people: defineAsyncComponent(() => import('../people/PeopleChapter.vue')),
-  home: defineAsyncComponent(() => import('../home/HomeChapter.vue')),
-  income: defineAsyncComponent(() => import('../income/IncomeChapter.vue')),
-  commitments: defineAsyncComponent(() => import('../commitments/CommitmentsChapter.vue')),
-  worth: defineAsyncComponent(() => import('../worth/WorthChapter.vue')),
-  declarations: defineAsyncComponent(() => import('../declarations/DeclarationsChapter.vue')),
-  checks: defineAsyncComponent(() => import('../checks/ChecksChapter.vue')),
-  conditions: defineAsyncComponent(() => import('../conditions/ConditionsChapter.vue')),
-  papers: defineAsyncComponent(() => import('../conditions/ConditionsChapter.vue')),
-  signing: defineAsyncComponent(() => import('../signing/SigningChapter.vue')),
-  decision: defineAsyncComponent(() => import('../decision/DecisionChapter.vue')),
-  history: defineAsyncComponent(() => import('../history/HistoryChapter.vue')),
-};
 const chapter = computed<Chapter>(() => {
   const wanted = route.params['chapter'] as Chapter;
   return file.value?.product.chapters.includes(wanted) ? wanted : 'request';
@@ -216,11 +203,11 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         {{ news }}
         <v-btn size="x-small" variant="text" @click="news = ''">Put away</v-btn>
       </p>
-      <p v-if="locked && file.envelope?.state === 'out' && chapter !== 'signing'" class="note iris news">
-        <Mark kind="signing" /> Signatures are out, so the details are locked.
+      <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris news">
+        <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
       </p>
-      <component :is="CHAPTER_VIEW[chapter]" :file="file" :path="path" :locked="locked" />
+      <component :is="CHAPTER_PAGES.get(chapter)" :file="file" :path="path" :locked="locked" />
     </section>
     <PathPanel :path="path" :today="view.today" :narrow="folded" @go="go" @fold="fold" />
     <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>

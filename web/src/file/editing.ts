@@ -1,8 +1,6 @@
 import { fileOf, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
 import {
   applyChanges,
-  descriptionOf,
-  ENTITIES,
   isIsoDate,
   moveBoundary,
   subjectOf,
@@ -22,7 +20,6 @@ import { wrap } from 'comlink';
 import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, toRaw, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
 import type { PathWorker } from './path.worker';
 import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
-import { showTime } from '../files/words';
 import { productInForce } from './products';
 
 /** Somebody else changed a field while it was typed here: both are shown, the officer chooses. */
@@ -346,6 +343,8 @@ export type Editing = ReturnType<typeof openEditing>;
 
 const EDITING: InjectionKey<Editing> = Symbol('editing');
 export const provideEditing = (editing: Editing): void => provide(EDITING, editing);
+/** The file that is open where a component stands; null outside of one. */
+export const openedFile = (): Editing | null => inject(EDITING, null);
 export function useEditing(): Editing {
   const editing = inject(EDITING);
   if (!editing) throw new Error('There is no open file here');
@@ -385,20 +384,6 @@ function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | nu
   watch(file, () => void follow(), { immediate: true });
   onScopeDispose(() => thread.terminate());
   return path;
-}
-
-/** Says who keyed the value that a place of the file holds, and when; nothing where that isn't known. */
-export function useStatedBy(): (place: { chapter: string; anchor: string }) => string {
-  const editing = inject(EDITING, null);
-  return ({ chapter, anchor }) => {
-    const stated = editing?.stated.value ?? {};
-    const [id = '', field] = anchor.split('.');
-    for (const entity of ENTITIES.filter((one) => descriptionOf(one).chapter === chapter)) {
-      const known = stated[field === undefined ? `${entity}/${id}` : `${entity}/${id}/${field}`] ?? stated[`${entity}/${id}`];
-      if (known) return `${known.applicant ? 'said at the front door by' : 'keyed by'} ${known.by}, ${showTime(known.at)}`;
-    }
-    return '';
-  };
 }
 
 /** An outside service's answer that came in meanwhile takes nothing away from what the officer saw, so the act is done on top of it. */

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import type { FileItem } from '@cavren/contract';
-import { HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
+import { formatDate, formatMoney, HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
 import { useRouter } from 'vue-router';
 import Mark from '../look/Mark.vue';
-import { daysUntil, localToday, showDate, showMoney } from './words';
+import { daysUntil, localToday } from './words';
 
 defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[] }>();
 const router = useRouter();
 const today = localToday();
 const go = (reference: string) => void router.push(`/files/${reference}`);
+/** Money and dates stand as the place of each file's product writes them. */
+const moneyOf = ({ amount, writes }: FileItem): string => (amount === null ? '' : formatMoney(amount, writes ?? {}));
+const receivedOf = ({ receivedOn, writes }: FileItem): string => formatDate(receivedOn, writes?.dateOrder ?? 'ymd');
 const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as Holder] : '');
 </script>
 
@@ -49,8 +52,8 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
           <span v-if="item.openNow > 1" class="soft">and {{ item.openNow - 1 }} more</span>
         </td>
         <td>{{ holderOf(item.nextHolder) }}</td>
-        <td v-if="columns.includes('amount')" class="figure">{{ showMoney(item.amount) }}</td>
-        <td v-if="columns.includes('received')">{{ showDate(item.receivedOn) }}</td>
+        <td v-if="columns.includes('amount')" class="figure">{{ moneyOf(item) }}</td>
+        <td v-if="columns.includes('received')">{{ receivedOf(item) }}</td>
         <td v-if="columns.includes('owner')" class="whole">{{ item.owner }}</td>
       </tr>
     </tbody>

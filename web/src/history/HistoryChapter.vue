@@ -6,10 +6,11 @@ import { api, messageOf } from '../api/index';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import Pager from '../files/Pager.vue';
-import { showTime } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import { actWords, showHistoryValue, subjectWords } from './words';
 
+const { showTime } = useShown();
 defineProps<ChapterProps>();
 const editing = useEditing();
 const page = ref(1);

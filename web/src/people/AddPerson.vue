@@ -5,8 +5,9 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { possibleDates } from '../file/dates';
 import { useEditing } from '../file/editing';
-import { showDate } from '../files/words';
+import { useShown } from '../words/shown';
 
+const { showDate } = useShown();
 /** Adds somebody to a file: first it is looked whether they are known, so that nobody is keyed twice. */
 const props = defineProps<{ file: FileState }>();
 const shown = defineModel<boolean>({ required: true });

@@ -18,7 +18,7 @@ import { useRoute } from 'vue-router';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
 import { type ChapterProps } from '../file/options';
-import { showDate } from '../files/words';
+import { useShown } from '../words/shown';
 import HouseholdPicture from '../household/HouseholdPicture.vue';
 import Relations from '../household/Relations.vue';
 import Mark from '../look/Mark.vue';
@@ -26,6 +26,7 @@ import { useDesk } from '../session/store';
 import ScanDialog from '../scan/ScanDialog.vue';
 import AddPerson from './AddPerson.vue';
 
+const { showDate } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();

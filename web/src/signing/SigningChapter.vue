@@ -4,11 +4,12 @@ import { computed, ref } from 'vue';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import ReasonDialog from '../file/ReasonDialog.vue';
-import { showTime } from '../files/words';
+import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import PdfPages from '../papers/PdfPages.vue';
 import { useDesk } from '../session/store';
 
+const { showTime } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
@@ -18,11 +19,18 @@ const busy = ref(false);
 const problem = ref('');
 const envelope = computed(() => props.file.envelope);
 const bars = computed(() => (props.file.stage === 'signing' ? props.path.now.filter(({ gate }) => gate !== 'signing') : []));
-const live = computed(() => envelope.value?.state === 'out' || envelope.value?.state === 'complete');
+const live = computed(() => envelope.value !== null && envelope.value.state !== 'void');
+/** Whether there is an agreement to look at yet. */
+const there = computed(() => live.value && envelope.value?.state !== 'making');
 const nameOf = (signer: Signer): string => {
   const person = props.file.people.find(({ id }) => id === signer.personId);
   return person ? personName(person) : '';
 };
+/** Whose signature comes before somebody's. */
+function waitsFor({ position }: Signer): string {
+  const before = envelope.value?.signers.find((signer) => signer.position === position - 1);
+  return before ? `waits for ${nameOf(before)}` : 'not invited yet';
+}
 async function send(): Promise<void> {
   busy.value = true;
   problem.value = '';
@@ -62,9 +70,14 @@ async function send(): Promise<void> {
         </p>
       </template>
       <template v-else-if="envelope">
-        <p class="note gap" :class="envelope.state === 'complete' ? 'lichen' : 'iris'">
+        <p class="note gap" :class="envelope.state === 'complete' ? 'lichen' : 'iris'" tabindex="-1" :data-anchor="envelope.state" role="status">
           <Mark :kind="envelope.state === 'complete' ? 'settled' : 'signing'" />
           <template v-if="envelope.state === 'complete'">Everyone signed; sealed {{ showTime(envelope.completedAt) }}.</template>
+          <template v-else-if="envelope.state === 'making'">
+            The agreement is being made from the file as {{ envelope.sentBy }} sent it {{ showTime(envelope.sentAt) }}; then the first signer is invited. The
+            details are locked.
+          </template>
+          <template v-else-if="envelope.state === 'sealing'">Everyone signed; the agreement is being sealed.</template>
           <template v-else>Out for signature since {{ showTime(envelope.sentAt) }}, sent by {{ envelope.sentBy }}. The details are locked.</template>
         </p>
         <table class="grid-table">
@@ -85,7 +98,7 @@ async function send(): Promise<void> {
               <td>{{ nameOf(signer) }}</td>
               <td>
                 <Mark :kind="signer.state === 'signed' ? 'settled' : signer.state === 'invited' ? 'signing' : 'waiting'" />
-                {{ signer.state === 'signed' ? `signed, ${signer.mark}` : signer.state === 'invited' ? 'invited' : 'after the one before' }}
+                {{ signer.state === 'signed' ? `signed, ${signer.mark}` : signer.state === 'invited' ? 'invited' : waitsFor(signer) }}
               </td>
               <td>{{ showTime(signer.invitedAt) }}</td>
               <td>{{ showTime(signer.consentedAt) }}</td>
@@ -98,8 +111,8 @@ async function send(): Promise<void> {
           </tbody>
         </table>
         <p class="row-actions gap-top">
-          <v-btn size="small" @click="showing = !showing">{{ showing ? 'Fold the agreement' : 'Look at the agreement' }}</v-btn>
-          <a :href="`${editing.url}/agreement`" target="_blank" rel="noopener">Open the {{ envelope.state === 'complete' ? 'sealed ' : '' }}PDF</a>
+          <v-btn v-if="there" size="small" @click="showing = !showing">{{ showing ? 'Fold the agreement' : 'Look at the agreement' }}</v-btn>
+          <a v-if="there" :href="`${editing.url}/agreement`" target="_blank" rel="noopener">Open the {{ envelope.state === 'complete' ? 'sealed ' : '' }}PDF</a>
           <router-link v-if="desk.may('outbox.read')" :to="`/outbox?reference=${file.reference}`">Messages in the Outbox</router-link>
           <v-btn
             v-if="desk.may('agreement.void') && (file.stage === 'signing' || file.stage === 'gathering')"
@@ -111,7 +124,7 @@ async function send(): Promise<void> {
             Unlock the file
           </v-btn>
         </p>
-        <div v-if="showing" class="pages"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
+        <div v-if="showing && there" class="pages"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
       </template>
     </section>
     <ReasonDialog

@@ -1,0 +1,18 @@
+import type { Chapter } from '@cavren/core';
+import { defineAsyncComponent, type Component } from 'vue';
+
+/** A chapter of a file, as its concept's folder offers it in a `chapter.ts`: what it is in products, and its page, loaded when it is looked at. */
+export interface ChapterPage {
+  codes: readonly Chapter[];
+  load: () => Promise<{ default: Component }>;
+}
+
+const offered = Object.values(import.meta.glob<{ chapter: ChapterPage }>('../*/chapter.ts', { eager: true }));
+
+/** Every chapter's page, found in the folders of the concepts. */
+export const CHAPTER_PAGES: ReadonlyMap<string, Component> = new Map(
+  offered.flatMap(({ chapter: { codes, load } }) => {
+    const page = defineAsyncComponent(load);
+    return codes.map((code) => [code, page] as const);
+  }),
+);

@@ -1,0 +1,25 @@
+import { dayAt, formatDate } from '@cavren/core';
+import { openedFile, type Editing } from '../file/editing';
+
+/** How the desk writes what belongs to no file. */
+const DESK = { dateOrder: 'mdy', locale: 'en-US', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone } as const;
+
+/**
+ * Dates and times as the place of the open file writes them, by its own clock.
+ * @param editing the open file, where a component provides it itself.
+ */
+export function useShown(editing: Editing | null = openedFile()) {
+  const place = () => editing?.file.value?.pack ?? DESK;
+  const isTime = (value: string): boolean => value.includes('T');
+  function showDate(value: string | null): string {
+    if (!value) return '';
+    const { dateOrder, timeZone } = place();
+    return formatDate(isTime(value) ? dayAt(value, timeZone) : value, dateOrder);
+  }
+  function showTime(value: string | null): string {
+    if (!value) return '';
+    const { locale, timeZone } = place();
+    return `${showDate(value)} ${new Date(value).toLocaleTimeString(locale, { hour: '2-digit', minute: '2-digit', timeZone })}`;
+  }
+  return { showDate, showTime };
+}
