@@ -1,4 +1,4 @@
-import { chapter, deskOf, expect, field, key, openDemoFile, phoneContext, saved, signIn, test } from './people';
+import { chapter, deskOf, expect, field, key, openDemoFile, phoneContext, saved, signIn, test, watched } from './people';
 import type { Page } from '@playwright/test';
 
 const newest = async (desk: Page, reference: string, part: RegExp): Promise<string> => {
@@ -57,7 +57,7 @@ test('a history shows its gaps; a boundary takes its neighbour along; the last c
 });
 
 test('same as by one key, an address and a name pasted whole, and a day that must be asked', async ({ browser }) => {
-  const context = await browser.newContext({ baseURL: process.env['CAVREN_E2E_URL'] ?? '', permissions: ['clipboard-read', 'clipboard-write'] });
+  const context = watched(await browser.newContext({ baseURL: process.env['CAVREN_E2E_URL'] ?? '', permissions: ['clipboard-read', 'clipboard-write'] }));
   const page = await context.newPage();
   await signIn(page, 'wren');
   await openDemoFile(page, 'Dunmallow');

@@ -70,6 +70,7 @@ test('a couple with a child, two addresses and two jobs, from the keyboard alone
   // The first thing on the Path is a question; each answer brings the next into hand.
   await hands.press('Alt+n');
   for (let at = 1; at <= 3; at += 1) {
+    await expect(page.locator('[data-question] button:focus')).toBeVisible();
     await hands.press('y');
     await expect(page.locator('[data-question] .choice.on')).toHaveCount(at);
   }

@@ -1,11 +1,35 @@
 import { expect, test as base, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test';
 
+/** What broke in the pages of the test that runs: a chapter that could not be drawn is no less broken for a test that looks elsewhere. */
+const broken: string[] = [];
+
+/** A context whose pages tell what broke in them; an answer that refuses is none of that. */
+export function watched(context: BrowserContext): BrowserContext {
+  context.on('weberror', (error) => broken.push(error.error().message));
+  context.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) broken.push(message.text());
+  });
+  return context;
+}
+
 /** Tests with the address of the Cavren that was started for them. */
-export const test = base.extend({
+export const test = base.extend<{ unbroken: undefined }>({
   baseURL: async ({ browserName }, use) => {
     expect(browserName).toBe('chromium');
     await use(process.env['CAVREN_E2E_URL']);
   },
+  context: async ({ context }, use) => {
+    await use(watched(context));
+  },
+  unbroken: [
+    // eslint-disable-next-line no-empty-pattern -- a fixture that needs no other
+    async ({}, use) => {
+      broken.length = 0;
+      await use(undefined);
+      expect(broken, 'errors in the pages').toEqual([]);
+    },
+    { auto: true },
+  ],
 });
 export { expect };
 
@@ -20,14 +44,15 @@ export async function signIn(page: Page, username: string): Promise<void> {
 
 /** A desk of its own for another person. */
 export async function deskOf(browser: Browser, username: string): Promise<Page> {
-  const context = await browser.newContext({ baseURL: process.env['CAVREN_E2E_URL'] ?? '', viewport: { width: 1280, height: 800 } });
+  const context = watched(await browser.newContext({ baseURL: process.env['CAVREN_E2E_URL'] ?? '', viewport: { width: 1280, height: 800 } }));
   const page = await context.newPage();
   await signIn(page, username);
   return page;
 }
 
-export function phoneContext(browser: Browser): Promise<BrowserContext> {
-  return browser.newContext({ baseURL: process.env['CAVREN_E2E_URL'] ?? '', viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
+export async function phoneContext(browser: Browser): Promise<BrowserContext> {
+  const baseURL = process.env['CAVREN_E2E_URL'] ?? '';
+  return watched(await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true }));
 }
 
 /** A field of the open chapter, by its label. */

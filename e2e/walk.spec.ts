@@ -253,7 +253,7 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await wren.getByRole('button', { name: 'Send the agreement', exact: true }).click();
     await expect(wren.getByText('Out for signature since')).toBeVisible();
     await chapter(wren, 'Request');
-    await expect(wren.getByText('Signatures are out, so the details are locked.')).toBeVisible();
+    await expect(wren.getByText('The agreement is out for signature, so the details are locked.')).toBeVisible();
     await expect(field(wren, /^Amount/)).toBeDisabled();
     const reader = await deskOf(browser, 'rufus');
     await signOnPhone(browser, reader, reference, 'Signe', 'typed');

@@ -23,10 +23,10 @@ export class Browser {
       headers: { cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '), 'x-csrf-token': this.csrf, ...headers },
     });
     for (const { name, value } of response.cookies) this.cookies.set(name, value);
-    const body = response.json<T & { csrfToken?: string }>();
+    const body = response.json<(T & { csrfToken?: string }) | null>();
     if (response.statusCode >= 400) throw new Error(`${method} ${url} was answered ${response.statusCode}: ${response.body.slice(0, 400)}`);
-    if (typeof body === 'object' && body !== null && body.csrfToken) this.csrf = body.csrfToken;
-    return body;
+    if (body?.csrfToken) this.csrf = body.csrfToken;
+    return body as T;
   }
   get = <T>(url: string): Promise<T> => this.call<T>('GET', url);
   post = <T>(url: string, payload: object = {}): Promise<T> => this.call<T>('POST', url, payload);

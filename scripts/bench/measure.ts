@@ -175,10 +175,10 @@ const STAGES = ['details', 'checking', 'gathering', 'signing', 'deciding', 'comp
 const pick = <T>(list: readonly T[], at: number): T => list[at % list.length] as T;
 
 async function lists(): Promise<void> {
-  const { app, db, stores, products } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
+  const { app, db, services } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
   await app.ready();
-  await stores.sessions.addStaff({ id: 'staff-wren', username: 'wren', name: 'Wren Halloway', role: 'intake' }, 'bench');
-  const [product] = await products.newest();
+  await services.sessions.addStaff({ id: 'staff-wren', username: 'wren', name: 'Wren Halloway', role: 'intake' }, 'bench');
+  const [product] = await services.products.newest();
   const alphabet = '2345679ACDEFGHJKMNPQRTVWXYZ8';
   for (let from = 0; from < FILES; from += 2000) {
     const files: unknown[][] = [];
@@ -250,7 +250,7 @@ const PERSONS = 1_000_000;
 
 /** The register with a million made-up persons: how often a name with one slip is found first, and how long a search takes. */
 async function register(): Promise<void> {
-  const { app, db, stores, services } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
+  const { app, db, services } = await buildApp({ config: { ...readConfig(process.env), webFolder: 'none' }, productFolder: inRoot('server/data') });
   await app.ready();
   const random = randomFrom(7);
   let entered: ReturnType<typeof makePersons> = [];
@@ -270,7 +270,7 @@ async function register(): Promise<void> {
   }
   for (let from = 0, seed = 1; from < PERSONS; seed += 1) {
     const batch = makePersons(10_000, seed);
-    await inTransaction(db, (tx) => stores.persons.insertMany(batch, tx));
+    await inTransaction(db, (tx) => services.personsStore.insertMany(batch, tx));
     entered = entered.length < 20_000 ? [...entered, ...batch] : entered;
     from += batch.length;
     if (from === 10_000) await searchAll('Register of 10,000: a name with one slip', 400, false);

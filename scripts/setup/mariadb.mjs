@@ -74,28 +74,53 @@ export async function startMariaDb({ folder, port, forTests = false }) {
     if (!ended) child.kill('SIGTERM');
     await over;
   };
-  for (let turn = 0; turn < 300; turn += 1) {
+  for (let turn = 0; turn < 1200; turn += 1) {
     if (ended) throw new Plain(`The database can’t start: ${reasonIn(log)} (whole log: ${log}). “npm start -- --fresh” begins again with an empty one.`);
     if (await answers(port)) return { address: { host: '127.0.0.1', port, user: 'cavren', password, database: 'cavren' }, stop, pid: child.pid ?? 0 };
     await new Promise((done) => setTimeout(done, 100));
   }
   await stop();
-  throw new Plain(`The database did not answer within thirty seconds: ${reasonIn(log)}`);
+  throw new Plain(`The database did not answer within two minutes: ${reasonIn(log)}`);
 }
 
-/** A database server of ours that outlived an earlier start is ended; nobody else's is touched. @param {string} folder */
-export async function endLeftOver(folder) {
+/**
+ * The database server that runs on a folder of ours, if one does; nobody else's is taken for it.
+ * @param {string} folder
+ * @returns {{ pid: number, port: number } | null}
+ */
+function runningOn(folder) {
   const pidFile = join(resolve(folder), 'mariadb.pid');
-  const data = join(resolve(folder), 'mariadb');
-  if (!existsSync(pidFile)) return;
+  if (!existsSync(pidFile)) return null;
   const pid = Number(readFileSync(pidFile, 'utf8').trim());
-  const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
-  if (!command.split('\0').includes(`--datadir=${data}`)) {
+  const words = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0') : [];
+  if (!words.includes(`--datadir=${join(resolve(folder), 'mariadb')}`)) {
     rmSync(pidFile, { force: true });
-    return;
+    return null;
   }
-  process.kill(pid, 'SIGTERM');
-  for (let turn = 0; turn < 150 && existsSync(`/proc/${pid}`); turn += 1) await new Promise((done) => setTimeout(done, 100));
+  return { pid, port: Number(words.find((word) => word.startsWith('--port='))?.slice('--port='.length)) };
+}
+
+/** A database server of ours that outlived an earlier start is ended. @param {string} folder */
+export async function endLeftOver(folder) {
+  const running = runningOn(folder);
+  if (!running) return;
+  process.kill(running.pid, 'SIGTERM');
+  for (let turn = 0; turn < 150 && existsSync(`/proc/${running.pid}`); turn += 1) await new Promise((done) => setTimeout(done, 100));
+}
+
+/**
+ * The database of a folder for somebody who only uses it: the one that runs is left to run, and one that doesn't is
+ * started and stopped again.
+ * @param {{ folder: string, port: number }} options
+ * @returns {Promise<{ address: DatabaseAddress, stop: () => Promise<void> }>}
+ */
+export async function useMariaDb({ folder, port }) {
+  const running = runningOn(folder);
+  if (!running) return startMariaDb({ folder, port });
+  return {
+    address: { host: '127.0.0.1', port: running.port, user: 'cavren', password: readPassword(resolve(folder)), database: 'cavren' },
+    stop: async () => undefined,
+  };
 }
 
 /** @param {string} base */

@@ -1,5 +1,5 @@
-import { withDifference, type Difference, type FileState, type PlacePack, type ProductDefinition } from '@cavren/core';
-import type { FileAnswer, FileView } from './index';
+import { withDifference, type FileState, type PlacePack, type ProductDefinition } from '@cavren/core';
+import type { FileAnswer, FileView } from './schemas';
 
 const RECENT = 12;
 
@@ -19,7 +19,7 @@ export function viewAfter(view: FileView, { version, from, today, owner, changed
     version,
     today,
     owner,
-    file: withDifference(view.file, changed as Difference),
+    file: withDifference(view.file, changed),
     recent: [...entries, ...view.recent].slice(0, RECENT),
   };
 }

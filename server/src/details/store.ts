@@ -1,7 +1,6 @@
 import { BLANK_ROW, descriptionOf, DETAILS, ENTITIES, PART_OF, type Entity, type Field, type FileState, type RowEntity } from '@cavren/core';
 import { Op, Table, type ColumnKind, type Sequelize, type Tx } from '../db/index';
-import type { FileChange } from '../files/index';
-import type { KeptState } from '../files/snapshot';
+import type { FileChange, KeptState } from '../files/index';
 import type { Secrets } from '../secrets/index';
 
 type Stored = Record<string, unknown> & { id: string; fileId: string; createdAt: string };
@@ -143,7 +142,7 @@ export function detailsStore(db: Sequelize, secrets: Secrets) {
         if (entity === 'request') state['request'] = fieldsOf(plain[0] ?? {});
         else state[PART_OF[entity]] = plain;
       }
-      return state as Partial<KeptState>;
+      return state;
     },
     /** Writes what differs between two states of a file, row by row: new rows of a kind at once, of others only the fields that changed. */
     async write(change: FileChange, before: FileState | null): Promise<void> {

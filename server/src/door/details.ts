@@ -57,13 +57,13 @@ function isTheirs(file: FileState, person: FilePerson, wish: DetailChange): bool
 }
 
 /** What the applicant may see of a row: its id, and the fields that are theirs to give. Of hidden numbers nothing but the end. */
-function shownRow(entity: Entity, row: object): Record<string, FieldValue> & { id: string } {
+function shownRow(entity: Entity, row: { id?: string; personId?: string | null }): Record<string, FieldValue> & { id: string } {
   const values = row as Record<string, FieldValue | { tail: string }>;
   const shown = givenBy(entity).map((field) => {
     const value = values[field] ?? null;
     return [field, typeof value === 'object' && value !== null ? value.tail : value] as const;
   });
-  return { ...Object.fromEntries(shown), id: String(values['id'] ?? '') };
+  return { ...Object.fromEntries(shown), id: row.id ?? '' };
 }
 
 /** What somebody can fill in themselves, and what is still missing; null when it is not their turn. */

@@ -53,7 +53,7 @@ export interface FileChange {
   apply(change: DetailChange): void;
   /** The whole number behind a hidden field that was stated in this change. */
   hide(path: string, number: string | null): void;
-  hidden(path: string): string | null | undefined;
+  hidden: (path: string) => string | null | undefined;
   /** Writes what was changed in memory so far, for work that reads rows. */
   flush(): Promise<void>;
   /** Loads a part again whose rows its concept has just written. */
@@ -65,7 +65,7 @@ export interface FileChange {
   /** Says whether the applicant was asked to go on at the front door. */
   setWithApplicant(withApplicant: boolean): void;
   /** Runs after the transaction was committed. */
-  afterwards(work: () => void): void;
+  afterwards: (work: () => void) => void;
 }
 
 /** A file after a change: all of it for who goes on in the server, and what changed for who has the version before. */
@@ -128,7 +128,7 @@ interface Ground {
   snapshots: SnapshotStore;
   history: () => HistoryStore;
   /** A product and its place by version: they never change, so what was read once is kept. */
-  productOf(id: string): Promise<{ definition: ProductDefinition; pack: PlacePack }>;
+  productOf: (id: string) => Promise<{ definition: ProductDefinition; pack: PlacePack }>;
   now: () => Date;
   /** What concepts add to every file. */
   parts: readonly FilePart[];

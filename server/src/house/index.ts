@@ -33,11 +33,11 @@ export interface House {
   /** What other concepts offer; asking for what nobody offers throws. */
   services: Services;
   /** Offers something to the other concepts, once. */
-  offer<Name extends keyof Services>(name: Name, service: Services[Name]): Services[Name];
+  offer: <Name extends keyof Services>(name: Name, service: Services[Name]) => Services[Name];
   /** Plugs something in where another concept takes it. */
-  plug<Name extends keyof Plugs>(name: Name, plug: Plugs[Name]): void;
+  plug: <Name extends keyof Plugs>(name: Name, plug: Plugs[Name]) => void;
   /** All that was plugged in under a name, in the order in which it was; whoever keeps it sees what comes later. */
-  plugged<Name extends keyof Plugs>(name: Name): readonly Plugs[Name][];
+  plugged: <Name extends keyof Plugs>(name: Name) => readonly Plugs[Name][];
 }
 
 /** A concept as it is plugged in: it offers services, adds its part of a file, its jobs and its routes. */

@@ -66,6 +66,6 @@ declare module '../house/index' {
 /** Files that nobody goes on with. */
 export const lapse: Concept = (_app, house) => {
   const service = house.offer('lapse', lapseService(house));
-  house.jobs.handle('lapse.sweep', service.sweep);
+  house.jobs.handle('lapse.sweep', () => service.sweep());
   house.jobs.every('lapse.sweep', EVERY_MS);
 };

@@ -9,7 +9,7 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 /** What a product of before has that a later Cavren asks of every product: files that were opened with it go on with it. */
 export function upgradeProduct(raw: unknown): unknown {
   const product = withCarrying(withPeople(raw)) as Raw | Priced;
-  return withWords('pricing' in product ? (withCosts(product as Priced) as unknown as Raw) : product);
+  return withWords('pricing' in product ? withCosts(product as Priced) : product);
 }
 
 type Priced = Parameters<typeof withCosts>[0];

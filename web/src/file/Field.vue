@@ -48,11 +48,16 @@ const stored = computed<unknown>(() => {
 });
 function rowOf(id: string | null): Record<string, unknown> | undefined {
   const file = editing.file.value;
-  if (!file || props.entity === 'request') return file?.request as unknown as Record<string, unknown> | undefined;
+  if (!file || props.entity === 'request') return file?.request;
   const rows: readonly { id: string }[] = file[PART_OF[props.entity]];
   const found = rows.find((row) => row.id === id);
   return found && { ...found };
 }
+/** The place's way of writing; the United States' while the file is still on its way. */
+const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
+const show = (value: unknown): string => (described.value ? typedValue(described.value, value, writing.value) : '');
+const read = (raw: string): Reading =>
+  described.value && editing.view.value ? readTyped(described.value, raw, writing.value, editing.view.value.today) : { value: raw };
 const shown = computed(() => show(stored.value));
 const text = ref(shown.value);
 const focused = ref(false);
@@ -62,12 +67,6 @@ const which = ref<HTMLElement | null>(null);
 watch(shown, (value) => {
   if (!focused.value && !problem.value && asked.value.length === 0) text.value = value;
 });
-
-/** The place's way of writing; the United States' while the file is still on its way. */
-const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
-const show = (value: unknown): string => (described.value ? typedValue(described.value, value, writing.value) : '');
-const read = (raw: string): Reading =>
-  described.value && editing.view.value ? readTyped(described.value, raw, writing.value, editing.view.value.today) : { value: raw };
 
 const DECIMAL: readonly string[] = ['money', 'decimal', 'share', 'percent'];
 const order = computed(() => editing.file.value?.pack.dateOrder ?? 'mdy');

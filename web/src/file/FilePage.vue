@@ -7,7 +7,7 @@ import { useShown } from '../words/shown';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import PathPanel from '../path/PathPanel.vue';
 import { useDesk } from '../session/store';
-import { CHAPTER_PAGES } from './chapters';
+import { CHAPTER_PAGES, fetchChapters } from './chapters';
 import ConflictDialog from './ConflictDialog.vue';
 import { openEditing, provideEditing } from './editing';
 import WithdrawDialog from './WithdrawDialog.vue';
@@ -63,9 +63,12 @@ async function go(entry: PathEntry): Promise<void> {
   await focusAnchor(anchor);
 }
 
+/** Where one is being led; whoever is led elsewhere meanwhile is not pulled back. */
+let leadingTo = '';
 /** Goes to the exact place: the chapter may still be loading, so it is looked for a few times. */
 async function focusAnchor(anchor: string): Promise<void> {
-  for (let turn = 0; turn < 20; turn += 1) {
+  leadingTo = anchor;
+  for (let turn = 0; turn < 100 && leadingTo === anchor; turn += 1) {
     await nextTick();
     const target = [...(center.value?.querySelectorAll<HTMLElement>('[data-anchor]') ?? [])].find(({ dataset }) => dataset['anchor'] === anchor);
     if (target) {
@@ -104,7 +107,10 @@ async function onFileKey(event: KeyboardEvent): Promise<void> {
   }
 }
 const fileKey = (event: KeyboardEvent): void => void onFileKey(event);
-onMounted(() => window.addEventListener('keydown', fileKey));
+onMounted(() => {
+  window.addEventListener('keydown', fileKey);
+  fetchChapters();
+});
 onBeforeUnmount(() => window.removeEventListener('keydown', fileKey));
 
 /** Ctrl+Z takes the last change back, unless a field that was typed in can do so itself. */

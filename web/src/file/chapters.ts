@@ -16,3 +16,10 @@ export const CHAPTER_PAGES: ReadonlyMap<string, Component> = new Map(
     return codes.map((code) => [code, page] as const);
   }),
 );
+
+/** Fetches the pages of all chapters while nothing else is to do, so that a key pressed next finds the chapter it leads to. */
+export function fetchChapters(): void {
+  const fetch = () => void Promise.allSettled(offered.map(({ chapter }) => chapter.load()));
+  if ('requestIdleCallback' in window) window.requestIdleCallback(fetch);
+  else setTimeout(fetch, 200);
+}

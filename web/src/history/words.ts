@@ -140,7 +140,7 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
     const way = CHANNEL_LABEL[channel as keyof typeof CHANNEL_LABEL].toLowerCase();
     return `${String(product)}, ${way}${signedOn ? `, signed ${day(signedOn)}` : ''}, received ${day(receivedOn)}`;
   },
-  'check.ask': ({ kind, of }) => `${KINDS_OF_CHECK[kind as CheckKind].label}${of ? ` of ${String(of)}` : ''}`,
+  'check.ask': ({ kind, of }) => `${KINDS_OF_CHECK[kind as CheckKind].label}${typeof of === 'string' ? ` of ${of}` : ''}`,
   'check.answer': ({ kind, open }) => `${KINDS_OF_CHECK[kind as CheckKind].label}: ${open === 0 ? 'nothing to settle' : `${String(open)} to settle`}`,
   'finding.resolve': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
   'candidate.decide': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
@@ -148,13 +148,14 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'paper.judge': ({ verdict, reason, page, amount }, file) =>
     verdict === 'sentBack' ? `sent back: ${String(reason)}` : `accepted: page ${String(page)}${amount === null ? '' : `, shows ${moneyOf(file, amount)}`}`,
   'signer.sign': ({ mark, choice }) => `${RESOLUTION_WORD[mark as string] ?? ''}; chose “${String(choice)}”`,
-  'decision.approve': ({ comment }) => String(comment ?? ''),
-  'decision.sendBack': ({ comment }) => String(comment ?? ''),
+  'decision.approve': ({ comment }) => (typeof comment === 'string' ? comment : ''),
+  'decision.sendBack': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'decision.decline': ({ reasons, comment }, { product }) => {
     const labels = (reasons as string[]).map((code) => product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
     return [labels.join(', '), comment].filter(Boolean).join(': ');
   },
-  'payout.verify': ({ problem, ending, name }) => (problem ? String(problem) : `the account ending ${String(ending)} belongs to ${String(name)}`),
+  'payout.verify': ({ problem, ending, name }) =>
+    typeof problem === 'string' && problem ? problem : `the account ending ${String(ending)} belongs to ${String(name)}`,
   'payout.order': ({ amount }, file) => moneyOf(file, amount),
   'payout.release': ({ amount, reference, by }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}, released by ${String(by)}`,
 };

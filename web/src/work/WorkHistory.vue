@@ -25,7 +25,7 @@ const columns = computed<Column[]>(() => [
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 const labelOf = (id: string): string => {
   const row = props.file.works.find((work) => work.id === id);
-  const kind = row?.kind && row.kind in WORK_KIND_LABEL ? WORK_KIND_LABEL[row.kind as keyof typeof WORK_KIND_LABEL] : 'Work';
+  const kind = row?.kind && row.kind in WORK_KIND_LABEL ? WORK_KIND_LABEL[row.kind] : 'Work';
   return row?.employer ?? kind;
 };
 const fresh = computed(() => {

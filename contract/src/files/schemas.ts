@@ -289,4 +289,3 @@ export const FileAnswer = z.object({
   projection: z.object({ openNow: z.int(), nextWhat: z.string().nullable(), nextHolder: z.string().nullable(), nextDue: z.string().nullable() }),
 });
 export type FileAnswer = z.infer<typeof FileAnswer>;
-export { fileOf, viewAfter } from './compose';
