@@ -1,6 +1,20 @@
 /** What other parts use of core, by the folder that it is in. */
 export { FIGURE_UNITS, type FigureUnit, inPercent, SIGNS, type Term, total } from './basis/arithmetic/index';
-export { addMonths, dateInWords, type DateOrder, dateReadings, dayAt, formatDate, isIsoDate, isoDate, type IsoDate, monthInWords, parseDate, yearsBetween } from './basis/dates/index';
+export {
+  addDays,
+  addMonths,
+  dateInWords,
+  type DateOrder,
+  dateReadings,
+  dayAt,
+  formatDate,
+  isIsoDate,
+  isoDate,
+  type IsoDate,
+  monthInWords,
+  parseDate,
+  yearsBetween,
+} from './basis/dates/index';
 export { blankOf, type Description, type Field, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
@@ -17,32 +31,163 @@ export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT
 export { checkSubject, compareWithRegister, currentCheck, isSettled, KINDS_OF_CHECK, lackedBy, watchlistCandidates } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
-export { calculate, type Calculation, CALCULATION_VERSION, calculationInput, type FileFigures, isWhole, recalculate, type Rules, verdictUnder, withCosts } from './figures/calculation/index';
+export {
+  calculate,
+  type Calculation,
+  CALCULATION_VERSION,
+  calculationInput,
+  type FileFigures,
+  isWhole,
+  recalculate,
+  type Rules,
+  verdictUnder,
+  withCosts,
+} from './figures/calculation/index';
 export { repaymentFactors } from './figures/factors/index';
-export { type Aim, changesOf, type FitChange, type FitInput, isFitChange, type LeverCode, MOST_VARIANTS, type Proposal, whatFits, type WhatFits, withChanges } from './figures/fit/index';
+export {
+  type Aim,
+  changesOf,
+  type FitChange,
+  type FitInput,
+  isFitChange,
+  type LeverCode,
+  MOST_VARIANTS,
+  type Proposal,
+  whatFits,
+  type WhatFits,
+  withChanges,
+} from './figures/fit/index';
 export { type Stress, type StressAxis, stressOf } from './figures/stress/index';
 export { type Variant } from './figures/variants/index';
 export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
-export { applyChange, applyChanges, BLANK_ROW, descriptionOf, type DetailChange, DETAILS, type Difference, differenceOf, ENTITIES, type Entity, fieldOf, type FieldValue, PART_OF, ROW_ENTITIES, type RowEntity, rowIn, same, type StatedDetails, subjectOf, takenBack, whatHangsOn, withDifference } from './file/details/index';
+export {
+  applyChange,
+  applyChanges,
+  BLANK_ROW,
+  descriptionOf,
+  type DetailChange,
+  DETAILS,
+  type Difference,
+  differenceOf,
+  ENTITIES,
+  type Entity,
+  fieldOf,
+  type FieldValue,
+  PART_OF,
+  ROW_ENTITIES,
+  type RowEntity,
+  rowIn,
+  same,
+  type StatedDetails,
+  subjectOf,
+  takenBack,
+  whatHangsOn,
+  withDifference,
+} from './file/details/index';
 export { CHAIN_START, chainProblem, type CheckPoint, entryHash, FIRST_HASH, type HistoryEntry } from './file/history/index';
 export { type Certificate, datesProblem, LINE_LABEL, offerBars } from './file/offers/index';
 export { type Act, actsOf, barToDecide, barToRelease, may, paymentBar, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
-export { type Chapter, CHAPTER_LABEL, CHAPTERS, CHECK_KINDS, type CheckKind, CONDITION_SUBJECTS, type ConsentText, type CostRules, END_STAGES, extended, type HistoryRule, type Line, type Measure, MEASURES, type PlacePack, type ProductDefinition, type Stage, STAGE_LABEL, STAGES } from './file/product/index';
-export { type Check, type Consent, type Decision, type Duplicate, type Envelope, type Exception, type FileState, type Finding, isLocked, numberKindOf, type Paper, type PaymentOrder, personName, plays, rolesOf, type Signer, signersOf } from './file/state/index';
+export {
+  type Chapter,
+  CHAPTER_LABEL,
+  CHAPTERS,
+  CHECK_KINDS,
+  type CheckKind,
+  CONDITION_SUBJECTS,
+  type ConsentText,
+  type CostRules,
+  END_STAGES,
+  extended,
+  type HistoryRule,
+  type Line,
+  type Measure,
+  MEASURES,
+  type PlacePack,
+  type ProductDefinition,
+  type Stage,
+  STAGE_LABEL,
+  STAGES,
+} from './file/product/index';
+export {
+  type Check,
+  type Consent,
+  type Decision,
+  type Duplicate,
+  type Envelope,
+  type Exception,
+  type FileState,
+  type Finding,
+  isLocked,
+  numberKindOf,
+  type Paper,
+  type PaymentOrder,
+  personName,
+  plays,
+  rolesOf,
+  type Signer,
+  signersOf,
+} from './file/state/index';
 export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
-export { barToMove, computePath, consentOf, dueOn, explanationOf, hasConsent, historyOf, type Holder, HOLDER_LABEL, isEnded, isReferred, type Path, type PathEntry } from './gates/path/index';
+export {
+  barToMove,
+  computePath,
+  consentOf,
+  dueOn,
+  explanationOf,
+  hasConsent,
+  historyOf,
+  type Holder,
+  HOLDER_LABEL,
+  isEnded,
+  isReferred,
+  type Path,
+  type PathEntry,
+} from './gates/path/index';
 export { cashForDebt, newestYear, payrollLoan, payrollTerms } from './lending/business/index';
-export { annualPercentageRate, type CostedPart, costOf, type Costs, type CostsInput, costsOf, offerOf, paidOutOf, partInWords, partProblemOf, partsGap, settlementTerms, totalPayableOf } from './lending/costs/index';
+export {
+  annualPercentageRate,
+  type CostedPart,
+  costOf,
+  type Costs,
+  type CostsInput,
+  costsOf,
+  offerOf,
+  paidOutOf,
+  partInWords,
+  partProblemOf,
+  partsGap,
+  settlementTerms,
+  totalPayableOf,
+} from './lending/costs/index';
 export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
 export { LEGAL_FORM_LABEL } from './lending/request/index';
 export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
 export { usesAndSources } from './lending/uses/index';
 export { type Debt, debtTerms } from './means/commitments/index';
-export { type CountedIncome, evidencedAmount, fieldsAsked, type Income, type IncomeKind, type IncomeQuestion, kindOfIncome, statedFigure } from './means/income/index';
+export {
+  type CountedIncome,
+  evidencedAmount,
+  fieldsAsked,
+  type Income,
+  type IncomeKind,
+  type IncomeQuestion,
+  kindOfIncome,
+  statedFigure,
+} from './means/income/index';
 export { WORK_KIND_LABEL } from './means/work/index';
 export { type Asset, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
 export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';
 export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
-export { type FilePerson, OWING_ROLES, type Relation, RELATION_KINDS, RELATION_LABEL, type RelationKind, type Role, ROLE_LABEL, ROLES } from './people/people/index';
+export {
+  type FilePerson,
+  OWING_ROLES,
+  type Relation,
+  RELATION_KINDS,
+  RELATION_LABEL,
+  type RelationKind,
+  type Role,
+  ROLE_LABEL,
+  ROLES,
+} from './people/people/index';
 export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
 export { personRolesProblem, rolesToAdd } from './people/roles/index';

@@ -4,10 +4,15 @@ import { startStandins, type Mode } from '@cavren/standins';
 import type { InjectOptions, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
 import { nanoid } from 'nanoid';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { inject } from 'vitest';
+import { select } from '../src/db/index';
 import { buildApp, readConfig, type Cavren } from '../src/index';
+import { findProgram } from '../../scripts/setup/packages.mjs';
 import { inRoot } from '../../scripts/setup/place.mjs';
 
 export const STAFF: { username: string; name: string; role: StaffRole }[] = [
@@ -82,24 +87,45 @@ export interface TestCavren extends Cavren {
   close(): Promise<void>;
 }
 
+/** What the hidden numbers of dumps were encrypted with: made up as they are, they need no other. */
+const DUMP_KEY = 'a key for tests only';
+
+function loadDump(path: string, at: { host: string; port: number; user: string; password: string; databaseName: string }): void {
+  const client = spawnSync(
+    findProgram('mariadb') ?? 'mariadb',
+    ['--no-defaults', `--host=${at.host}`, `--port=${at.port}`, `--user=${at.user}`, '--protocol=tcp', '--default-character-set=utf8mb4', at.databaseName],
+    { input: gunzipSync(readFileSync(path)), env: { ...process.env, MYSQL_PWD: at.password }, encoding: 'utf8' },
+  );
+  if (client.status !== 0) throw new Error(`The dump can’t be loaded: ${client.stderr}`);
+}
+
 /** Files whose snapshot isn't what their rows add up to: whatever a test did, there is none. */
-async function astrayIn({ services }: Cavren): Promise<string[]> {
+async function astrayIn({ services, db }: Cavren): Promise<string[]> {
   const found: string[] = [];
-  for (const id of await services.snapshots.allIds()) {
+  for (const { id } of await select<{ id: string }>(db, 'SELECT file_id AS id FROM file_snapshot')) {
     const { reference, astray } = await services.files.rebuild(id);
     if (astray.length > 0) found.push(`${reference}: ${astray.join(', ')}`);
   }
   return found;
 }
 
-/** A whole Cavren for a test file: own database, own papers, own stand-ins; jobs run when a test says so. */
-export async function makeCavren(options: { clean?: boolean } = {}): Promise<TestCavren> {
+/**
+ * A whole Cavren for a test file: own database, own papers, own stand-ins; jobs run when a test says so.
+ * @param options.clean without staff of the tests.
+ * @param options.dump a packed dump of a database to begin with.
+ */
+export async function makeCavren(options: { clean?: boolean; dump?: string } = {}): Promise<TestCavren> {
   const { host, port, user, password, folder } = inject('database');
   const databaseName = `t_${nanoid(12).replace(/[^A-Za-z0-9]/g, '_')}`;
   const connection = await createConnection({ host, port, user, password });
   await connection.query(`CREATE DATABASE \`${databaseName}\` CHARACTER SET utf8mb4`);
+  if (options.dump) loadDump(options.dump, { host, port, user, password, databaseName });
   const standins = await startStandins({ register: 0, watchlist: 0, bank: 0, post: 0 });
   const dataFolder = mkdtempSync(join(folder, 'papers-'));
+  if (options.dump) {
+    mkdirSync(join(dataFolder, 'keys'));
+    writeFileSync(join(dataFolder, 'keys', 'master.key'), createHash('sha256').update(DUMP_KEY).digest());
+  }
   const config = {
     ...readConfig({ CAVREN_LOG: 'silent' }),
     dataFolder,

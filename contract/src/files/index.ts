@@ -1,0 +1,2 @@
+export { fileOf, viewAfter } from './compose';
+export * from './schemas';
