@@ -26,6 +26,7 @@ import { makePersons, randomFrom, withSlip } from '../../server/test/register';
 import { aDebt, aHome, anAsset, anIncome, aPart, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../core/test/sample';
 import { xlsxOf } from '../../server/src/takealong/workbook';
 import { inRoot } from '../setup/place.mjs';
+import { saves } from './saves';
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
@@ -305,5 +306,6 @@ await costs();
 await rerun();
 firstLoad('door');
 firstLoad('index');
+await saves(say);
 await lists();
 await register();

@@ -76,7 +76,7 @@ describe('the frame of a file', () => {
     ]);
     for (const walk of [small, large]) {
       // The connection and the session are there, as for whoever works.
-      await walk.details([change.set('request', null, 'purpose', 'Hull repairs')]);
+      expect((await walk.details([change.set('request', null, 'purpose', 'Hull and deck refit')])).status).toBe(200);
       const save = await statements(async () => expect((await walk.details([change.set('request', null, 'purpose', 'Engine replacement')])).status).toBe(200));
       const wren = await cavren.as('wren');
       const read = await statements(async () => expect((await wren.get(walk.url)).status).toBe(200));
