@@ -32,7 +32,7 @@ const accounts: Column[] = [
 const terms = computed(() => payrollTerms(props.file));
 const newest = computed(() => newestYear(props.file));
 const most = computed(() => payrollLoan(props.file));
-const formWord = computed(() => LEGAL_FORM_LABEL[(props.file.request.legalForm ?? 'corporation')]);
+const formWord = computed(() => LEGAL_FORM_LABEL[props.file.request.legalForm ?? 'corporation']);
 </script>
 
 <template>
