@@ -4,7 +4,7 @@ import { FIELDS } from '@cavren/contract';
 import { inOneLine, showValue, VERDICT_MARK } from '../src/affordability/words';
 import { ownerOptions } from '../src/file/options';
 import { showHistoryValue } from '../src/history/words';
-import { person, sampleFile } from '../../core/test/sample';
+import { pack, person, product, sampleFile } from '../../core/test/sample';
 
 describe('figures in words', () => {
   const line = (sign: Term['sign'], value: number, unit: Term['unit']): Term => ({ label: '', sign, value, unit });
@@ -57,6 +57,18 @@ describe('rows of a file on the desk', () => {
       { value: 'person-b', label: 'Per Holm' },
       { value: 'person-a person-b', label: 'Ida and Pelle' },
     ]);
+  });
+  it('the history says what was consented to, and how, in the words of product and place', () => {
+    const file = sampleFile({ pack: { ...pack, languages: [{ code: 'es', label: 'Spanish' }] } });
+    const [consent] = product.consents;
+    const said = showHistoryValue({ act: 'consent.record', subject: 'person/person-a' }, `${consent?.kind ?? ''}, version 2026-1, es, frontDoor`, file);
+    expect(said).toBe(`${consent?.label ?? ''}, version 2026-1, Spanish, at the front door`);
+  });
+  it('the history of a file from New Zealand has its dates and its money', () => {
+    const file = sampleFile({ pack: { ...pack, dateOrder: 'dmy', locale: 'en-NZ', currency: 'NZD' } });
+    const entry = (subject: string) => ({ act: 'details.set', subject }) as Parameters<typeof showHistoryValue>[0];
+    expect(showHistoryValue(entry('work/w1/since'), '2026-03-02', file)).toBe('02/03/2026');
+    expect(showHistoryValue(entry('request/amount'), '3000000', file)).toMatch(/^(NZ)?\$30,000\.00$/);
   });
   it('the history shows whose something is by name, and a loss as money', () => {
     const entry = (subject: string) => ({ act: 'details.set', subject }) as Parameters<typeof showHistoryValue>[0];

@@ -17,7 +17,7 @@ import {
   type RowEntity,
   type Stage,
 } from '@cavren/core';
-import { CHANNEL_LABEL } from '@cavren/contract';
+import { CHANNEL_LABEL, CONSENT_WAY_LABEL } from '@cavren/contract';
 import { labelInside } from '../words/labels';
 import { saidValue } from '../words/values';
 
@@ -160,7 +160,24 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'payout.release': ({ amount, reference, by }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}, released by ${String(by)}`,
 };
 
-const PLAIN: Record<string, (value: string) => string> = {
+/** What was consented to, its version, its language, and how: as words of the file's product and place. */
+function consentWords(value: string, file: FileState): string {
+  return value
+    .split(', ')
+    .map((word) => {
+      const text = file.product.consents.find(({ kind }) => kind === word)?.label;
+      const language = file.pack.languages.find(({ code }) => code === word)?.label;
+      const way = Object.entries(CONSENT_WAY_LABEL)
+        .find(([code]) => code === word)?.[1]
+        .toLowerCase();
+      return text ?? language ?? way ?? word;
+    })
+    .join(', ');
+}
+
+const PLAIN: Record<string, (value: string, file: FileState) => string> = {
+  'consent.record': consentWords,
+  'consent.withdraw': consentWords,
   'file.lapse': (days) => (/^\d+$/.test(days) ? `nobody worked on it for ${count(Number(days), 'day', 'days')}` : days),
   'file.warn': (days) => (/^\d+$/.test(days) ? `lapses in ${count(Number(days), 'day', 'days')}` : days),
   'signer.read': (pages) => (/^\d+$/.test(pages) ? `${count(Number(pages), 'page', 'pages')} to the end` : pages),
@@ -182,7 +199,7 @@ export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, v
   const kept = keptIn(value);
   if (kept) return SAYS[entry.act]?.(kept, file) ?? '';
   if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;
-  return PLAIN[entry.act]?.(value) ?? RESOLUTION_WORD[value] ?? value;
+  return PLAIN[entry.act]?.(value, file) ?? RESOLUTION_WORD[value] ?? value;
 }
 
 /** Whose row something is: the person themselves, or the one that the row belongs to. */
