@@ -85,7 +85,7 @@ export {
   withDifference,
 } from './file/details/index';
 export { CHAIN_START, chainProblem, type CheckPoint, entryHash, FIRST_HASH, type HistoryEntry } from './file/history/index';
-export { type Certificate, datesProblem, LINE_LABEL, offerBars } from './file/offers/index';
+export { type Certificate, datesProblem, LINE_LABEL, offerBars, type OfferWish } from './file/offers/index';
 export { type Act, actsOf, barToDecide, barToRelease, may, paymentBar, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
 export {
   type Chapter,

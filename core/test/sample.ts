@@ -1,6 +1,7 @@
 import { ROLES } from '../src/people/people/index';
 import type { Security } from '../src/lending/securities/index';
-import type { LoanPart } from '../src/credit/parts/index';
+import { PLAIN, type LoanPart, type PartTerms } from '../src/credit/parts/index';
+import { costsOf, type Costs } from '../src/lending/costs/index';
 import type { Income } from '../src/means/income/index';
 import type { Home } from '../src/people/home/index';
 import type { FilePerson } from '../src/people/people/index';
@@ -8,8 +9,8 @@ import type { Debt } from '../src/means/commitments/index';
 import type { Asset } from '../src/means/worth/index';
 import { BLANK_ROW } from '../src/file/details/index';
 import { readFileSync } from 'node:fs';
-import { type Consent, type FileState } from '../src/file/state/index';
-import { isoDate } from '../src/basis/dates/index';
+import { type Consent, type Exception, type FileState, type Paper } from '../src/file/state/index';
+import { addMonths, isoDate } from '../src/basis/dates/index';
 import { extended, MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
 import { minor } from '../src/basis/money/index';
 
@@ -301,4 +302,60 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     preparedBy: ['wren'],
     ...values,
   };
+}
+
+/** A paper put to a condition; an accepted one shows an amount where that is given. */
+export function paper(conditionKey: string, state: Paper['state'] = 'accepted', amount: number | null = null): Paper {
+  return {
+    id: `paper-${conditionKey}-${state}`,
+    conditionKey,
+    name: 'p.pdf',
+    mediaType: 'application/pdf',
+    bytes: 1,
+    state,
+    reason: null,
+    addedAt: AT,
+    addedBy: 'Wren',
+    judgedBy: 'Wren',
+    judgedAt: AT,
+    proof: state === 'accepted' ? { page: 1, amount: amount === null ? null : minor(amount) } : null,
+  };
+}
+
+export const exception = (values: Partial<Exception>): Exception => ({
+  id: 'exception-a',
+  subject: 'figure:dtiAfter',
+  value: null,
+  reason: 'r',
+  askedBy: 'Wren',
+  askedAt: AT,
+  answer: null,
+  answeredBy: null,
+  answeredAt: null,
+  ...values,
+});
+
+/** Terms of a plain part of a loan: sixty months from a day on. */
+export const partTerms = (values: Partial<PartTerms> = {}): PartTerms => ({
+  ...PLAIN,
+  principal: minor(2_000_000),
+  annualRate: 0.06,
+  periods: 60,
+  advanceOn: TODAY,
+  firstPaymentOn: addMonths(TODAY, 1),
+  ...values,
+});
+
+/** A file that asks for the parts, by rules of costs with one of everything. */
+export const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>
+  sampleFile({
+    parts: parts.map((values, at) => aPart({ id: `part-${at}`, ...values })),
+    request: { ...sampleFile().request, amount: minor(parts.reduce((so, { amount }) => so + (amount ?? 0), 0)), ...request },
+    product: { ...product, costs: costRules(rules) },
+  });
+/** What a file costs, which must be workable. */
+export function costed(file: FileState): Costs {
+  const costs = costsOf(file, TODAY);
+  if (!costs) throw new Error('it can’t be worked');
+  return costs;
 }

@@ -17,22 +17,22 @@ function formed({ tidy, pattern }: Field, schema: z.ZodType<string>): z.ZodType<
   return pattern ? tidied.refine((text) => pattern.test(text), pattern.says) : tidied;
 }
 
+/** What is written and read back in one form. */
+const SAME_BOTH_WAYS = { money: Money, profit: Profit, date: CalendarDate, yesNo: z.boolean() } as const;
+
 function written(field: Field): z.ZodType {
   const most = field.length ?? 4000;
   switch (field.kind) {
     case 'money':
-      return Money;
     case 'profit':
-      return Profit;
     case 'date':
-      return CalendarDate;
+    case 'yesNo':
+      return SAME_BOTH_WAYS[field.kind];
     case 'whole':
     case 'decimal':
     case 'share':
     case 'percent':
       return numberOf(field);
-    case 'yesNo':
-      return z.boolean();
     case 'choice':
       return field.words ? z.enum(choicesOf(field)) : line(most);
     case 'person':
@@ -59,19 +59,16 @@ function written(field: Field): z.ZodType {
 function readBack(field: Field): z.ZodType {
   switch (field.kind) {
     case 'money':
-      return Money;
     case 'profit':
-      return Profit;
     case 'date':
-      return CalendarDate;
+    case 'yesNo':
+      return SAME_BOTH_WAYS[field.kind];
     case 'whole':
       return z.int();
     case 'decimal':
     case 'share':
     case 'percent':
       return z.number();
-    case 'yesNo':
-      return z.boolean();
     case 'hidden':
       return z.object({ tail: z.string() });
     case 'choice':

@@ -67,7 +67,6 @@ export const OpenFile = z.strictObject({
   differentBecause: z.string().trim().max(1000).nullable().default(null),
 });
 export type OpenFile = z.infer<typeof OpenFile>;
-export type OpenFileWish = z.input<typeof OpenFile>;
 export const OpenedFile = z.object({ reference: z.string() });
 
 /** Asks the applicant to go on at the front door, or takes the keying back. */

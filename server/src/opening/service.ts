@@ -20,7 +20,7 @@ import type { FileChange, FileRow } from '../files/index';
 import type { House } from '../house/index';
 import { invalid, refused, type Actor } from '../http/index';
 import type { PersonRow } from '../persons/index';
-import type { ProductRow } from '../products/index';
+import { onOffer, type ProductRow } from '../products/index';
 
 /** What is known when a file is opened. */
 interface Known {
@@ -150,15 +150,7 @@ export function openingService({ services, now }: House) {
       const others = (await services.products.newest()).filter(({ code }) => code !== file.product.code);
       return others
         .filter(({ definition }) => endingAnswers({ ...file, product: definition }).length === 0)
-        .map(({ definition, pack }) => ({
-          code: definition.code,
-          name: definition.name,
-          line: definition.line,
-          place: definition.place,
-          placeName: pack.name,
-          round: definition.round,
-          bars: offerBars(definition, pack.name, { on: today, channel: file.channel, certificates }),
-        }));
+        .map((product) => onOffer(product, { on: today, channel: file.channel, certificates }));
     },
   };
 }

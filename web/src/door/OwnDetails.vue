@@ -57,13 +57,25 @@ const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'languag
 const about = computed(() => ABOUT.filter((field) => field !== 'language' || languages.value.length > 1));
 const optionsFor = (options: readonly string[]) => (options.length > 0 ? options.map((value) => ({ value, label: value })) : undefined);
 
+/** A field that is asked, in other words than its description's where the row calls for them. */
+interface AskedField {
+  field: string;
+  label?: string | undefined;
+}
+const named = (...fields: string[]): AskedField[] => fields.map((field) => ({ field }));
+
 /** What is asked of a home: the present one also says how it is held and what it costs. */
-const homeFields = (row: DoorRow): string[] => ['line', 'town', 'postalCode', 'since', 'until', ...(row['until'] === null ? ['tenure', 'monthlyCost'] : [])];
+const homeFields = (row: DoorRow): AskedField[] =>
+  named('line', 'town', 'postalCode', 'since', 'until', ...(row['until'] === null ? ['tenure', 'monthlyCost'] : []));
 const WORKING: readonly unknown[] = ['employed', 'selfEmployed'];
-const workFields = (row: DoorRow): string[] => ['kind', ...(WORKING.includes(row['kind']) ? ['employer'] : []), 'since', 'until'];
+const workFields = (row: DoorRow): AskedField[] => [
+  { field: 'kind' },
+  ...(WORKING.includes(row['kind']) ? [{ field: 'employer', label: row['kind'] === 'selfEmployed' ? 'Business' : undefined }] : []),
+  ...named('since', 'until'),
+];
 
 /** What is asked of an income follows from its kind, as at the desk; what is not the applicant's to give is left out. */
-function incomeFields(row: DoorRow): { field: string; label?: string | undefined }[] {
+function incomeFields(row: DoorRow): AskedField[] {
   const given = new Set(Object.keys(row));
   const income = row as unknown as Income;
   const asked = row['kind'] === null ? [] : fieldsAsked({ ...NOT_GIVEN, ...income }, props.details.basis);
@@ -96,6 +108,42 @@ function pasteAddress(event: ClipboardEvent, id: string): void {
     `${id}.line`,
   );
 }
+/** The kinds of rows that people give of themselves, in the order in which they are asked. */
+const PARTS: {
+  entity: OwnRow;
+  title: string;
+  /** The field that a row is called by, and what it is called before that is filled. */
+  named: string;
+  one: string;
+  asked: (row: DoorRow) => AskedField[];
+  begins?: Record<string, FieldValue>;
+  add: string;
+  remove: string;
+  pasted?: (event: ClipboardEvent, id: string) => void;
+}[] = [
+  {
+    entity: 'home',
+    title: 'Where you live, and lived before',
+    named: 'line',
+    one: 'Address',
+    asked: homeFields,
+    add: 'Add an address',
+    remove: 'Remove this address',
+    pasted: pasteAddress,
+  },
+  {
+    entity: 'work',
+    title: 'Work',
+    named: 'employer',
+    one: 'Work',
+    asked: workFields,
+    begins: { kind: 'employed' },
+    add: 'Add work, or a time without',
+    remove: 'Remove this',
+  },
+  { entity: 'income', title: 'Income', named: 'source', one: 'Income', asked: incomeFields, add: 'Add an income', remove: 'Remove this income' },
+];
+
 async function run(url: string, body: object = {}): Promise<void> {
   await chain.value;
   try {
@@ -187,69 +235,26 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       />
     </section>
 
-    <section class="card stack">
-      <h2>Where you live, and lived before</h2>
-      <fieldset v-for="home in rowsOf('home')" :key="home.id" class="stack" @paste="pasteAddress($event, home.id)">
-        <legend>{{ textIn(home, 'line') || 'Address' }}</legend>
+    <section v-for="part in PARTS" :key="part.entity" class="card stack">
+      <h2>{{ part.title }}</h2>
+      <fieldset v-for="row in rowsOf(part.entity)" :key="row.id" class="stack" @paste="part.pasted?.($event, row.id)">
+        <legend>{{ textIn(row, part.named) || part.one }}</legend>
         <DoorField
-          v-for="field in homeFields(home)"
-          :key="field"
-          entity="home"
-          :field="field"
-          :value="home[field]"
-          :writing="writing"
-          :today="details.today"
-          :problem="problems[`${home.id}.${field}`]"
-          @change="setRow('home', home.id, field, $event)"
-          @wrong="wrong(`${home.id}.${field}`, $event)"
-        />
-        <button type="button" class="plain" @click="removeRow('home', home.id)">Remove this address</button>
-      </fieldset>
-      <button type="button" @click="addRow('home')">Add an address</button>
-    </section>
-
-    <section class="card stack">
-      <h2>Work</h2>
-      <fieldset v-for="work in rowsOf('work')" :key="work.id" class="stack">
-        <legend>{{ textIn(work, 'employer') || 'Work' }}</legend>
-        <DoorField
-          v-for="field in workFields(work)"
-          :key="field"
-          entity="work"
-          :field="field"
-          :label="field === 'employer' && work['kind'] === 'selfEmployed' ? 'Business' : undefined"
-          :value="work[field]"
-          :writing="writing"
-          :today="details.today"
-          :problem="problems[`${work.id}.${field}`]"
-          @change="setRow('work', work.id, field, $event)"
-          @wrong="wrong(`${work.id}.${field}`, $event)"
-        />
-        <button type="button" class="plain" @click="removeRow('work', work.id)">Remove this</button>
-      </fieldset>
-      <button type="button" @click="addRow('work', { kind: 'employed' })">Add work, or a time without</button>
-    </section>
-
-    <section class="card stack">
-      <h2>Income</h2>
-      <fieldset v-for="income in rowsOf('income')" :key="income.id" class="stack">
-        <legend>{{ textIn(income, 'source') || 'Income' }}</legend>
-        <DoorField
-          v-for="asked in incomeFields(income)"
+          v-for="asked in part.asked(row)"
           :key="asked.field"
-          entity="income"
+          :entity="part.entity"
           :field="asked.field"
           :label="asked.label"
-          :value="income[asked.field]"
+          :value="row[asked.field]"
           :writing="writing"
           :today="details.today"
-          :problem="problems[`${income.id}.${asked.field}`]"
-          @change="setRow('income', income.id, asked.field, $event)"
-          @wrong="wrong(`${income.id}.${asked.field}`, $event)"
+          :problem="problems[`${row.id}.${asked.field}`]"
+          @change="setRow(part.entity, row.id, asked.field, $event)"
+          @wrong="wrong(`${row.id}.${asked.field}`, $event)"
         />
-        <button type="button" class="plain" @click="removeRow('income', income.id)">Remove this income</button>
+        <button type="button" class="plain" @click="removeRow(part.entity, row.id)">{{ part.remove }}</button>
       </fieldset>
-      <button type="button" @click="addRow('income')">Add an income</button>
+      <button type="button" @click="addRow(part.entity, part.begins)">{{ part.add }}</button>
     </section>
 
     <section class="card stack">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import { fieldOf, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
+import { fieldOf, rowIn, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useShown } from '../words/shown';
 import { useDesk } from '../session/store';
@@ -41,18 +41,7 @@ const problem = computed(() => editing.problems.get(subject.value) ?? '');
 const disabled = computed(() => props.locked || !desk.may('details.write'));
 
 const needed = computed(() => editing.needed.value.has(anchor.value));
-const stored = computed<unknown>(() => {
-  const { file } = editing;
-  if (!file.value) return null;
-  return rowOf(props.id ?? null)?.[props.field] ?? null;
-});
-function rowOf(id: string | null): Record<string, unknown> | undefined {
-  const file = editing.file.value;
-  if (!file || props.entity === 'request') return file?.request;
-  const rows: readonly { id: string }[] = file[PART_OF[props.entity]];
-  const found = rows.find((row) => row.id === id);
-  return found && { ...found };
-}
+const stored = computed<unknown>(() => (editing.file.value ? (rowIn(editing.file.value, props.entity, rowId.value)?.[props.field] ?? null) : null));
 /** The place's way of writing; the United States' while the file is still on its way. */
 const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
 const show = (value: unknown): string => (described.value ? typedValue(described.value, value, writing.value) : '');
@@ -68,11 +57,17 @@ watch(shown, (value) => {
   if (!focused.value && !problem.value && asked.value.length === 0) text.value = value;
 });
 
+const DATE_FORM = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' } as const;
+/** How a date is written here, and of a hidden number the end that is there, while one is about to type. */
+const placeholder = computed(() => {
+  if (!focused.value) return '';
+  if (kind.value === 'date') return DATE_FORM[writing.value.dateOrder];
+  return kind.value === 'hidden' ? shown.value : '';
+});
 const DECIMAL: readonly string[] = ['money', 'decimal', 'share', 'percent'];
-const order = computed(() => editing.file.value?.pack.dateOrder ?? 'mdy');
 function datesIn(text: string): IsoDate[] {
   const { view } = editing;
-  return view.value ? possibleDates(text, order.value, view.value.today) : [];
+  return view.value ? possibleDates(text, writing.value.dateOrder, view.value.today) : [];
 }
 /** What a typed date is read as, while it is typed. */
 const reading = computed(() => {
@@ -243,9 +238,7 @@ async function reveal(): Promise<void> {
         :disabled="disabled"
         autocomplete="off"
         :inputmode="DECIMAL.includes(kind) ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
-        :placeholder="
-          focused ? (kind === 'date' ? { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' }[order] : kind === 'hidden' ? shown : '') : ''
-        "
+        :placeholder="placeholder"
         :data-typed="focused && text !== shownBefore ? 'yes' : 'no'"
         @focus="entered"
         @input="typed"

@@ -1,11 +1,9 @@
-import { formatDate, formatMoney, writePhone, type DateOrder, type Minor } from '@cavren/core';
+import { formatDate, writePhone, type DateOrder } from '@cavren/core';
 
 /** How the desk writes values where no file's place says otherwise. */
 const ORDER: DateOrder = 'mdy';
-const CURRENCY = 'USD';
 const REGION = 'US';
 
-export const showMoney = (amount: number | null): string => (amount === null ? '' : formatMoney(amount as Minor, { currency: CURRENCY }));
 export const showDate = (date: string | null): string => (date ? formatDate(date, ORDER) : '');
 export const showPhone = (phone: string | null): string => (phone ? writePhone(phone, REGION) : '');
 export const showTime = (time: string | null): string =>

@@ -5,8 +5,8 @@ import {
   formatDate,
   formatMoney,
   KINDS_OF_CHECK,
-  PART_OF,
   personName,
+  rowIn,
   ROW_ENTITIES,
   STAGE_LABEL,
   type CheckKind,
@@ -204,8 +204,7 @@ export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, v
 
 /** Whose row something is: the person themselves, or the one that the row belongs to. */
 function ownerOf(kind: RowEntity, id: string, file: FileState): FileState['people'][number] | undefined {
-  const rows = file[PART_OF[kind]] as unknown as { id: string; personId?: string | null }[];
-  const personId = kind === 'person' ? id : rows.find((row) => row.id === id)?.personId;
+  const personId = kind === 'person' ? id : rowIn(file, kind, id)?.['personId'];
   return file.people.find((person) => person.id === personId);
 }
 

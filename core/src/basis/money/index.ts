@@ -1,1 +1,1 @@
-export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney, proportion, roundMinor, scaled, sum } from './money';
+export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney, proportion, scaled, sum } from './money';

@@ -1,5 +1,3 @@
-import { Decimal } from 'decimal.js';
-
 declare const minorBrand: unique symbol;
 /** A whole number of a currency's minor units (cents for USD). Always a safe integer. */
 export type Minor = number & { readonly [minorBrand]: true };
@@ -19,11 +17,6 @@ export function minor(value: number): Minor {
 /** Sum of amounts in minor units; exact. @throws RangeError past the safe integers. */
 export function sum(amounts: readonly Minor[]): Minor {
   return minor(amounts.reduce<number>((total, amount) => total + amount, 0));
-}
-
-/** Rounds an exact amount of minor units to a whole one: half away from zero (common practice, no source). */
-export function roundMinor(value: Decimal): Minor {
-  return minor(value.toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber());
 }
 
 /**

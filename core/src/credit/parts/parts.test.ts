@@ -5,22 +5,12 @@ import { addDays, addMonths, isoDate } from '../../basis/dates/index';
 import { affordability } from '../../figures/affordability/index';
 import { astray } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
-import { partProblem, partSchedule, PAYMENT_PERIODS, PAYMENT_PERIOD_NAMES, periodsIn, PLAIN, type PartTerms } from './index';
+import { partProblem, partSchedule, PAYMENT_PERIODS, PAYMENT_PERIOD_NAMES, periodsIn, type PartTerms } from './index';
 import { type DayCount } from '../daycount/index';
 import { type FileState } from '../../file/state/index';
-import { sampleFile, shippedPlace, TODAY } from '../../../test/sample';
+import { TODAY, partTerms, sampleFile, shippedPlace } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');
-const terms = (values: Partial<PartTerms> = {}): PartTerms => ({
-  ...PLAIN,
-  principal: minor(2_000_000),
-  annualRate: 0.06,
-  periods: 60,
-  advanceOn: START,
-  firstPaymentOn: addMonths(START, 1),
-  ...values,
-});
-
 describe('a part and its schedule', () => {
   it('every period of payment comes out as a spreadsheet library’s annuity', () => {
     fc.assert(
@@ -33,7 +23,7 @@ describe('a part and its schedule', () => {
           const { perYear } = PAYMENT_PERIODS[every];
           const periods = years * perYear;
           const firstPaymentOn = 'weeks' in PAYMENT_PERIODS[every] ? addDays(START, (364 / perYear) | 0) : addMonths(START, 12 / perYear);
-          const made = partSchedule(terms({ every, principal: minor(principal), annualRate: basisPoints / 10_000, periods, firstPaymentOn }));
+          const made = partSchedule(partTerms({ every, principal: minor(principal), annualRate: basisPoints / 10_000, periods, firstPaymentOn }));
           const reference = -Number(PMT(basisPoints / 10_000 / perYear, periods, principal));
           expect(Math.abs(made.payment - reference)).toBeLessThanOrEqual(0.5001);
           expect(made.rows).toHaveLength(periods);
@@ -51,7 +41,7 @@ describe('a part and its schedule', () => {
         fc.integer({ min: 0, max: 40 }),
         (principal, basisPoints, periods, share) => {
           const balloon = minor(Math.floor((principal * share) / 100));
-          const made = partSchedule(terms({ kind: 'balloon', principal: minor(principal), annualRate: basisPoints / 10_000, periods, balloon }));
+          const made = partSchedule(partTerms({ kind: 'balloon', principal: minor(principal), annualRate: basisPoints / 10_000, periods, balloon }));
           expect(Math.abs(made.payment + Number(PMT(basisPoints / 10_000 / 12, periods, principal, 0 - balloon)))).toBeLessThanOrEqual(0.5001);
           // Balances of whole cents drift from the library’s by at most the rounding of each payment, with its interest.
           expect(Math.abs((made.rows.at(-1)?.payment ?? 0) - made.payment - balloon)).toBeLessThanOrEqual(periods * 2);
@@ -65,7 +55,7 @@ describe('a part and its schedule', () => {
     );
   });
   it('interest alone, then level over what is left', () => {
-    const made = partSchedule(terms({ kind: 'interestOnly', interestOnly: 12, periods: 60 }));
+    const made = partSchedule(partTerms({ kind: 'interestOnly', interestOnly: 12, periods: 60 }));
     expect(made.rows.slice(0, 12).map(({ payment }) => payment)).toEqual(Array(12).fill(10_000));
     expect(made.steps).toEqual([
       { from: 1, payment: 10_000 },
@@ -73,13 +63,13 @@ describe('a part and its schedule', () => {
     ]);
   });
   it('nothing for a year, then at the rate that follows on what is still owed', () => {
-    const made = partSchedule(terms({ kind: 'promotional', promotion: { periods: 12, annualRate: 0 }, annualRate: 0.09 }));
+    const made = partSchedule(partTerms({ kind: 'promotional', promotion: { periods: 12, annualRate: 0 }, annualRate: 0.09 }));
     // By hand: 20,000.00 ÷ 60 = 333.33; twelve of them leave 16,000.04.
     expect(made.rows[11]).toMatchObject({ payment: 33_333, interest: 0, balance: 1_600_004 });
     expect(made.steps[1]).toEqual({ from: 13, payment: Math.round(-Number(PMT(0.09 / 12, 48, 1_600_004))) });
   });
   it('pays in the season only, and interest of the other months is added', () => {
-    const made = partSchedule(terms({ kind: 'seasonal', season: [5, 6, 7, 8, 9], periods: 24 }));
+    const made = partSchedule(partTerms({ kind: 'seasonal', season: [5, 6, 7, 8, 9], periods: 24 }));
     const paid = made.rows.filter(({ payment }) => payment > 0);
     expect(new Set(paid.map(({ dueOn }) => Number(dueOn.slice(5, 7))))).toEqual(new Set([5, 6, 7, 8, 9]));
     expect(paid).toHaveLength(10);
@@ -87,22 +77,22 @@ describe('a part and its schedule', () => {
     expect(made.rows[0]).toMatchObject({ payment: 0, interest: 10_000, balance: 2_010_000 });
   });
   it('a holiday leaves payments out and makes the others higher', () => {
-    const made = partSchedule(terms({ holiday: { from: 4, periods: 3 } }));
+    const made = partSchedule(partTerms({ holiday: { from: 4, periods: 3 } }));
     expect(made.rows.slice(3, 6).map(({ payment }) => payment)).toEqual([0, 0, 0]);
     expect(made.rows[5]?.balance).toBeGreaterThan(made.rows[2]?.balance ?? 0);
-    expect(made.payment).toBeGreaterThan(partSchedule(terms()).payment);
+    expect(made.payment).toBeGreaterThan(partSchedule(partTerms()).payment);
   });
   it('a revolving part pays a share of what is owed, at least so much, until it is paid off', () => {
-    const made = partSchedule(terms({ kind: 'revolving', principal: minor(100_000), annualRate: 0.12, revolving: { share: 0.05, least: minor(2_500) } }));
+    const made = partSchedule(partTerms({ kind: 'revolving', principal: minor(100_000), annualRate: 0.12, revolving: { share: 0.05, least: minor(2_500) } }));
     // By hand: interest 10.00, owed 1,010.00, 5 % of it 50.50; at the end never less than 25.00 but the last.
     expect(made.rows[0]).toMatchObject({ interest: 1_000, payment: 5_050, balance: 95_950 });
     expect(Math.min(...made.rows.slice(0, -1).map(({ payment }) => payment))).toBe(2_500);
     expect(made.rows.at(-1)?.balance).toBe(0);
-    expect(() => partSchedule(terms({ kind: 'revolving', annualRate: 0.9, revolving: { share: 0, least: minor(100) } }))).toThrow(/never paid off/);
+    expect(() => partSchedule(partTerms({ kind: 'revolving', annualRate: 0.9, revolving: { share: 0, least: minor(100) } }))).toThrow(/never paid off/);
   });
   it('days count as the convention says: 20,000.00 at 6 % for 31 days', () => {
     const first = (dayCount: DayCount) =>
-      partSchedule(terms({ dayCount, advanceOn: isoDate('2026-03-01'), firstPaymentOn: isoDate('2026-04-01') })).rows[0]?.interest;
+      partSchedule(partTerms({ dayCount, advanceOn: isoDate('2026-03-01'), firstPaymentOn: isoDate('2026-04-01') })).rows[0]?.interest;
     expect(first('equalPeriods')).toBe(10_000);
     expect(first('30/360')).toBe(10_000);
     expect(first('actual/365')).toBe(10_192);
@@ -146,8 +136,8 @@ describe('a part and its schedule', () => {
     [{ firstPaymentOn: START }, /after the advance/],
     [{ season: [12], periods: 3 }, /No payment falls/],
   ])('refuses %j', (values, message) => {
-    expect(partProblem(terms(values))).toMatch(message);
-    expect(() => partSchedule(terms(values))).toThrow(message);
+    expect(partProblem(partTerms(values))).toMatch(message);
+    expect(() => partSchedule(partTerms(values))).toThrow(message);
   });
 });
 
@@ -166,7 +156,7 @@ function anyTerms(): fc.Arbitrary<PartTerms> {
       holiday: fc.option(fc.record({ from: fc.integer({ min: 1, max: 20 }), periods: fc.integer({ min: 1, max: 6 }) })),
     })
     .map(({ kind, every, dayCount, principal, rate, months, firstAfter, special, share, holiday }) =>
-      terms({
+      partTerms({
         kind,
         every,
         dayCount,

@@ -4,7 +4,7 @@ import { barToMove, computePath, dueOn, type PathEntry } from './index';
 import { checkSubject } from '../../evidence/checks/index';
 import { isLocked, type Check, type Exception, type FileState, type Finding, type Paper } from '../../file/state/index';
 import { minor } from '../../basis/money/index';
-import { aDebt, person, product, sampleFile, TODAY } from '../../../test/sample';
+import { TODAY, aDebt, exception, paper, person, product, sampleFile } from '../../../test/sample';
 
 const keys = (entries: readonly PathEntry[]): string[] => entries.map(({ key }) => key);
 const AT = '2026-03-02T09:00:00.000Z';
@@ -37,36 +37,7 @@ function checked(findings: Partial<Finding>[] = [], kind: Check['kind'] = 'ident
     })),
   };
 }
-function paper(conditionKey: string, state: Paper['state'] = 'accepted', amount: number | null = null): Paper {
-  return {
-    id: `paper-${conditionKey}-${state}`,
-    conditionKey,
-    name: 'p.pdf',
-    mediaType: 'application/pdf',
-    bytes: 1,
-    state,
-    reason: null,
-    addedAt: AT,
-    addedBy: 'Wren',
-    judgedBy: 'Wren',
-    judgedAt: AT,
-    proof: state === 'accepted' ? { page: 1, amount: amount === null ? null : minor(amount) } : null,
-  };
-}
 const allPapers = [paper('identity:person-a'), paper('income:income-a', 'accepted', 200_000), paper('downPayment:request')];
-const exception = (values: Partial<Exception>): Exception => ({
-  id: 'exception-a',
-  subject: 'figure:dtiAfter',
-  value: null,
-  reason: 'r',
-  askedBy: 'Wren',
-  askedAt: AT,
-  answer: null,
-  answeredBy: null,
-  answeredAt: null,
-  ...values,
-});
-
 describe('Path', () => {
   it('is clear for the next gate when what that gate needs is there', () => {
     const path = computePath(sampleFile(), TODAY);

@@ -3,37 +3,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actuarialRate, effectiveRate, unitPeriods } from '../../credit/apr/index';
 import { addDays, addMonths, daysBetween, isoDate } from '../../basis/dates/index';
-import { advancesOf, annualPercentageRate, costsOf, unitPeriodOf, type Costs } from './index';
+import { advancesOf, annualPercentageRate, costsOf, unitPeriodOf } from './index';
 import { affordability } from '../../figures/affordability/index';
 import { astray } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
-import { partSchedule, PLAIN, schedule, type PartTerms, type LoanPart } from '../../credit/parts/index';
+import { partSchedule, schedule, type LoanPart } from '../../credit/parts/index';
 import { type FileState } from '../../file/state/index';
-import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
+import { TODAY, costed, partTerms, sampleFile, shippedPlace, withParts } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');
-const terms = (values: Partial<PartTerms> = {}): PartTerms => ({
-  ...PLAIN,
-  principal: minor(2_000_000),
-  annualRate: 0.06,
-  periods: 60,
-  advanceOn: START,
-  firstPaymentOn: addMonths(START, 1),
-  ...values,
-});
-
-const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>
-  sampleFile({
-    parts: parts.map((values, at) => aPart({ id: `part-${at}`, ...values })),
-    request: { ...sampleFile().request, amount: minor(parts.reduce((so, { amount }) => so + (amount ?? 0), 0)), ...request },
-    product: { ...product, costs: costRules(rules) },
-  });
-function costed(file: FileState): Costs {
-  const costs = costsOf(file, TODAY);
-  if (!costs) throw new Error('it can’t be worked');
-  return costs;
-}
-
 describe('what a request costs', () => {
   const five = withParts([
     { kind: 'level', amount: minor(800_000), termMonths: 60 },
@@ -152,7 +130,7 @@ describe('what a request costs', () => {
         fc.integer({ min: 0, max: 1_000_000 }),
         (principal, basisPoints, periods, pick) => {
           const annualRate = basisPoints / 10_000;
-          const { rows, payment } = partSchedule(terms({ principal: minor(principal), annualRate, periods }));
+          const { rows, payment } = partSchedule(partTerms({ principal: minor(principal), annualRate, periods }));
           const rate = actuarialRate(
             [{ amount: principal, t: 0, f: 0 }],
             rows.map(({ number }) => ({ amount: payment, t: number, f: 0 })),

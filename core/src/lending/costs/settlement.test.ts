@@ -1,38 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { addDays, addMonths, isoDate } from '../../basis/dates/index';
+import { addDays, isoDate } from '../../basis/dates/index';
 import { affordability } from '../../figures/affordability/index';
 import { astray, total } from '../../basis/arithmetic/index';
-import { costsOf, settlementTerms, type Costs } from './index';
+import { settlementTerms } from './index';
 import { minor } from '../../basis/money/index';
-import { partSchedule, PLAIN, settlementOf, type PartTerms, type LoanPart } from '../../credit/parts/index';
+import { partSchedule, settlementOf } from '../../credit/parts/index';
 import { type FileState } from '../../file/state/index';
-import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
+import { TODAY, costRules, costed, partTerms, sampleFile, shippedPlace, withParts } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');
-const terms = (values: Partial<PartTerms> = {}): PartTerms => ({
-  ...PLAIN,
-  principal: minor(2_000_000),
-  annualRate: 0.06,
-  periods: 60,
-  advanceOn: START,
-  firstPaymentOn: addMonths(START, 1),
-  ...values,
-});
-
-const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>
-  sampleFile({
-    parts: parts.map((values, at) => aPart({ id: `part-${at}`, ...values })),
-    request: { ...sampleFile().request, amount: minor(parts.reduce((so, { amount }) => so + (amount ?? 0), 0)), ...request },
-    product: { ...product, costs: costRules(rules) },
-  });
-function costed(file: FileState): Costs {
-  const costs = costsOf(file, TODAY);
-  if (!costs) throw new Error('it can’t be worked');
-  return costs;
-}
-
 describe('settling early', () => {
-  const plain = terms({ principal: minor(2_000_000) });
+  const plain = partTerms({ principal: minor(2_000_000) });
   it('is the balance and the days since, whatever the day', () => {
     const made = partSchedule(plain);
     expect(settlementOf(plain, made, START)).toMatchObject({ balance: 2_000_000, interest: 0 });

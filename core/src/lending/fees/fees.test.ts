@@ -1,24 +1,11 @@
-import type { LoanPart } from '../../credit/parts/index';
 import { describe, expect, it } from 'vitest';
 import { affordability } from '../../figures/affordability/index';
-import { annualPercentageRate, costOf, costsOf, totalPayableOf, type Costs } from '../costs/index';
+import { annualPercentageRate, costOf, totalPayableOf } from '../costs/index';
 import { astray } from '../../basis/arithmetic/index';
 import { feesFor } from './index';
 import { minor } from '../../basis/money/index';
 import { type FileState } from '../../file/state/index';
-import { aPart, costRules, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
-
-const withParts = (parts: Partial<LoanPart>[], rules = {}, request: Partial<FileState['request']> = {}): FileState =>
-  sampleFile({
-    parts: parts.map((values, at) => aPart({ id: `part-${at}`, ...values })),
-    request: { ...sampleFile().request, amount: minor(parts.reduce((so, { amount }) => so + (amount ?? 0), 0)), ...request },
-    product: { ...product, costs: costRules(rules) },
-  });
-function costed(file: FileState): Costs {
-  const costs = costsOf(file, TODAY);
-  if (!costs) throw new Error('it can’t be worked');
-  return costs;
-}
+import { TODAY, costed, sampleFile, shippedPlace, withParts } from '../../../test/sample';
 
 describe('fees', () => {
   const rule = { code: 'fee', label: 'Fee', paid: 'financed' as const, inRate: true };

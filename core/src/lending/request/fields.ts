@@ -1,4 +1,4 @@
-import { choice, date, describeDetail, hidden, listed, money, text, whole, type StatedIn } from '../../basis/detail/index';
+import { choice, date, describeDetail, hidden, listed, money, text, whole } from '../../basis/detail/index';
 import { isRoutingNumber, normalizeNumber } from '../../basis/numbers/index';
 
 export const LEGAL_FORM_LABEL = {
@@ -42,4 +42,3 @@ export const REQUEST = describeDetail({
     }),
   },
 });
-export type RequestDetails = StatedIn<typeof REQUEST>;

@@ -1,1 +1,1 @@
-export { LEGAL_FORM_LABEL, REQUEST, type LegalForm, type RequestDetails } from './fields';
+export { LEGAL_FORM_LABEL, REQUEST, type LegalForm } from './fields';

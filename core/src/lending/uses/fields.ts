@@ -1,4 +1,4 @@
-import { choice, describeDetail, money, text, type RowOf } from '../../basis/detail/index';
+import { choice, describeDetail, money, text } from '../../basis/detail/index';
 
 export const SOURCE_KIND_LABEL = {
   grant: 'Grant or subsidy',
@@ -8,7 +8,6 @@ export const SOURCE_KIND_LABEL = {
   own: 'Other own money',
   other: 'Other',
 } as const;
-export type SourceKind = keyof typeof SOURCE_KIND_LABEL;
 
 /** Something that the money goes into. */
 export const USE = describeDetail({
@@ -19,7 +18,6 @@ export const USE = describeDetail({
   ofLoans: true,
   fields: { what: text('Purpose', 120), amount: money('Amount') },
 });
-export type FundUse = RowOf<typeof USE>;
 
 /** Where money comes from beside the loan and the down payment. */
 export const SOURCE = describeDetail({
@@ -30,4 +28,3 @@ export const SOURCE = describeDetail({
   ofLoans: true,
   fields: { kind: choice('Other source', SOURCE_KIND_LABEL), what: text('From whom', 120), amount: money('Amount') },
 });
-export type FundSource = RowOf<typeof SOURCE>;

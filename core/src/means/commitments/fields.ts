@@ -17,7 +17,6 @@ export const DEBT_KIND_LABEL = {
   other: 'Other debt',
 } as const;
 export type DebtKind = keyof typeof DEBT_KIND_LABEL;
-export const DEBT_KINDS = Object.keys(DEBT_KIND_LABEL) as [DebtKind, ...DebtKind[]];
 
 const LIVING_COSTS = ['Food and household', 'Energy and water', 'Transport and fuel', 'Phone and internet', 'Insurance', 'Children', 'Other'] as const;
 export const LIVING_COST_LABEL = Object.fromEntries(LIVING_COSTS.map((category) => [category, category])) as Record<(typeof LIVING_COSTS)[number], string>;
@@ -29,7 +28,6 @@ export const LIVING_COST = describeDetail({
   table: 'living_cost',
   fields: { category: choice('Kind of cost', LIVING_COST_LABEL), monthly: money('A month') },
 });
-export type LivingCost = RowOf<typeof LIVING_COST>;
 
 export const DEBT = describeDetail({
   word: 'debt',
