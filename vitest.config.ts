@@ -6,6 +6,7 @@ export default defineConfig({
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
       { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'words', root: 'words', include: ['test/**/*.test.ts'] } },
       {
         test: {
           name: 'server',

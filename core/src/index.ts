@@ -24,42 +24,11 @@ export { samePlace, splitAddress, splitName } from './basis/paste/index';
 export { makeReference, readReference } from './basis/reference/index';
 export { readScan, type Scan } from './basis/scan/index';
 export { coverage, gapInWords, moveBoundary, type Stretch } from './basis/timeline/index';
+export { type SaidValue, say, type Words, wordsAsText, wordsFrom } from './basis/words/index';
 export { RATE_METHODS, regulationZRate } from './credit/apr/index';
 export { DAY_COUNTS } from './credit/daycount/index';
 export { type Schedule, type ScheduleRow } from './credit/loan/index';
 export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';
-export { checkSubject, compareWithRegister, currentCheck, isSettled, KINDS_OF_CHECK, lackedBy, watchlistCandidates } from './evidence/checks/index';
-export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
-export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
-export {
-  calculate,
-  type Calculation,
-  CALCULATION_VERSION,
-  calculationInput,
-  type FileFigures,
-  isWhole,
-  recalculate,
-  type Rules,
-  verdictUnder,
-  withCosts,
-} from './figures/calculation/index';
-export { repaymentFactors } from './figures/factors/index';
-export {
-  type Aim,
-  changesOf,
-  type FitChange,
-  type FitInput,
-  isFitChange,
-  type LeverCode,
-  MOST_VARIANTS,
-  type Proposal,
-  whatFits,
-  type WhatFits,
-  withChanges,
-} from './figures/fit/index';
-export { type Stress, type StressAxis, stressOf } from './figures/stress/index';
-export { type Variant } from './figures/variants/index';
-export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
 export {
   applyChange,
   applyChanges,
@@ -127,22 +96,35 @@ export {
   type Signer,
   signersOf,
 } from './file/state/index';
-export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
+export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';
+export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
-  barToMove,
-  computePath,
-  consentOf,
-  dueOn,
-  explanationOf,
-  hasConsent,
-  historyOf,
-  type Holder,
-  HOLDER_LABEL,
-  isEnded,
-  isReferred,
-  type Path,
-  type PathEntry,
-} from './gates/path/index';
+  type FilePerson,
+  OWING_ROLES,
+  type Relation,
+  RELATION_KINDS,
+  RELATION_LABEL,
+  type RelationKind,
+  type Role,
+  ROLE_LABEL,
+  ROLES,
+} from './people/people/index';
+export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
+export { personRolesProblem, rolesToAdd } from './people/roles/index';
+export { type Debt, debtTerms } from './means/commitments/index';
+export {
+  type CountedIncome,
+  evidencedAmount,
+  fieldsAsked,
+  type Income,
+  type IncomeKind,
+  type IncomeQuestion,
+  isGrossedUp,
+  kindOfIncome,
+  statedFigure,
+} from './means/income/index';
+export { WORK_KIND_LABEL } from './means/work/index';
+export { type Asset, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
 export { cashForDebt, newestYear, payrollLoan, payrollTerms } from './lending/business/index';
 export {
   annualPercentageRate,
@@ -163,31 +145,51 @@ export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
 export { LEGAL_FORM_LABEL } from './lending/request/index';
 export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
 export { usesAndSources } from './lending/uses/index';
-export { type Debt, debtTerms } from './means/commitments/index';
+export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
 export {
-  type CountedIncome,
-  evidencedAmount,
-  fieldsAsked,
-  type Income,
-  type IncomeKind,
-  type IncomeQuestion,
-  kindOfIncome,
-  statedFigure,
-} from './means/income/index';
-export { WORK_KIND_LABEL } from './means/work/index';
-export { type Asset, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
-export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';
-export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
+  calculate,
+  type Calculation,
+  CALCULATION_VERSION,
+  calculationInput,
+  type FileFigures,
+  isWhole,
+  recalculate,
+  type Rules,
+  verdictUnder,
+  withCosts,
+} from './figures/calculation/index';
+export { repaymentFactors } from './figures/factors/index';
 export {
-  type FilePerson,
-  OWING_ROLES,
-  type Relation,
-  RELATION_KINDS,
-  RELATION_LABEL,
-  type RelationKind,
-  type Role,
-  ROLE_LABEL,
-  ROLES,
-} from './people/people/index';
-export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
-export { personRolesProblem, rolesToAdd } from './people/roles/index';
+  type Aim,
+  changesOf,
+  type FitChange,
+  type FitInput,
+  isFitChange,
+  type LeverCode,
+  MOST_VARIANTS,
+  type Proposal,
+  whatFits,
+  type WhatFits,
+  withChanges,
+} from './figures/fit/index';
+export { type Stress, type StressAxis, stressOf } from './figures/stress/index';
+export { type Variant } from './figures/variants/index';
+export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
+export { checkSubject, compareWithRegister, currentCheck, isSettled, KINDS_OF_CHECK, lackedBy, watchlistCandidates } from './evidence/checks/index';
+export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
+export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
+export {
+  barToMove,
+  computePath,
+  consentOf,
+  dueOn,
+  explanationOf,
+  hasConsent,
+  historyOf,
+  type Holder,
+  HOLDER_LABEL,
+  isEnded,
+  isReferred,
+  type Path,
+  type PathEntry,
+} from './gates/path/index';

@@ -1,6 +1,7 @@
 import type { OutboxMessage } from '@cavren/contract';
 import { computePath, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type FilePerson, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
+import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
 import { add, answers, cents, PARTNER_QUALIFIED, QUALIFIED, set } from './changes';
 import { Browser, OpenFile } from './desk';
@@ -168,13 +169,14 @@ export class Teller {
     if (stops && twist === undefined) return;
     const row = this.file.incomes.find(({ id }) => condition.key === `income:${id}`);
     const stated = row ? statedFigure(row) : null;
+    const speak = speakerFor(this.file.pack);
     const shown = stated !== null && twist === 'payslip-differs' && row?.personId === this.applicantId ? cents(stated / 100 - 130) : stated;
-    const content = await demoPaper(condition.title, row?.source ?? 'Quillhaven Registry', [
-      ['About', condition.about],
+    const content = await demoPaper(speak(condition.title), row?.source ?? 'Quillhaven Registry', [
+      ['About', speak(condition.about)],
       ['Made on', this.today],
       ...(shown === null ? [] : [[row?.kind === 'selfEmployed' ? 'Profit of the year' : 'Gross pay', (shown / 100).toFixed(2)] satisfies [string, string]]),
     ]);
-    await this.open.add(this.officer, `${condition.title.toLowerCase().replaceAll(' ', '-')}.pdf`, content, condition.key);
+    await this.open.add(this.officer, `${speak(condition.title).toLowerCase().replaceAll(' ', '-')}.pdf`, content, condition.key);
     if (stops && (twist === 'paper-waiting' || twist === 'exception-asked')) return;
     const verdict =
       stops && twist === 'paper-sent-back'

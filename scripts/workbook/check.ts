@@ -1,4 +1,5 @@
 import { affordability, costsOf, minor, PART_KINDS, workbookOf, type FileState, type LoanPart, type Measure } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import exceljs from 'exceljs';
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -114,7 +115,7 @@ if (spawnSync('soffice', ['--version']).status !== 0) {
   const below = randomFrom(20_261_125);
   const random = (): number => below(1_000_000) / 1_000_000;
   const files = Array.from({ length: FILES }, () => request(random)).filter((file) => costsOf(file, TODAY) !== null);
-  for (const [at, file] of files.entries()) writeFileSync(join(folder, `${at}.xlsx`), await xlsxOf(workbookOf(file, TODAY), `Check ${at}`));
+  for (const [at, file] of files.entries()) writeFileSync(join(folder, `${at}.xlsx`), await xlsxOf(workbookOf(file, TODAY, speakerFor(file.pack)), `Check ${at}`));
   spawnSync('soffice', ['--headless', '--convert-to', 'xlsx', '--outdir', worked, ...files.map((_, at) => join(folder, `${at}.xlsx`))], { stdio: 'ignore' });
   let astray = 0;
   for (const [at, file] of files.entries()) {

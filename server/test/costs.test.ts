@@ -25,6 +25,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { speakerFor } from '@cavren/words';
 import { engineOf } from '../../core/test/engine';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
 import { Phone } from './applicant';
@@ -251,7 +252,7 @@ describe('taking it along', () => {
     engine.destroy();
     // Nothing in it is a result of ours: whatever opens it has to work.
     expect(book.worksheets.flatMap((sheet) => sheet.getSheetValues()).some((row) => JSON.stringify([row]).includes('"result"'))).toBe(false);
-    expect(workbookOf(walk.file, walk.view.today)).toHaveLength(5);
+    expect(workbookOf(walk.file, walk.view.today, speakerFor(walk.file.pack))).toHaveLength(5);
   });
   it('the calculation as JSON keeps to the schema that is published', async () => {
     const schema = await (await cavren.as('ansel')).get<object>('/api/schemas/calculation.json');

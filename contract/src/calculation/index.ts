@@ -1,15 +1,15 @@
 import { CHAPTERS, FIGURE_UNITS, MEASURES, SIGNS, VERDICTS, type Figure as CoreFigure, type Term as CoreTerm } from '@cavren/core';
 import { z } from 'zod';
 import { LimitRule } from '../product/index';
-import { CalendarDate } from '../values/index';
+import { CalendarDate, Words } from '../values/index';
 
 const Term: z.ZodType<CoreTerm> = z.lazy(() =>
   z.object({
-    label: z.string(),
+    label: Words,
     sign: z.enum(SIGNS),
     value: z.number(),
     unit: z.enum(FIGURE_UNITS),
-    note: z.string().optional(),
+    note: Words.optional(),
     place: z.object({ chapter: z.enum(CHAPTERS), anchor: z.string() }).optional(),
     personId: z.string().optional(),
     terms: z.array(Term).optional(),
@@ -20,11 +20,11 @@ const Term: z.ZodType<CoreTerm> = z.lazy(() =>
 export const Figure = z.object({
   measure: z.enum(MEASURES),
   label: z.string(),
-  means: z.string(),
+  means: Words,
   unit: z.enum(FIGURE_UNITS).exclude(['count']),
   value: z.number().nullable(),
-  waitingFor: z.string().nullable(),
-  limit: LimitRule.nullable(),
+  waitingFor: Words.nullable(),
+  limit: LimitRule.extend({ rule: Words }).nullable(),
   verdict: z.enum(VERDICTS),
   terms: z.array(Term),
 }) as unknown as z.ZodType<CoreFigure>;

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { rowSchema, statedSchema } from '../details/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
-import { CalendarDate, Id, Money, page, PageQuery, Time, Version } from '../values/index';
+import { CalendarDate, Id, Money, page, PageQuery, Time, Version, Words } from '../values/index';
 
 export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
 export const CHANNEL_LABEL: Record<(typeof CHANNELS)[number], string> = {
@@ -24,7 +24,7 @@ export const FileItem = z.object({
   owner: z.string(),
   amount: Money.nullable(),
   openNow: z.int(),
-  nextWhat: z.string().nullable(),
+  nextWhat: Words.nullable(),
   nextHolder: z.string().nullable(),
   nextDue: z.string().nullable(),
   /** How money and dates are written where its product is offered. */
@@ -136,7 +136,7 @@ export const FileState = z.object({
       personId: z.string(),
       matchId: z.string(),
       matchName: z.string(),
-      reasons: z.array(z.string()),
+      reasons: z.array(Words),
       state: z.enum(['open', 'different', 'confirmed', 'same']),
       reason: text,
       by: text,
@@ -160,12 +160,12 @@ export const FileState = z.object({
         z.object({
           id: z.string(),
           kind: z.enum(['field', 'candidate']),
-          label: z.string(),
-          stated: text,
-          found: text,
+          label: Words,
+          stated: Words.nullable(),
+          found: Words.nullable(),
           agrees: z.boolean(),
           score: z.number().nullable(),
-          reasons: z.array(z.string()),
+          reasons: z.array(Words),
           resolution: z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']).nullable(),
           reason: text,
           resolvedBy: text,
@@ -285,6 +285,6 @@ export const FileAnswer = z.object({
   }),
   /** New entries of the history, the newest first. */
   entries: z.array(HistoryEntry),
-  projection: z.object({ openNow: z.int(), nextWhat: z.string().nullable(), nextHolder: z.string().nullable(), nextDue: z.string().nullable() }),
+  projection: z.object({ openNow: z.int(), nextWhat: Words.nullable(), nextHolder: z.string().nullable(), nextDue: z.string().nullable() }),
 });
 export type FileAnswer = z.infer<typeof FileAnswer>;

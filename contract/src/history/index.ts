@@ -1,6 +1,6 @@
 import type { HistoryEntry as CoreEntry } from '@cavren/core';
 import { z } from 'zod';
-import { page } from '../values/index';
+import { page, Words } from '../values/index';
 
 export const HistoryEntry = z.object({
   sequence: z.int(),
@@ -14,5 +14,5 @@ export const HistoryEntry = z.object({
   previousHash: z.string(),
   hash: z.string(),
 }) satisfies z.ZodType<CoreEntry>;
-export const HistoryPage = page(HistoryEntry).extend({ chainProblem: z.string().nullable() });
+export const HistoryPage = page(HistoryEntry).extend({ chainProblem: Words.nullable() });
 export type HistoryPage = z.infer<typeof HistoryPage>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CalendarDate, Id, line, page, PageQuery, Reason } from '../values/index';
+import { CalendarDate, Id, line, page, PageQuery, Reason, Words } from '../values/index';
 
 /** A search of the register: one line of anything that is known, or named parts of it. */
 export const SearchPersons = z
@@ -29,7 +29,7 @@ export const PersonMatch = z.object({
   updatedAt: z.string(),
   score: z.number(),
   strength: z.enum(['strong', 'likely', 'weak']),
-  reasons: z.array(z.string()),
+  reasons: z.array(Words),
   files: z.array(InFile),
 });
 export type PersonMatch = z.infer<typeof PersonMatch>;
@@ -73,7 +73,7 @@ export const MergePersons = z.strictObject({ keepId: Id, dropId: Id, reason: Rea
 /** What the command bar looks for: people and files. */
 export const FindQuery = z.object({ text: z.string().min(2).max(100) });
 export const Found = z.object({
-  persons: z.array(z.object({ id: Id, name: z.string(), born: z.string().nullable(), reason: z.string() })),
+  persons: z.array(z.object({ id: Id, name: z.string(), born: z.string().nullable(), reasons: z.array(Words) })),
   files: z.array(z.object({ reference: z.string(), applicant: z.string().nullable(), product: z.string(), stage: z.string() })),
 });
 export type Found = z.infer<typeof Found>;

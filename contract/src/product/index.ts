@@ -17,7 +17,7 @@ import {
   type ProductDefinition as CoreProduct,
 } from '@cavren/core';
 import { z } from 'zod';
-import { CalendarDate, Money, Share } from '../values/index';
+import { CalendarDate, Money, Share, Words } from '../values/index';
 
 function isTimeZone(name: string): boolean {
   try {
@@ -293,7 +293,7 @@ export const ProductOnOffer = z.object({
   place: z.string(),
   placeName: z.string(),
   round: z.string().nullable(),
-  bars: z.array(z.string()),
+  bars: z.array(Words),
 });
 export type ProductOnOffer = z.infer<typeof ProductOnOffer>;
 

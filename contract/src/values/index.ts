@@ -1,5 +1,11 @@
-import { isIsoDate, MAX_AMOUNT, type IsoDate, type Minor } from '@cavren/core';
+import { isIsoDate, MAX_AMOUNT, type IsoDate, type Minor, type Words as CoreWords } from '@cavren/core';
 import { z } from 'zod';
+
+/** Something to be said where it is shown: a message’s code with its values, or a text that stands for itself. */
+export const Words = z.union([
+  z.string(),
+  z.object({ say: z.string(), values: z.record(z.string(), z.unknown()).optional() }),
+]) as unknown as z.ZodType<CoreWords>;
 
 /** Minor units, zero or more. */
 export const Money = z

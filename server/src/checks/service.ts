@@ -1,4 +1,17 @@
-import { checkSubject, currentCheck, hasConsent, KINDS_OF_CHECK, lackedBy, may, plays, type CheckKind, type Finding, type StaffRole } from '@cavren/core';
+import {
+  checkSubject,
+  currentCheck,
+  hasConsent,
+  KINDS_OF_CHECK,
+  lackedBy,
+  may,
+  plays,
+  type CheckKind,
+  type Finding,
+  type StaffRole,
+  wordsAsText,
+  say,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Changed } from '../files/index';
 import type { House } from '../house/index';
@@ -72,7 +85,7 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
         if (!person || !rule || !plays(person, rule.roles)) throw notFound('A person whom this check is about');
         if (!hasConsent(file, personId, file.product.lookUpConsent)) throw refused('consent-missing', 'Record the consent to the look-up first.');
         const missing = lackedBy(kind, person);
-        if (missing.length > 0) throw refused('details-missing', `The check needs the ${missing.join(' and ')} first.`);
+        if (missing.length > 0) throw refused('details-missing', say('checks.checkNeedsFirst', { missing: { all: missing, by: 'and' } }));
         if (currentCheck(file, person, kind)?.state === 'waiting') throw refused('check-waiting', 'This check is waiting for the service already.');
         const id = nanoid();
         await store.insert(
@@ -116,7 +129,12 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
         if (found.agrees || found.resolution !== null) throw refused('finding-settled', 'This finding is settled already.');
         await store.resolve(findingId, { resolution, reason, resolvedBy: actor.name, resolvedAt: change.now }, change.tx);
         await change.reload('checks');
-        change.record(byCompliance ? 'candidate.decide' : 'finding.resolve', `finding/${findingId}`, found.label, JSON.stringify({ resolution, reason }));
+        change.record(
+          byCompliance ? 'candidate.decide' : 'finding.resolve',
+          `finding/${findingId}`,
+          wordsAsText(found.label),
+          JSON.stringify({ resolution, reason }),
+        );
       });
     },
   };

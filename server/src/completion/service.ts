@@ -142,7 +142,7 @@ export function completionService({ services, secrets, jobs, config }: House, st
       return services.files.change({ reference }, { version, actor }, async (change) => {
         refuseRelease(change.file, actor);
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'payout:release');
-        if (blocking.length > 0) throw refuseBlocked('Something still stands before the release.', blocking);
+        if (blocking.length > 0) throw refuseBlocked('Something still stands before the release.', blocking, change.file.pack);
         const { digest } = await accountFor(change);
         const payout = await store.of(change.row.id, change.tx);
         if (payout.verifiedAbout !== digest) throw refused('account-changed', 'The account was changed since it was verified: verify it again.');

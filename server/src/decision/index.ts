@@ -128,7 +128,7 @@ function decisionService({ services }: House, store: DecisionStore) {
           return;
         }
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');
-        if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking);
+        if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking, change.file.pack);
         await keep(change, { outcome: 'approve', reasons: [], comment: wish.comment });
         const { product } = change.file;
         const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';

@@ -16,9 +16,10 @@ import {
   type IsoDate,
   type Relation,
   type Role,
+  type Words,
 } from '@cavren/core';
 
-export type Judged = { value: unknown } | { problem: string };
+export type Judged = { value: unknown } | { problem: Words };
 /** The row as it is, or as it is about to be. */
 export type RowValues = Record<string, unknown>;
 
@@ -45,7 +46,7 @@ export function judgeField(file: FileState, entity: Entity, field: string, raw: 
   return { value: value === null ? null : kept(file, field, value) };
 }
 
-type Rule = (judging: Judging, value: string) => string | null;
+type Rule = (judging: Judging, value: string) => Words | null;
 
 const notLater: Rule = ({ today }, value) => (value > today ? 'This date lies in the future' : null);
 const inFile: Rule = ({ file }, value) => (file.people.some(({ id }) => id === value) ? null : 'This person is not in the file');
@@ -156,7 +157,7 @@ function rolesIn(row: RowValues): Role[] {
 }
 
 /** What is wrong with a number for the kind that the row names, or the place's usual one. */
-export function numberProblem(file: Pick<FileState, 'pack'>, row: RowValues, use: 'identity' | 'tax', value: string): string | null {
+export function numberProblem(file: Pick<FileState, 'pack'>, row: RowValues, use: 'identity' | 'tax', value: string): Words | null {
   const owner = { kind: 'person', idKind: null, taxKind: null, ...row } as Pick<FilePerson, 'kind' | 'idKind' | 'taxKind'>;
   return identityNumberProblem(numberKindOf(file.pack, owner, use), value, file.pack.identityNumber.unissuedAllowed)?.message ?? null;
 }

@@ -1,5 +1,5 @@
 import type { ChangeDetails, DetailChange, FieldValue } from '@cavren/contract';
-import { descriptionOf, fieldOf, isLocked, PART_OF, rowIn, subjectOf, whatHangsOn, type Entity, type FileState, type RowEntity } from '@cavren/core';
+import { descriptionOf, fieldOf, isLocked, PART_OF, rowIn, subjectOf, whatHangsOn, type Entity, type FileState, type RowEntity, say } from '@cavren/core';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { invalid, notFound, refused, type Actor } from '../http/index';
@@ -78,7 +78,7 @@ export function detailsService(house: House, store: DetailsStore) {
     const stated = change.hidden(`person/${id}/${number}`);
     const there = stated === undefined ? await store.reveal('person', change.row.id, id, number, change.tx) : stated;
     const problem = there === null ? null : numberProblem(change.file, { ...row, [field]: kind }, use, there);
-    if (problem) throw invalid([{ path, message: `The number that is there is of another kind. ${problem}` }]);
+    if (problem) throw invalid([{ path, message: say('numbers.numberThereAnotherKind', { problem }) }]);
   }
 
   async function add(change: FileChange, wish: Extract<DetailChange, { op: 'add' }>): Promise<void> {

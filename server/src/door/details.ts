@@ -1,3 +1,4 @@
+import { speakerFor } from '@cavren/words';
 import type { DetailChange, DoorDetailsView, DoorView } from '@cavren/contract';
 import {
   askedOf,
@@ -108,7 +109,7 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
           !key.startsWith('duplicate:') &&
           !key.startsWith('clash:'),
       )
-      .map(({ key, what, place }) => ({ key, what, section: place.chapter })),
+      .map(({ key, what, place }) => ({ key, what: speakerFor(file.pack)(what), section: place.chapter })),
   };
 }
 

@@ -1,3 +1,4 @@
+import { speakerFor, type Speak } from '@cavren/words';
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
   computePath,
@@ -174,7 +175,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         lender,
         asks: definition.questions.filter(({ phase, follows }) => phase === 'qualifying' && !follows).map(({ text }) => text),
         consent: consent ? { kind: consent.kind, label: consent.label, text: consent.text['en'] ?? '' } : null,
-        bar,
+        bar: bar ? speakerFor(pack)(bar) : null,
       };
     },
     /** Opens a file for somebody who came alone, and texts them the code with which they come in. */
@@ -266,7 +267,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         outcome: outcomeOf(file),
         declineReasons: declineReasons(file),
         details: detailsFor(file, row.version, person, path, today),
-        tasks: tasksFor(person, path),
+        tasks: tasksFor(person, path, speakerFor(file.pack)),
         papers: own
           .filter(({ state }) => state !== 'removed')
           .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
@@ -327,13 +328,13 @@ function stepsOf(file: FileState): DoorView['steps'] {
 }
 
 /** What the Path holds the applicant to, and is about this person. Signing has its own place. */
-function tasksFor(person: FilePerson, path: Path): DoorView['tasks'] {
+function tasksFor(person: FilePerson, path: Path, speak: Speak): DoorView['tasks'] {
   return path.entries
     .filter(({ holder, personId, place }) => holder === 'applicant' && personId === person.id && place.chapter === 'conditions')
     .map(({ key, what, why, due, place }) => ({
       key,
-      what,
-      why,
+      what: speak(what),
+      why: speak(why),
       due,
       conditionKey: place.anchor,
       acceptable: path.conditions.find((condition) => condition.key === place.anchor)?.rule?.acceptable ?? [],

@@ -1,5 +1,5 @@
 import { FileAnswer, Id, ReviewDuplicate, SayDuplicate } from '@cavren/contract';
-import { PART_OF, type Duplicate, type FileState } from '@cavren/core';
+import { PART_OF, type Duplicate, type FileState, type Words } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -14,7 +14,7 @@ interface DuplicateRow {
   matchId: string;
   /** The name of the entry when the question arose. */
   matchName: string;
-  reasons: string[];
+  reasons: Words[];
   state: Duplicate['state'];
   reason: string | null;
   saidBy: string | null;
@@ -80,7 +80,7 @@ function duplicatesStore(db: Sequelize) {
 interface Match {
   id: string;
   fullName: string;
-  reasons: string[];
+  reasons: Words[];
 }
 
 /**

@@ -1,7 +1,7 @@
-import { canLapse, computePath, dayAt, dueOn, isEnded, lapseDay, type FileState, type Holder, type IsoDate, type Path } from '@cavren/core';
+import { canLapse, computePath, dayAt, dueOn, isEnded, lapseDay, say, type FileState, type Holder, type IsoDate, type Path } from '@cavren/core';
 import type { FileRow, Waiting } from './store';
 
-const NOTHING_LEFT = 'Nothing stands in the way: move the file on';
+const NOTHING_LEFT = say('path.nothingLeft');
 
 /** What lists show of a file, and who it waits for: all of it follows from its state and the day. */
 export interface Projection {
@@ -21,7 +21,7 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
       amount: file.request.amount,
       isOpen,
       openNow: path.now.length,
-      nextWhat: next?.what.slice(0, 400) ?? (isOpen ? NOTHING_LEFT : null),
+      nextWhat: next?.what ?? (isOpen ? NOTHING_LEFT : null),
       nextHolder: next?.holder ?? (isOpen ? 'officer' : null),
       nextDue: isOpen ? (next?.due ?? dueOn(file, file.stage)) : null,
       lapseOn: canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null,
@@ -38,7 +38,7 @@ function waitingOf(path: Path, file: FileState): Waiting[] {
   for (const { holder, what, since, due } of path.now) {
     const known = byHolder.get(holder);
     if (known) known.entries += 1;
-    else byHolder.set(holder, { holder, entries: 1, what: what.slice(0, 400), since, due });
+    else byHolder.set(holder, { holder, entries: 1, what, since, due });
   }
   return [...byHolder.values()];
 }

@@ -1,5 +1,5 @@
 import { FILE_SORTS, type FileItem, type FileQuery } from '@cavren/contract';
-import { nameWords, readReference, type Holder, type IsoDate, type Minor, type Stage } from '@cavren/core';
+import { nameWords, readReference, type Holder, type IsoDate, type Minor, type Stage, type Words } from '@cavren/core';
 import { execute, select, Table, type Sequelize, type Tx } from '../db/index';
 
 /** The due date of a file that has ended: after all others. */
@@ -31,7 +31,7 @@ export interface FileRow {
   openNow: number;
   /** How many entries the file's history has, so that a chain that was cut at its end is found. */
   historyLength: number;
-  nextWhat: string | null;
+  nextWhat: Words | null;
   nextHolder: string | null;
   nextDue: IsoDate | null;
   /** The hash of the newest entry of its history. */
@@ -43,7 +43,7 @@ export interface FileRow {
 export interface Waiting {
   holder: Holder;
   entries: number;
-  what: string;
+  what: Words;
   since: string;
   due: IsoDate | null;
 }
@@ -101,7 +101,7 @@ export function filesStore(db: Sequelize) {
       amount: 'money',
       openNow: 'int',
       historyLength: 'int',
-      nextWhat: 'text',
+      nextWhat: 'json',
       nextHolder: 'key',
       nextDue: 'date',
       historyHash: 'key',
@@ -168,7 +168,7 @@ export function filesStore(db: Sequelize) {
       if (waiting.length === 0) return;
       await db.query('INSERT INTO file_waiting (file_id, holder, owner_id, entries, what, since, due) VALUES :rows', {
         replacements: {
-          rows: waiting.map(({ holder, entries, what, since, due }) => [fileId, holder, ownerId, entries, what.slice(0, 400), new Date(since), due ?? NEVER]),
+          rows: waiting.map(({ holder, entries, what, since, due }) => [fileId, holder, ownerId, entries, JSON.stringify(what), new Date(since), due ?? NEVER]),
         },
         transaction: tx,
       });
@@ -283,7 +283,7 @@ function toItem(row: ItemRow): FileItem {
     owner: row.owner,
     amount: row.amount === null ? null : (Number(row.amount) as Minor),
     openNow: row.open_now,
-    nextWhat: row.next_what,
+    nextWhat: row.next_what === null ? null : (JSON.parse(row.next_what) as Words),
     nextHolder: row.next_holder,
     nextDue: row.next_due === NEVER ? null : row.next_due,
   };

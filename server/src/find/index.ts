@@ -21,7 +21,7 @@ export const find: Concept = (app, { services }) => {
       id,
       name: fullName,
       born: birthDate ? dateInWords(isoDate(birthDate)) : null,
-      reason: reasons.join(', '),
+      reasons,
     }));
   }
   app.get('/api/find', { schema: { querystring: FindQuery, response: { 200: Found } } }, async (request) => {

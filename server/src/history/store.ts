@@ -1,4 +1,4 @@
-import { CHAIN_START, chainProblem, entryHash, FIRST_HASH, type CheckPoint, type HistoryEntry } from '@cavren/core';
+import { CHAIN_START, chainProblem, entryHash, FIRST_HASH, type CheckPoint, type HistoryEntry, type Words } from '@cavren/core';
 import { execute, Op, select, Table, type Sequelize, type Tx } from '../db/index';
 
 interface HistoryRow {
@@ -107,7 +107,7 @@ export function historyStore(db: Sequelize) {
      * The first thing wrong with a chain since it was last found to hold, or null. Where it holds, and much was added, the
      * check-point moves to its end.
      */
-    async problemSince(fileId: string, length: number): Promise<string | null> {
+    async problemSince(fileId: string, length: number): Promise<Words | null> {
       const from = (await checkPoints.one({ fileId })) ?? CHAIN_START;
       const entries = await after(fileId, from.sequence);
       const problem = chainProblem(entries, length, from);

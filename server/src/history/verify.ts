@@ -1,4 +1,5 @@
 import { chainProblem } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import type { HistoryStore } from './store';
 
 /** Verifies the hash chain of every file. @returns the number of files and entries, and what is wrong where. */
@@ -10,7 +11,7 @@ export async function verifyHistories(store: HistoryStore): Promise<{ files: num
     const chain = await store.all(id);
     entries += chain.length;
     const problem = chainProblem(chain, length);
-    if (problem) problems.push({ reference, problem });
+    if (problem) problems.push({ reference, problem: speakerFor()(problem) });
   }
   return { files: files.length, entries, problems };
 }

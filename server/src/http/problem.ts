@@ -1,40 +1,48 @@
 import type { Problem } from '@cavren/contract';
+import type { Words } from '@cavren/core';
+import { speakerFor, type Place } from '@cavren/words';
 
-type Extra = Pick<Problem, 'errors' | 'version' | 'meanwhile'>;
+/** What is wrong with one thing, at its path. */
+export interface Wrong {
+  path: string;
+  message: Words;
+}
+
+type Extra = Pick<Problem, 'version' | 'meanwhile'> & { errors?: readonly Wrong[]; place?: Place };
 
 /** Something that a caller did or met, told as an RFC 9457 problem document. */
 export class ProblemError extends Error {
   constructor(
     readonly status: number,
     readonly code: string,
-    readonly title: string,
+    readonly title: Words,
     readonly extra: Extra = {},
   ) {
-    super(title);
+    super(code);
     this.name = 'ProblemError';
   }
 
+  /** The document, in sentences; amounts as its place writes them. */
   toDocument(requestId?: string): Problem {
+    const { errors, place, ...extra } = this.extra;
+    const speak = speakerFor(place);
     return {
       type: `urn:cavren:problem:${this.code}`,
-      title: this.title,
+      title: speak(this.title),
       status: this.status,
       code: this.code,
-      ...this.extra,
+      ...extra,
+      ...(errors ? { errors: errors.map(({ path, message }) => ({ path, message: speak(message) })) } : {}),
       ...(requestId ? { requestId } : {}),
     };
   }
 }
 
 export const notFound = (what: string) => new ProblemError(404, 'not-found', `${what} was not found.`);
-export const forbidden = (why: string) => new ProblemError(403, 'forbidden', why);
-export const refused = (code: string, why: string, errors?: Problem['errors']) => new ProblemError(409, code, why, errors ? { errors } : {});
+export const forbidden = (why: Words) => new ProblemError(403, 'forbidden', why);
+export const refused = (code: string, why: Words, errors?: readonly Wrong[]) => new ProblemError(409, code, why, errors ? { errors } : {});
 /** Refuses a step for what the Path still has in its way; each entry is named. */
-export const refuseBlocked = (why: string, entries: readonly { key: string; what: string }[]) =>
-  refused(
-    'path-not-clear',
-    why,
-    entries.map(({ key, what }) => ({ path: key, message: what })),
-  );
-export const invalid = (errors: { path: string; message: string }[], title = errors[0]?.message ?? 'Something in the request is wrong.') =>
-  new ProblemError(422, 'invalid', title, { errors });
+export const refuseBlocked = (why: Words, entries: readonly { key: string; what: Words }[], place: Place) =>
+  new ProblemError(409, 'path-not-clear', why, { errors: entries.map(({ key, what }) => ({ path: key, message: what })), place });
+export const invalid = (errors: readonly Wrong[], title: Words = errors[0]?.message ?? 'Something in the request is wrong.', place?: Place) =>
+  new ProblemError(422, 'invalid', title, { errors, ...(place ? { place } : {}) });

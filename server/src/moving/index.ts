@@ -12,7 +12,7 @@ function movingService({ services }: House) {
       change({ reference }, { version, actor }, (moved) => {
         const path = computePath(moved.file, moved.today);
         const bar = barToMove(moved.file, path);
-        if (bar) throw refuseBlocked(bar.message, bar.entries);
+        if (bar) throw refuseBlocked(bar.message, bar.entries, moved.file.pack);
         if (path.next === 'completing' || path.next === 'done') throw refused('path-not-clear', 'This step is taken by the decision or by the release.');
         if (path.next) moved.moveTo(path.next);
       }),

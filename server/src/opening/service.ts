@@ -12,13 +12,14 @@ import {
   type DetailChange,
   type FieldValue,
   type PlacePack,
+  say,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { randomInt } from 'node:crypto';
 import { UniqueConstraintError } from '../db/index';
 import type { FileChange, FileRow } from '../files/index';
 import type { House } from '../house/index';
-import { invalid, refused, type Actor } from '../http/index';
+import { invalid, refused, type Actor, type Wrong } from '../http/index';
 import type { PersonRow } from '../persons/index';
 import { onOffer, type ProductRow } from '../products/index';
 
@@ -45,7 +46,7 @@ export function openingService({ services, now }: House) {
 
   /** What is wrong with the applicant as they were given, each at its field. */
   function judgeApplicant(wish: OpenFile, pack: PlacePack): Record<string, FieldValue> {
-    const errors: { path: string; message: string }[] = [];
+    const errors: Wrong[] = [];
     if (!wish.fullName?.trim()) errors.push({ path: 'fullName', message: 'Give the applicant’s name.' });
     if (wish.birthDate && wish.birthDate >= services.files.todayIn(pack)) errors.push({ path: 'birthDate', message: 'A birth date lies in the past.' });
     const kind = numberKindOf(pack, { kind: wish.kind, idKind: null, taxKind: null }, 'identity');
@@ -76,7 +77,7 @@ export function openingService({ services, now }: House) {
     const [first] = matches;
     if (first && atDesk && (differentBecause?.length ?? 0) < 3)
       throw invalid([
-        { path: 'differentBecause', message: `${first.fullName} is known (${first.reasons.join(', ')}): use those details, or say why this is somebody else.` },
+        { path: 'differentBecause', message: say('opening.knownAlready', { name: first.fullName, reasons: { all: first.reasons, by: 'comma' } }) },
       ]);
     return matches;
   }

@@ -13,6 +13,7 @@ import {
   type FileState,
   type IsoDate,
 } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import { makePdf } from '../pdf/index';
 
 /** The loan agreement of a file, as its signers get it: who, what, what it costs, every payment, what they declare. */
@@ -66,7 +67,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
       cells([
         ...costs.parts.map((part): [string, string] => [
           costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : 'Rate a year',
-          `${part.offer.kind === 'variable' ? 'variable, now ' : ''}${partInWords(part.terms)}`,
+          `${part.offer.kind === 'variable' ? 'variable, now ' : ''}${speakerFor(file.pack)(partInWords(part.terms))}`,
         ]),
         // Only where the product states one: other places have other disclosures.
         ...(apr === null ? [] : [['Annual percentage rate', inPercent(apr)] satisfies [string, string]]),

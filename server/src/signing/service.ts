@@ -115,7 +115,7 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
         if (file.stage !== 'signing') throw refused('path-not-clear', 'The agreement is sent once the file has come to signing.');
         if (file.envelope && file.envelope.state !== 'void') throw refused('agreement-out', 'The agreement was sent already.');
         const blocking = computePath(file, change.today).now.filter(({ gate }) => gate !== 'signing');
-        if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking);
+        if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking, file.pack);
         const people = signersOf(file);
         for (const person of people) refuseUnreachable(person);
         const envelope = newEnvelope(change, actor);

@@ -1,5 +1,6 @@
 import type { TakeAlong } from '@cavren/contract';
 import { workbookOf, type FileState, type IsoDate } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import { calculationJson, paymentDates, scheduleCsv } from './texts';
 import { costsSheetPdf } from './costssheet';
 import { xlsxOf } from './workbook';
@@ -16,12 +17,13 @@ export interface Taken {
 export default async function make({ name, file: text, today: on, lender }: Taken): Promise<Uint8Array> {
   const file = JSON.parse(text) as FileState;
   const today = on as IsoDate;
+  const speak = speakerFor(file.pack);
   switch (name) {
     case 'calculation.xlsx':
-      return xlsxOf(workbookOf(file, today), file.reference);
+      return xlsxOf(workbookOf(file, today, speak), file.reference);
     case 'schedule.xlsx':
       return xlsxOf(
-        workbookOf(file, today).filter(({ name: sheet }) => sheet !== 'Figures' && sheet !== 'Rate'),
+        workbookOf(file, today, speak).filter(({ code }) => code === 'request' || code === 'part'),
         file.reference,
       );
     case 'calculation.json':

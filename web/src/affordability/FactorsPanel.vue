@@ -2,6 +2,9 @@
 import { CHAPTER_LABEL, repaymentFactors, type Affordability, type FileState } from '@cavren/core';
 import { computed } from 'vue';
 import Mark from '../look/Mark.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** The eight factors of a repayment-ability determination, and what each is considered from. */
 const props = defineProps<{ file: FileState; figures: Affordability }>();
@@ -25,10 +28,10 @@ const factors = computed(() => repaymentFactors(props.file, props.figures));
       <tbody>
         <tr v-for="factor in factors" :key="factor.number">
           <td>({{ factor.number }})</td>
-          <td>{{ factor.what }}</td>
+          <td>{{ say(factor.what) }}</td>
           <td>
             <Mark :kind="factor.considered ? 'settled' : 'blocked'" />
-            {{ factor.considered ? '' : 'Not considered: ' }}{{ factor.how }}
+            {{ factor.considered ? '' : 'Not considered: ' }}{{ say(factor.how) }}
           </td>
           <td>
             <a href="#" @click.prevent="emit('go', { chapter: factor.chapter, anchor: '' })">{{ CHAPTER_LABEL[factor.chapter] }}</a>

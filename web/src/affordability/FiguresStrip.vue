@@ -7,6 +7,9 @@ import { useEditing } from '../file/editing';
 import { useGoTo } from '../file/places';
 import TermLines from './TermLines.vue';
 import { showFigure, showLimit, VERDICT_MARK } from './words';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** The live ratios of the open file against the product's limits; each opens into its arithmetic. */
 const props = defineProps<{ figures: Affordability; file: FileState }>();
@@ -79,7 +82,7 @@ function go(place: { chapter: string; anchor: string }): void {
       <span class="label">{{ item.label }}</span>
       <span class="value">{{ showFigure(item, currency) }}</span>
       <span class="limit">
-        <template v-if="item.value === null && item.waitingFor">needs {{ item.waitingFor }}</template>
+        <template v-if="item.value === null && item.waitingFor">needs {{ say(item.waitingFor) }}</template>
         <template v-else-if="item.verdict === 'outside'">
           <Mark kind="blocked" />
           outside: {{ showLimit(item, currency) }}
@@ -116,8 +119,8 @@ function go(place: { chapter: string; anchor: string }): void {
       <FactorsPanel v-else-if="opened === 'factors'" :file="file" :figures="figures" @go="go" />
       <template v-else-if="figure">
         <h2>{{ figure.label }}</h2>
-        <p class="soft">{{ figure.means }}</p>
-        <p v-if="figure.value === null">Can’t be computed yet: {{ figure.waitingFor }} is missing.</p>
+        <p class="soft">{{ say(figure.means) }}</p>
+        <p v-if="figure.value === null">Can’t be computed yet: {{ say(figure.waitingFor ?? '') }} is missing.</p>
         <template v-else>
           <TermLines :terms="figure.terms" :currency="currency" open @go="go" />
           <p class="result">
@@ -126,7 +129,7 @@ function go(place: { chapter: string; anchor: string }): void {
           </p>
           <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
             <Mark :kind="VERDICT_MARK[figure.verdict]" />
-            {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ figure.limit.rule }}
+            {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ say(figure.limit.rule) }}
           </p>
           <div v-if="figure.verdict === 'outside' || figure.verdict === 'refer'" class="exception">
             <p v-if="exception">

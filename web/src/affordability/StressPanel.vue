@@ -7,6 +7,9 @@ import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { useWorked } from './working';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** How much room is left as one thing after another gets worse, and where it breaks. */
 const props = defineProps<{ file: FileState; today: IsoDate }>();
@@ -43,7 +46,7 @@ const charts = computed(() =>
     option: {
       animation: false,
       textStyle: { fontFamily: colour('--text'), color: colour('--ink') },
-      aria: { enabled: true, label: { description: `${axis.label}: ${what(axis)}; ${breaks(axis)}` } },
+      aria: { enabled: true, label: { description: `${say(axis.label)}: ${what(axis)}; ${breaks(axis)}` } },
       grid: { left: 58, right: 14, top: 12, bottom: 24 },
       tooltip: { trigger: 'axis', valueFormatter: (value: number) => money(value * 100) },
       xAxis: {
@@ -85,7 +88,7 @@ const charts = computed(() =>
     <div v-if="stress" class="charts">
       <figure v-for="{ axis, option } in charts" :key="axis.code">
         <figcaption>
-          <b>{{ axis.label }}</b>
+          <b>{{ say(axis.label) }}</b>
           <span :class="axis.breaksAt === null ? 'holds' : 'breaks'">{{ breaks(axis) }}</span>
         </figcaption>
         <v-chart class="chart" :option="option" autoresize />

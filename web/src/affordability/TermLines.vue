@@ -2,6 +2,9 @@
 import type { Term } from '@cavren/core';
 import { useStatedBy } from '../file/statedBy';
 import { showValue } from './words';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** An arithmetic line by line; lines with lines of their own open further, down to what was keyed. */
 defineProps<{ terms: Term[]; currency: string; open?: boolean }>();
@@ -16,8 +19,8 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
         <summary>
           <span class="sign">{{ term.sign }}</span>
           <span class="label">
-            {{ term.label }}
-            <span v-if="term.note" class="soft">{{ term.note }}</span>
+            {{ say(term.label) }}
+            <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
           </span>
           <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
         </summary>
@@ -26,9 +29,9 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
       <div v-else class="line" :class="{ aside: term.sign === '·' }">
         <span class="sign">{{ term.sign }}</span>
         <span class="label">
-          <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ term.label }}</a>
-          <template v-else>{{ term.label }}</template>
-          <span v-if="term.note" class="soft">{{ term.note }}</span>
+          <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ say(term.label) }}</a>
+          <template v-else>{{ say(term.label) }}</template>
+          <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
           <span v-if="term.place && saidBy(term.place)" class="soft who">{{ saidBy(term.place) }}</span>
         </span>
         <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>

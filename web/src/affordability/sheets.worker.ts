@@ -16,12 +16,13 @@ import {
   type Stress,
   type Term,
   type WhatFits,
+  type Words,
 } from '@cavren/core';
 import { expose } from 'comlink';
 
 /** What a request costs, as plain values. */
 export interface CostSheet {
-  parts: { id: string | null; label: string; words: string; amount: Minor; monthly: Minor; interest: Minor; payments: number }[];
+  parts: { id: string | null; label: string; words: Words; amount: Minor; monthly: Minor; interest: Minor; payments: number }[];
   fees: Term[];
   amount: Minor;
   principal: Minor;

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { currentCheck, hasConsent, personName, signersOf, type Check, type FilePerson, type Finding } from '@cavren/core';
+import { currentCheck, hasConsent, personName, signersOf, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
 import { computed, reactive, ref } from 'vue';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const { showDate, showTime } = useShown();
 const props = defineProps<ChapterProps>();
@@ -37,7 +40,7 @@ const askFor = (person: FilePerson, kind: Check['kind']) => run(`${kind}.${perso
 const resolve = (finding: Finding, resolution: string) =>
   run(finding.id, () => editing.act(`/findings/${finding.id}`, { resolution, reason: reasons[finding.id] ?? '' }));
 /** Dates are written as the place writes them; other findings as they came. */
-const shown = (value: string | null): string => (value && /^\d{4}-\d\d-\d\d$/.test(value) ? showDate(value) : (value ?? 'nothing'));
+const shown = (value: Words | null): string => (typeof value === 'string' && /^\d{4}-\d\d-\d\d$/.test(value) ? showDate(value) : say(value ?? 'nothing'));
 const RESOLVED: Record<NonNullable<Finding['resolution']>, string> = {
   confirmed: 'Confirmed as stated',
   corrected: 'Corrected in the file',
@@ -102,7 +105,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
           <tbody>
             <template v-for="finding in currentCheck(file, person, kind)?.findings" :key="finding.id">
               <tr>
-                <td>{{ finding.label }}</td>
+                <td>{{ say(finding.label) }}</td>
                 <td>{{ shown(finding.stated) }}</td>
                 <td>{{ shown(finding.found) }}</td>
                 <td>
@@ -119,7 +122,8 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
                     {{ finding.kind === 'candidate' ? 'to be decided' : 'differs' }}
                   </span>
                   <span class="soft why">
-                    {{ finding.score !== null && !finding.agrees ? `${(finding.score * 100).toFixed(0)} % alike: ` : '' }}{{ finding.reasons.join('; ') }}
+                    {{ finding.score !== null && !finding.agrees ? `${(finding.score * 100).toFixed(0)} % alike: ` : ''
+                    }}{{ finding.reasons.map(say).join('; ') }}
                   </span>
                   <span v-if="finding.reason" class="soft why">“{{ finding.reason }}” {{ finding.resolvedBy }}, {{ showTime(finding.resolvedAt) }}</span>
                 </td>

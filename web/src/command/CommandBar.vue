@@ -5,6 +5,9 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/index';
 import { useDesk } from '../session/store';
+import { sayAll, useSay } from '../words/say';
+
+const say = useSay();
 
 /** Goes anywhere and does anything from the keyboard: people, files, chapters of the open file, actions. */
 const shown = defineModel<boolean>({ required: true });
@@ -59,10 +62,10 @@ const own = computed<Entry[]>(() => {
   return wanted === '' ? entries : entries.filter(({ label, group }) => `${label} ${group}`.toLowerCase().includes(wanted));
 });
 const entries = computed<Entry[]>(() => [
-  ...found.value.persons.map(({ id, name, born, reason }) => ({
+  ...found.value.persons.map(({ id, name, born, reasons }) => ({
     group: 'Person',
     label: name,
-    detail: [born ? `born ${born}` : '', reason].filter(Boolean).join(' · '),
+    detail: [born ? `born ${born}` : '', sayAll(say, reasons)].filter(Boolean).join(' · '),
     go: () => router.push(`/people/${id}`),
   })),
   ...found.value.files.map(({ reference: of, applicant, stage }) => ({

@@ -9,6 +9,9 @@ import Rows, { type Column } from '../file/Rows.vue';
 import { useGoTo } from '../file/places';
 import QuestionBox from '../income/QuestionBox.vue';
 import Mark from '../look/Mark.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
@@ -72,7 +75,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
               <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />
             </details>
             <p v-else-if="lineOf(row)?.note" class="soft note-line">
-              {{ lineOf(row)?.sign === '·' ? `doesn’t count: ${lineOf(row)?.note}` : lineOf(row)?.note }}
+              {{ lineOf(row)?.sign === '·' ? `doesn’t count: ${say(lineOf(row)?.note ?? '')}` : say(lineOf(row)?.note ?? '') }}
             </p>
           </div>
         </template>

@@ -10,6 +10,9 @@ import { useShown } from '../words/shown';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import PdfPages from '../papers/PdfPages.vue';
 import { useDesk } from '../session/store';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const { showDate } = useShown();
 const props = defineProps<ChapterProps>();
@@ -98,8 +101,8 @@ const stated = computed(() => {
             <Mark :kind="MARK[item.state]" />
             {{ CONDITION_STATE_LABEL[item.state] }}
           </span>
-          <h3>{{ item.title }}</h3>
-          <span class="soft">{{ item.about }}</span>
+          <h3>{{ say(item.title) }}</h3>
+          <span class="soft">{{ say(item.about) }}</span>
         </header>
         <p v-if="item.rule && item.state !== 'satisfied'" class="soft accept">Any of: {{ item.rule.acceptable.join('; ') }}. {{ item.rule.why }}</p>
         <ul>
@@ -129,7 +132,7 @@ const stated = computed(() => {
               class="unseen"
               multiple
               accept="application/pdf,image/jpeg,image/png"
-              :aria-label="`Add a paper: ${item.title}, ${item.about}`"
+              :aria-label="`Add a paper: ${say(item.title)}, ${say(item.about)}`"
               @change="add(item, ($event.target as HTMLInputElement).files)"
             />
           </label>
@@ -194,7 +197,7 @@ const stated = computed(() => {
     <ReasonDialog
       v-model="excuseOpen"
       title="Ask for an exception"
-      :text="`${excusing?.title ?? ''} (${excusing?.about ?? ''}) would be excused. An approver or compliance reviewer answers.`"
+      :text="`${say(excusing?.title ?? '')} (${say(excusing?.about ?? '')}) would be excused. An approver or compliance reviewer answers.`"
       label="Why it can be let go"
       confirm="Ask"
       :run="(reason) => editing.act('/exceptions', { subject: `condition:${excusing?.key ?? ''}`, reason })"

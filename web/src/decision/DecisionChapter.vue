@@ -15,6 +15,7 @@ import {
   SECURITY_KIND_LABEL,
   signersOf,
   type SecurityKind,
+  type Words,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
@@ -26,6 +27,9 @@ import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import { describeEntry } from '../history/words';
 import CalculationSheet from './CalculationSheet.vue';
+import { sayWithin, useSay } from '../words/say';
+
+const say = useSay();
 
 const { showDate, showTime } = useShown();
 const props = defineProps<ChapterProps>();
@@ -87,7 +91,8 @@ async function run(key: string, at: string, body: object): Promise<void> {
   }
 }
 const answerException = (id: string, answer: string) => run(id, `/exceptions/${id}`, { answer });
-const exceptionTitle = (subject: string): string =>
+const exceptionTitle = (subject: string): string => say(exceptionSubject(subject));
+const exceptionSubject = (subject: string): Words =>
   props.path.figures.figures.find(({ measure }) => subject === `figure:${measure}`)?.label ??
   props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
   props.path.figures.questions.find((question) => subject === `income:${question.subject}`)?.what ??
@@ -115,7 +120,7 @@ const stillToSettle = (personId: string): string => {
 
     <section class="sheet act block" data-anchor="decide" tabindex="-1">
       <template v-if="open && desk.may('decision.make')">
-        <p v-if="myBar" class="note ember">{{ myBar }}</p>
+        <p v-if="myBar" class="note ember">{{ say(myBar) }}</p>
         <template v-else>
           <div class="row-actions">
             <v-btn
@@ -128,7 +133,7 @@ const stillToSettle = (personId: string): string => {
             </v-btn>
             <v-btn color="error" @click="declining = !declining">Decline …</v-btn>
             <v-btn @click="asking = true">Send back with a question …</v-btn>
-            <span v-if="blocking.length > 0" class="soft">approval waits for: {{ blocking[0]?.what }}</span>
+            <span v-if="blocking.length > 0" class="soft">approval waits for: {{ sayWithin(say, blocking[0]?.what ?? '') }}</span>
           </div>
           <form v-if="declining" class="decline" @submit.prevent="run('decline', '/decision', { outcome: 'decline', reasons, comment: comment || null })">
             <fieldset>
@@ -191,8 +196,8 @@ const stillToSettle = (personId: string): string => {
               {{ file.product.words.release }}
             </v-btn>
             <v-btn :disabled="releaseBar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
-            <span v-if="releaseBar" class="soft">{{ releaseBar }}</span>
-            <span v-else-if="releaseWaits" class="soft">waits for: {{ releaseWaits }}</span>
+            <span v-if="releaseBar" class="soft">{{ say(releaseBar) }}</span>
+            <span v-else-if="releaseWaits" class="soft">waits for: {{ sayWithin(say, releaseWaits) }}</span>
           </template>
           <span v-else class="soft">
             <Mark kind="waiting" />
@@ -245,7 +250,7 @@ const stillToSettle = (personId: string): string => {
             <dt>{{ part.offer.label }}</dt>
             <dd class="figure">
               {{ money(part.terms.principal) }}
-              <span class="soft words">{{ partInWords(part.terms) }}</span>
+              <span class="soft words">{{ say(partInWords(part.terms)) }}</span>
             </dd>
           </template>
           <template v-for="security in file.securities" :key="security.id">
@@ -294,7 +299,7 @@ const stillToSettle = (personId: string): string => {
         <ul>
           <li v-for="one in explained" :key="one.subject">
             <Mark kind="settled" />
-            {{ one.what }}: “{{ one.text }}”
+            {{ say(one.what) }}: “{{ one.text }}”
           </li>
         </ul>
         <h3>Exceptions</h3>
@@ -317,8 +322,8 @@ const stillToSettle = (personId: string): string => {
         <ul>
           <li v-for="condition in path.conditions" :key="condition.key">
             <Mark :kind="condition.state === 'satisfied' || condition.state === 'excused' ? 'settled' : condition.state === 'notNeeded' ? 'none' : 'blocked'" />
-            <router-link :to="{ path: `/files/${file.reference}/conditions`, hash: `#${condition.key}` }">{{ condition.title }}</router-link>
-            ({{ condition.about }}): {{ CONDITION_STATE_LABEL[condition.state].toLowerCase() }}
+            <router-link :to="{ path: `/files/${file.reference}/conditions`, hash: `#${condition.key}` }">{{ say(condition.title) }}</router-link>
+            ({{ say(condition.about) }}): {{ CONDITION_STATE_LABEL[condition.state].toLowerCase() }}
           </li>
         </ul>
         <h3>Signatures</h3>

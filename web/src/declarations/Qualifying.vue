@@ -7,6 +7,9 @@ import { api, messageOf } from '../api/index';
 import { useEditing } from '../file/editing';
 import { useDesk } from '../session/store';
 import QuestionRow from './QuestionRow.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** The quick questions that say whether somebody can have this at all; an answer that ends the matter says so at once, and what else is open. */
 const props = defineProps<{ file: FileState; locked: boolean }>();
@@ -66,7 +69,7 @@ async function openOther(product: string): Promise<void> {
         >
         <template v-for="other in others" :key="other.code">
           <v-btn v-if="other.bars.length === 0" size="small" @click="openOther(other.code)">Open {{ other.name }} instead</v-btn>
-          <span v-else class="soft">{{ other.name }}: {{ other.bars[0] }}</span>
+          <span v-else class="soft">{{ other.name }}: {{ say(other.bars[0] ?? '') }}</span>
         </template>
       </p>
     </div>

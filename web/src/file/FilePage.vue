@@ -3,6 +3,7 @@ import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Mea
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import FiguresStrip from '../affordability/FiguresStrip.vue';
+import { provideSay } from '../words/say';
 import { useShown } from '../words/shown';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import PathPanel from '../path/PathPanel.vue';
@@ -19,6 +20,7 @@ const editing = openEditing(String(route.params['reference']));
 provideEditing(editing);
 const { showDate } = useShown(editing);
 const { file, path, view, loadError, saving, news, present } = editing;
+provideSay(() => file.value?.pack);
 
 const chapter = computed<Chapter>(() => {
   const wanted = route.params['chapter'] as Chapter;

@@ -14,6 +14,9 @@ import {
 } from '@cavren/core';
 import { computed } from 'vue';
 import Mark from '../look/Mark.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** The asked years of somebody's history as a band: what is covered, what is missing, what overlaps. */
 const props = defineProps<{
@@ -67,14 +70,14 @@ const range = (months: { from: string; to: string }): string =>
         <b>{{ personName(band.person) }}</b>
         <span :class="{ missing: band.missing }">
           <Mark :kind="band.missing ? 'blocked' : 'settled'" />
-          {{ band.missing ?? `${rule.years} ${rule.years === 1 ? 'year' : 'years'} without a gap` }}
+          {{ band.missing ? say(band.missing) : `${rule.years} ${rule.years === 1 ? 'year' : 'years'} without a gap` }}
         </span>
         <span v-for="overlap in band.overlaps" :key="overlap.from + overlap.names" class="soft">
           <Mark kind="partly" />
           {{ overlap.names }} overlap in {{ range(overlap) }}
         </span>
       </p>
-      <div class="bar" role="img" :aria-label="`${rule.years} years to today: ${band.missing ?? 'no gap'}`">
+      <div class="bar" role="img" :aria-label="`${rule.years} years to today: ${say(band.missing ?? 'no gap')}`">
         <span v-for="piece in band.pieces" :key="piece.id" class="piece" :style="piece.style" :title="piece.label">{{ piece.label }}</span>
         <span v-for="gap in band.gaps" :key="gap.from" class="gap" :style="gap.style" :title="`Missing: ${range(gap)}`">{{ gap.count }}</span>
         <span v-for="overlap in band.overlaps" :key="overlap.from + overlap.names" class="over" :style="overlap.style" :title="`Overlap: ${range(overlap)}`" />

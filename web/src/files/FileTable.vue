@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { FileItem } from '@cavren/contract';
 import { formatDate, formatMoney, HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import { useRouter } from 'vue-router';
 import Mark from '../look/Mark.vue';
 import { daysUntil, localToday } from './words';
@@ -48,7 +49,7 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
         <td class="mono whole">{{ item.reference }}</td>
         <td class="whole">{{ STAGE_LABEL[item.stage] }}</td>
         <td class="next">
-          {{ item.nextWhat ?? '' }}
+          {{ speakerFor(item.writes)(item.nextWhat ?? '') }}
           <span v-if="item.openNow > 1" class="soft">and {{ item.openNow - 1 }} more</span>
         </td>
         <td>{{ holderOf(item.nextHolder) }}</td>

@@ -8,6 +8,9 @@ import { api, ApiProblem, messageOf } from '../api/index';
 import { possibleDates } from '../file/dates';
 import Mark from '../look/Mark.vue';
 import { localToday, showDate, showPhone } from './words';
+import { sayAll, useSay } from '../words/say';
+
+const say = useSay();
 
 /** Find the person first, then open a file for them: with their known details, or as somebody new. */
 const router = useRouter();
@@ -180,7 +183,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
             </span>
             <span class="why">
               <Mark :kind="match.strength === 'strong' ? 'settled' : 'partly'" />
-              {{ match.reasons.join(', ') }} · details last changed {{ age(match.updatedAt) }}
+              {{ sayAll(say, match.reasons) }} · details last changed {{ age(match.updatedAt) }}
             </span>
             <span v-if="match.files.length > 0" class="soft small">
               <template v-for="(file, at) in match.files.slice(0, 3)" :key="file.reference">
@@ -198,7 +201,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
 
     <form v-if="chosen" ref="rest" class="sheet rest" @submit.prevent="open">
       <label v-if="chosen === 'new' && strong" class="whole">
-        Why this is somebody else than {{ strong.fullName }} ({{ strong.reasons.join(', ') }})
+        Why this is somebody else than {{ strong.fullName }} ({{ sayAll(say, strong.reasons) }})
         <input v-model="different" class="field-input" :class="{ wrong: problems['differentBecause'] }" name="differentBecause" autocomplete="off" />
         <span v-if="problems['differentBecause']" class="error" role="alert">{{ problems['differentBecause'] }}</span>
         <span v-else class="soft small">A compliance reviewer looks at it before checking ends.</span>
@@ -239,7 +242,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
         <summary>{{ barred.length === 1 ? '1 product' : `${barred.length} products` }} you can’t offer here and now</summary>
         <ul>
           <li v-for="offer in barred" :key="offer.code">
-            {{ offer.name }} ({{ LINE_LABEL[offer.line].toLowerCase() }}, {{ offer.placeName }}): {{ offer.bars.join(' ') }}
+            {{ offer.name }} ({{ LINE_LABEL[offer.line].toLowerCase() }}, {{ offer.placeName }}): {{ offer.bars.map(say).join(' ') }}
           </li>
         </ul>
       </details>

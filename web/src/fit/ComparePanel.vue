@@ -22,6 +22,9 @@ import { computed, ref } from 'vue';
 import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import Mark from '../look/Mark.vue';
 import { useVersions } from './versions';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** The request and up to three other ways to ask, side by side: terms, costs and every figure. */
 const props = defineProps<{ file: FileState; today: IsoDate; locked: boolean }>();
@@ -51,7 +54,7 @@ const columns = computed<Column[]>(() =>
     return {
       variant,
       file,
-      parts: costs?.parts.map(({ offer, terms }) => `${offer.label}: ${partInWords(terms)}`) ?? [],
+      parts: costs?.parts.map(({ offer, terms }) => `${offer.label}: ${say(partInWords(terms))}`) ?? [],
       figures: figuresFor(file, props.today, props.file.product.measures),
       payment: costs?.payment ?? null,
       total,

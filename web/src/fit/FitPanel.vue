@@ -5,6 +5,9 @@ import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import Mark from '../look/Mark.vue';
 import { useWorked } from '../affordability/working';
 import { useVersions } from './versions';
+import { sayWithin, useSay } from '../words/say';
+
+const say = useSay();
 
 /** What would bring a file inside its limits: the smallest change of each kind, two together, and the most they can carry. */
 const props = defineProps<{ file: FileState; today: IsoDate; locked: boolean }>();
@@ -48,7 +51,7 @@ const lists = computed(() => {
   ].filter(({ proposals }) => proposals.length > 0);
 });
 function beside(proposal: Proposal): void {
-  versions.layBeside(proposal.label, proposal.changes);
+  versions.layBeside(say(proposal.label), proposal.changes);
   emit('compare');
 }
 function make(proposal: Proposal): void {
@@ -83,9 +86,9 @@ function make(proposal: Proposal): void {
       <section v-for="{ title, proposals } in lists" :key="title">
         <h3>{{ title }}</h3>
         <ul class="proposals">
-          <li v-for="proposal in proposals" :key="proposal.label" :data-lever="proposal.levers.join('+')">
+          <li v-for="proposal in proposals" :key="say(proposal.label)" :data-lever="proposal.levers.join('+')">
             <div class="what">
-              <b>{{ proposal.label }}</b>
+              <b>{{ say(proposal.label) }}</b>
               <span class="soft">
                 {{ money(proposal.payment) }} a month<template v-if="proposal.cost !== null">, interest and fees {{ money(proposal.cost) }} in all</template>
               </span>
@@ -113,8 +116,8 @@ function make(proposal: Proposal): void {
       <template v-if="fit.outOfReach.length > 0">
         <h3>Not alone</h3>
         <ul class="not">
-          <li v-for="{ lever, why } in fit.outOfReach" :key="lever + why">
-            <b>{{ LEVER_WORD[lever] }}:</b> {{ why.charAt(0).toLowerCase() + why.slice(1) }}
+          <li v-for="{ lever, why } in fit.outOfReach" :key="lever + say(why)">
+            <b>{{ LEVER_WORD[lever] }}:</b> {{ sayWithin(say, why) }}
           </li>
         </ul>
       </template>

@@ -9,6 +9,9 @@ import Pager from '../files/Pager.vue';
 import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import { actWords, showHistoryValue, subjectWords } from './words';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const { showTime } = useShown();
 defineProps<ChapterProps>();
@@ -33,7 +36,7 @@ const { data, error } = useQuery({
     </div>
     <p v-if="data?.chainProblem" class="note ember" role="alert">
       <Mark kind="blocked" />
-      The chain is broken: {{ data.chainProblem }}. Tell the compliance reviewer.
+      The chain is broken: {{ say(data.chainProblem) }}. Tell the compliance reviewer.
     </p>
     <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
     <table v-if="data" class="grid-table">

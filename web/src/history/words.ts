@@ -16,7 +16,9 @@ import {
   type Minor,
   type RowEntity,
   type Stage,
+  wordsFrom,
 } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import { CHANNEL_LABEL, CONSENT_WAY_LABEL } from '@cavren/contract';
 import { labelInside } from '../words/labels';
 import { saidValue } from '../words/values';
@@ -196,6 +198,8 @@ export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, v
     return described.kind === 'code' ? '' : saidValue(described, value, file.pack, nameIn(file));
   }
   if ((entry.act === 'details.add' || entry.act === 'details.remove') && isRowEntity(kind)) return rowWords(kind, keptIn(value) ?? oldRow(kind, value), file);
+  const words = wordsFrom(value);
+  if (typeof words === 'object') return speakerFor(file.pack)(words);
   const kept = keptIn(value);
   if (kept) return SAYS[entry.act]?.(kept, file) ?? '';
   if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;

@@ -14,6 +14,9 @@ import {
 import { computed } from 'vue';
 import Mark from '../look/Mark.vue';
 import { NODE, pictureOf, type Line } from './layout';
+import { sayWithin, useSay } from '../words/say';
+
+const say = useSay();
 
 /** The people of a file as they live and are related; choosing one shows and edits them below. */
 const props = defineProps<{ file: FileState; today: IsoDate; chosen: string; open: Set<string> }>();
@@ -127,7 +130,7 @@ const describe = (id: string): string => {
         {{
           household.members
             .filter(({ counts: counted }) => !counted)
-            .map(({ personId, why }) => `${personName(person(personId)!)} ${why}`)
+            .map(({ personId, why }) => `${personName(person(personId)!)} ${say(why)}`)
             .join('; ') || 'everybody counts'
         }}
       </span>
@@ -135,7 +138,7 @@ const describe = (id: string): string => {
         <Mark kind="partly" />
         {{ file.incomes.find(({ id }) => id === left.incomeId)?.source ?? 'Income' }} of
         {{ person(left.personId) ? personName(person(left.personId)!) : '' }} is left out:
-        {{ left.why.charAt(0).toLowerCase() + left.why.slice(1) }}
+        {{ sayWithin(say, left.why) }}
       </span>
     </p>
   </section>

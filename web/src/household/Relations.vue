@@ -13,6 +13,9 @@ import {
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useEditing } from '../file/editing';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** What one person is to the others: each relation is stored once and read from this person's side. */
 const props = defineProps<{ file: FileState; person: FilePerson; locked: boolean }>();
@@ -37,7 +40,7 @@ watch(
 );
 /** Says what is impossible before anything is sent. */
 function put(wish: { id: string; personId: string; toId: string; kind: RelationKind }): boolean {
-  problem.value = relationProblem(props.file, { ...wish, createdAt: '' }) ?? '';
+  problem.value = say(relationProblem(props.file, { ...wish, createdAt: '' }) ?? '');
   return problem.value === '';
 }
 function add(): void {

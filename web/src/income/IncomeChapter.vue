@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { evidencedAmount, moneyIn, type CountedIncome, type Income } from '@cavren/core';
+import { evidencedAmount, moneyIn, type CountedIncome, type Income, isGrossedUp } from '@cavren/core';
 import { computed } from 'vue';
 import TermLines from '../affordability/TermLines.vue';
 import { inOneLine } from '../affordability/words';
@@ -10,6 +10,9 @@ import Mark from '../look/Mark.vue';
 import WorkHistory from '../work/WorkHistory.vue';
 import IncomeFields from './IncomeFields.vue';
 import QuestionBox from './QuestionBox.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const go = useGoTo(() => props.file.reference);
@@ -38,7 +41,7 @@ function arithmetic(row: { id: string }): string {
   if (!found) return '';
   const lines = found.counted.terms ?? [];
   const [first] = lines;
-  const inner = first?.terms?.[0]?.terms && first.label.startsWith('Untaxed') ? first.terms[0].terms : (first?.terms ?? []);
+  const inner = first?.terms?.[0]?.terms && isGrossedUp(first) ? first.terms[0].terms : (first?.terms ?? []);
   return `${inOneLine(inner, currency.value)} = ${money(found.monthly)}`;
 }
 </script>
@@ -80,7 +83,7 @@ function arithmetic(row: { id: string }): string {
         <details v-if="of(row)" class="how">
           <summary>
             <span class="line">{{ arithmetic(row) }}</span>
-            <span v-if="of(row)?.leftOut" class="left-out">{{ of(row)?.leftOut }}</span>
+            <span v-if="of(row)?.leftOut" class="left-out">{{ say(of(row)?.leftOut ?? '') }}</span>
           </summary>
           <TermLines :terms="of(row)?.counted.terms ?? []" :currency="currency" open @go="go" />
         </details>
@@ -94,7 +97,7 @@ function arithmetic(row: { id: string }): string {
         />
       </template>
     </Rows>
-    <p v-for="question in evidenceQuestions" :key="question.key" class="note ember gap-top">{{ question.what }}. {{ question.why }}</p>
+    <p v-for="question in evidenceQuestions" :key="question.key" class="note ember gap-top">{{ say(question.what) }}. {{ say(question.why) }}</p>
   </section>
   <section v-if="path.figures.incomeTerms.length > 0" class="sum">
     <p class="total">

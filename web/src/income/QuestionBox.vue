@@ -4,6 +4,9 @@ import { computed, ref } from 'vue';
 import { useEditing } from '../file/editing';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** A question that the figures raise: explained in a few words, corrected, or put to an approver. */
 const props = defineProps<{
@@ -62,11 +65,11 @@ function useSupported(): void {
 </script>
 
 <template>
-  <div class="question" :class="{ settled }" role="group" :aria-label="question.what">
+  <div class="question" :class="{ settled }" role="group" :aria-label="say(question.what)">
     <p>
       <Mark :kind="settled ? 'settled' : 'blocked'" />
-      <b>{{ question.what }}.</b>
-      {{ question.why }}
+      <b>{{ say(question.what) }}.</b>
+      {{ say(question.why) }}
     </p>
     <p v-if="said !== null && !referred">
       Explained: “{{ said }}”
@@ -82,7 +85,7 @@ function useSupported(): void {
         class="field-input"
         data-aside="yes"
         :data-anchor="anchor"
-        :aria-label="referred ? `Why an approver should accept: ${question.what}` : `Explain: ${question.what}`"
+        :aria-label="referred ? `Why an approver should accept: ${say(question.what)}` : `Explain: ${say(question.what)}`"
         :placeholder="referred ? 'Why should an approver accept it?' : 'Explain in a few words'"
         autocomplete="off"
       />

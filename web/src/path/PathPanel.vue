@@ -3,6 +3,9 @@ import { formatDate, HOLDER_LABEL, STAGE_LABEL, type Path, type PathEntry } from
 import { computed } from 'vue';
 import { daysUntil } from '../files/words';
 import Mark, { type MarkKind } from '../look/Mark.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** What stands between this file and approval; each entry leads to the place that settles it. */
 const props = defineProps<{ path: Path; today: string; narrow: boolean }>();
@@ -37,10 +40,10 @@ const since = (entry: PathEntry): string => formatDate(entry.since, 'mdy').slice
       </p>
       <ol>
         <li v-for="entry in path.now" :key="entry.key">
-          <button type="button" class="entry" :title="entry.why" @click="emit('go', entry)">
+          <button type="button" class="entry" :title="say(entry.why)" @click="emit('go', entry)">
             <Mark :kind="kindOf(entry)" />
-            <span class="what">{{ entry.what }}</span>
-            <span class="meta why">{{ entry.why }}</span>
+            <span class="what">{{ say(entry.what) }}</span>
+            <span class="meta why">{{ say(entry.why) }}</span>
             <span class="meta">
               {{ entry.holderName ?? HOLDER_LABEL[entry.holder] }} · since {{ since(entry) }}
               <template v-if="entry.due">
@@ -62,9 +65,9 @@ const since = (entry: PathEntry): string => formatDate(entry.since, 'mdy').slice
         <h3>In {{ stage.toLowerCase() }}</h3>
         <ol>
           <li v-for="entry in entries" :key="entry.key">
-            <button type="button" class="entry quiet" :title="entry.why" @click="emit('go', entry)">
+            <button type="button" class="entry quiet" :title="say(entry.why)" @click="emit('go', entry)">
               <Mark :kind="entry.gate === 'signing' ? 'signing' : 'open'" />
-              <span class="what">{{ entry.what }}</span>
+              <span class="what">{{ say(entry.what) }}</span>
             </button>
           </li>
         </ol>

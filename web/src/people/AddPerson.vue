@@ -6,6 +6,9 @@ import { api, messageOf } from '../api/index';
 import { possibleDates } from '../file/dates';
 import { useEditing } from '../file/editing';
 import { useShown } from '../words/shown';
+import { sayAll, useSay } from '../words/say';
+
+const say = useSay();
 
 const { showDate } = useShown();
 /** Adds somebody to a file: first it is looked whether they are known, so that nobody is keyed twice. */
@@ -157,7 +160,7 @@ function add(match: PersonMatch | null): void {
         <p v-for="match in matches" :key="match.id" class="match">
           <span>
             <b>{{ match.fullName }}</b>, born {{ showDate(match.birthDate) || 'unknown' }}
-            <span class="soft">{{ match.reasons.join(', ') }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
+            <span class="soft">{{ sayAll(say, match.reasons) }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
           </span>
           <v-btn size="small" variant="flat" @click="add(match)">Use these details</v-btn>
         </p>

@@ -25,6 +25,9 @@ import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import ScanDialog from '../scan/ScanDialog.vue';
 import AddPerson from './AddPerson.vue';
+import { sayAll, useSay } from '../words/say';
+
+const say = useSay();
 
 const { showDate } = useShown();
 const props = defineProps<ChapterProps>();
@@ -81,8 +84,8 @@ function addRole(event: Event): void {
 function confirmDetails(): void {
   if (person.value) editing.leave('person', person.value.id, 'detailsConfirmed', today.value);
 }
-const matchOf = (duplicate: Duplicate): string => `${duplicate.matchName} (${duplicate.reasons.join(', ')})`;
-const say = (duplicate: Duplicate, body: object, path = '') => editing.act(`/duplicates/${duplicate.id}${path}`, body).catch(() => undefined);
+const matchOf = (duplicate: Duplicate): string => `${duplicate.matchName} (${sayAll(say, duplicate.reasons)})`;
+const answer = (duplicate: Duplicate, body: object, path = '') => editing.act(`/duplicates/${duplicate.id}${path}`, body).catch(() => undefined);
 const nameOf = (id: string): string => {
   const someone = props.file.people.find((candidate) => candidate.id === id);
   return someone ? personName(someone) : '';
@@ -101,7 +104,7 @@ const nameOf = (id: string): string => {
         </template>
       </p>
       <form v-if="duplicate.state === 'open' && desk.may('duplicate.say')" class="row-actions" @submit.prevent>
-        <v-btn size="small" variant="flat" :data-anchor="`duplicate.${duplicate.id}`" @click="say(duplicate, { verdict: 'same' })">Yes, the same</v-btn>
+        <v-btn size="small" variant="flat" :data-anchor="`duplicate.${duplicate.id}`" @click="answer(duplicate, { verdict: 'same' })">Yes, the same</v-btn>
         <input
           v-model="reasons[duplicate.id]"
           class="field-input why"
@@ -111,15 +114,15 @@ const nameOf = (id: string): string => {
         <v-btn
           size="small"
           :disabled="(reasons[duplicate.id] ?? '').trim().length < 3"
-          @click="say(duplicate, { verdict: 'different', reason: reasons[duplicate.id] })"
+          @click="answer(duplicate, { verdict: 'different', reason: reasons[duplicate.id] })"
         >
           Somebody else
         </v-btn>
         <span v-if="(reasons[duplicate.id] ?? '').trim().length < 3" class="soft">waits for a reason</span>
       </form>
       <p v-else-if="duplicate.state === 'different' && desk.may('duplicate.review')" class="row-actions">
-        <v-btn size="small" :data-anchor="`duplicate.${duplicate.id}`" @click="say(duplicate, { verdict: 'confirmed' }, '/review')">Two persons</v-btn>
-        <v-btn size="small" @click="say(duplicate, { verdict: 'same' }, '/review')">One person: merge them</v-btn>
+        <v-btn size="small" :data-anchor="`duplicate.${duplicate.id}`" @click="answer(duplicate, { verdict: 'confirmed' }, '/review')">Two persons</v-btn>
+        <v-btn size="small" @click="answer(duplicate, { verdict: 'same' }, '/review')">One person: merge them</v-btn>
       </p>
       <p v-else class="soft" tabindex="-1" :data-anchor="`duplicate.${duplicate.id}`">
         {{ duplicate.state === 'open' ? 'The officer says who this is.' : 'A compliance reviewer looks at it before checking ends.' }}
@@ -221,7 +224,7 @@ const nameOf = (id: string): string => {
               <select v-if="free" class="field-input" aria-label="Add a role" @change="addRole">
                 <option value="">add a role</option>
                 <option v-for="{ role, bar } in more" :key="role" :value="role" :disabled="bar !== null">
-                  {{ ROLE_LABEL[role] }}{{ bar ? ` — ${bar}` : '' }}
+                  {{ ROLE_LABEL[role] }}{{ bar ? ` — ${say(bar)}` : '' }}
                 </option>
               </select>
             </span>

@@ -8,6 +8,9 @@ import { api, messageOf } from '../api/index';
 import { showDate, showPhone, showTime } from '../files/words';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import { sayAll, useSay } from '../words/say';
+
+const say = useSay();
 
 /** One entry of the register: its details and their age, its files, who resembles it, and merges that can be undone. */
 const route = useRoute();
@@ -93,7 +96,7 @@ async function act(url: string, body: object = {}): Promise<void> {
           <span>
             <Mark kind="partly" />
             <router-link :to="`/people/${match.id}`">{{ match.fullName }}</router-link>, born {{ showDate(match.birthDate) || '?' }}
-            <span class="soft">{{ match.reasons.join(', ') }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
+            <span class="soft">{{ sayAll(say, match.reasons) }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
           </span>
           <v-btn
             v-if="desk.may('person.merge')"

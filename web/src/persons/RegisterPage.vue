@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { type Words } from '@cavren/core';
 import type { PersonMatches, RegisterItem, RegisterPage } from '@cavren/contract';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
@@ -6,6 +7,9 @@ import { useRouter } from 'vue-router';
 import { api, messageOf } from '../api/index';
 import Pager from '../files/Pager.vue';
 import { showDate, showPhone } from '../files/words';
+import { sayAll, useSay } from '../words/say';
+
+const say = useSay();
 
 /** The register of persons and organisations, and the files that each is in. */
 const router = useRouter();
@@ -15,7 +19,7 @@ const page = ref(1);
 const SIZE = 20;
 const list = useQuery({
   queryKey: ['register', wanted, page],
-  queryFn: async (): Promise<{ items: (RegisterItem & { reasons?: string[] })[]; total: number }> => {
+  queryFn: async (): Promise<{ items: (RegisterItem & { reasons?: Words[] })[]; total: number }> => {
     if (wanted.value === '') return api.get<RegisterPage>(`/api/persons?page=${page.value}&size=${SIZE}`);
     const { matches } = await api.post<PersonMatches>('/api/persons/search', { text: wanted.value });
     return { items: matches, total: matches.length };
@@ -66,7 +70,7 @@ function search(): void {
               <router-link :to="`/people/${item.id}`" @click.stop>{{ item.fullName }}</router-link>
               <span v-if="item.knownAs" class="soft"> “{{ item.knownAs }}”</span>
               <span v-if="item.kind === 'organisation'" class="soft"> organisation</span>
-              <span v-if="item.reasons" class="soft why">{{ item.reasons.join(', ') }}</span>
+              <span v-if="item.reasons" class="soft why">{{ sayAll(say, item.reasons) }}</span>
             </td>
             <td>{{ showDate(item.birthDate) }}</td>
             <td class="mono">{{ showPhone(item.phone) }}</td>

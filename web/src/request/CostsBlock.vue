@@ -5,6 +5,9 @@ import { computed, ref } from 'vue';
 import TermLines from '../affordability/TermLines.vue';
 import { useGoTo } from '../file/places';
 import { useWorked } from '../affordability/working';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** What the request costs in all: parts, fees, both annual percentage rates, and what settles it on any day. */
 const props = defineProps<{ file: FileState; today: IsoDate }>();
@@ -55,14 +58,14 @@ const TAKE: Record<TakeAlong, string> = {
             <tr v-for="(part, at) in costs.parts" :key="at">
               <th scope="row">
                 {{ part.label }}
-                <span class="soft">{{ part.words }}</span>
+                <span class="soft">{{ say(part.words) }}</span>
               </th>
               <td class="figure">{{ money(part.monthly) }} a month</td>
             </tr>
-            <tr v-for="fee in costs.fees" :key="fee.label">
+            <tr v-for="fee in costs.fees" :key="say(fee.label)">
               <th scope="row">
-                {{ fee.label }}
-                <span class="soft">{{ fee.note }}</span>
+                {{ say(fee.label) }}
+                <span class="soft">{{ say(fee.note ?? '') }}</span>
               </th>
               <td class="figure">{{ money(fee.value) }}</td>
             </tr>

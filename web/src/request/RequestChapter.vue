@@ -10,6 +10,9 @@ import CostsBlock from './CostsBlock.vue';
 import PartsTable from './PartsTable.vue';
 import SecuritiesTable from './SecuritiesTable.vue';
 import UsesAndSources from './UsesAndSources.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
@@ -49,7 +52,7 @@ const business = computed(
           :hint="hint ?? bound(field)"
         />
       </div>
-      <p v-for="problem in problems" :key="problem.key" class="note ember gap">{{ problem.what }}. {{ problem.why }}</p>
+      <p v-for="problem in problems" :key="problem.key" class="note ember gap">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
     </section>
     <template v-if="rules">
       <section class="block">

@@ -3,6 +3,9 @@ import { moneyIn, total, usesAndSources, type FileState, type Term } from '@cavr
 import { computed } from 'vue';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** What the money goes into on one side, where it comes from on the other; both must come to the same. */
 const props = defineProps<{ file: FileState; locked: boolean }>();
@@ -40,8 +43,8 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           quiet
           empty="One purpose: the price. List several here, and they add up to it."
         />
-        <p v-for="line in otherUses" :key="line.label" class="line">
-          <span>{{ line.label }}</span>
+        <p v-for="line in otherUses" :key="say(line.label)" class="line">
+          <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>
         </p>
         <p class="line sum">
@@ -61,8 +64,8 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           quiet
           empty="Only the loan and the down payment."
         />
-        <p v-for="line in otherSources" :key="line.label" class="line">
-          <span>{{ line.label }}</span>
+        <p v-for="line in otherSources" :key="say(line.label)" class="line">
+          <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>
         </p>
         <p class="line sum">

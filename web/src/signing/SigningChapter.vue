@@ -8,6 +8,9 @@ import { useShown } from '../words/shown';
 import Mark from '../look/Mark.vue';
 import PdfPages from '../papers/PdfPages.vue';
 import { useDesk } from '../session/store';
+import { sayWithin, useSay } from '../words/say';
+
+const say = useSay();
 
 const { showTime } = useShown();
 const props = defineProps<ChapterProps>();
@@ -66,7 +69,7 @@ async function send(): Promise<void> {
             Send the agreement
           </v-btn>
           <span v-if="file.stage !== 'signing'" class="soft">waits until the file has come to signing</span>
-          <span v-else-if="bars.length > 0" class="soft">waits for {{ bars[0]?.what }}</span>
+          <span v-else-if="bars.length > 0" class="soft">waits for {{ sayWithin(say, bars[0]?.what ?? '') }}</span>
         </p>
       </template>
       <template v-else-if="envelope">

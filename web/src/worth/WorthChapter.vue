@@ -7,6 +7,9 @@ import { ownerOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
@@ -69,7 +72,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
       {{ money(wanted - gap) }} of the down payment of {{ money(wanted) }} has a source
       <template v-if="gap !== 0">; {{ gap > 0 ? `${money(gap)} lacks` : `${money(-gap)} is too much` }}</template>
     </p>
-    <p v-for="problem in problems" :key="problem.key" class="note ember gap-top">{{ problem.what }}. {{ problem.why }}</p>
+    <p v-for="problem in problems" :key="problem.key" class="note ember gap-top">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 import { Decimal } from 'decimal.js';
+import type { Words } from '../words/index';
 
 /** money: minor units; ratio: a fraction shown in per cent; times: a multiple; months and count: numbers. */
 export const FIGURE_UNITS = ['money', 'ratio', 'times', 'months', 'count'] as const;
@@ -14,12 +15,12 @@ export type TermRef =
 
 /** One line of an arithmetic: a value with its sign, and where it comes from. Terms with terms of their own open further. */
 export interface Term {
-  label: string;
+  label: Words;
   sign: Sign;
   value: number;
   unit: FigureUnit;
   /** How the value came about, in words. */
-  note?: string;
+  note?: Words;
   place?: { chapter: string; anchor: string };
   /** Whose it is, where it is one person's. */
   personId?: string;
@@ -53,6 +54,8 @@ export function worked(terms: readonly Term[]): Decimal {
   }, new Decimal(0));
 }
 
+const nameOf = (label: Words): string => (typeof label === 'string' ? label : label.say);
+
 /**
  * Lines whose own lines don't lead to their value, found all the way down: an arithmetic that can be believed has none.
  * @returns the labels on the way to each such line.
@@ -60,9 +63,9 @@ export function worked(terms: readonly Term[]): Decimal {
 export function astray(term: Pick<Term, 'label' | 'value' | 'unit' | 'terms'>): string[] {
   const { label, value, unit, terms } = term;
   if (!terms || terms.length === 0) return [];
-  const found = terms.flatMap((part) => astray(part).map((path) => `${label} › ${path}`));
+  const found = terms.flatMap((part) => astray(part).map((path) => `${nameOf(label)} › ${path}`));
   const result = roundTo(unit, worked(terms));
-  return result === value ? found : [...found, `${label}: ${result} is not ${value}`];
+  return result === value ? found : [...found, `${nameOf(label)}: ${result} ≠ ${value}`];
 }
 
 /** Plus and minus lines added up. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { compareNames, jaro, jaroWinkler } from './index';
 
 /** Pairs of the table in W. E. Winkler, "String Comparator Metrics" (1990) and its later reprints; quoted from memory. */

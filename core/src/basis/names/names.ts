@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { areNicknames } from './nicknames';
 
 export { nicknamesOf } from './nicknames';
@@ -6,7 +7,7 @@ export { nicknamesOf } from './nicknames';
 export interface NameComparison {
   /** 0 (nothing in common) to 1 (the same), rounded to three decimals. */
   score: number;
-  reasons: string[];
+  reasons: Words[];
 }
 
 /**
@@ -101,6 +102,12 @@ export function slipForms(word: string): string[] {
   return [...new Set([word, ...letters.map((_, at) => [...letters.slice(0, at), ...letters.slice(at + 1)].join(''))])];
 }
 
+/** Of a comparison: one of the names has words more than the other. */
+const WORDS_LEFT = 'names.wordsMoreOneThem';
+
+/** Whether a reason says that one of the names has words more. */
+export const isWordsLeft = (reason: Words): boolean => typeof reason === 'object' && reason.say === WORDS_LEFT;
+
 /**
  * Compares two names whatever the order of their words, with accents ignored; an initial stands for a word that begins
  * with it, at 0.9, and a usual short form for its given name, at 0.95. Each word of the shorter name is paired with its best free partner by Jaro-Winkler; words left over in
@@ -109,28 +116,28 @@ export function slipForms(word: string): string[] {
 export function compareNames(a: string, b: string): NameComparison {
   const wordsA = nameWords(a);
   const wordsB = nameWords(b);
-  if (wordsA.length === 0 || wordsB.length === 0) return { score: 0, reasons: ['one of the names is empty'] };
+  if (wordsA.length === 0 || wordsB.length === 0) return { score: 0, reasons: [say('names.oneNamesEmpty')] };
   const sameWords = [...wordsA].sort().join(' ') === [...wordsB].sort().join(' ');
   if (sameWords) {
-    if (a.trim() === b.trim()) return { score: 1, reasons: ['same name'] };
+    if (a.trim() === b.trim()) return { score: 1, reasons: [say('names.sameName')] };
     const ordered = wordsA.join(' ') === wordsB.join(' ');
-    return { score: 1, reasons: [ordered ? 'same name but for accents, capitals or marks' : 'same words in another order'] };
+    return { score: 1, reasons: [ordered ? say('names.sameNameButForAccents') : say('names.sameWordsAnotherOrder')] };
   }
   const [shorter, longer] = wordsA.length <= wordsB.length ? [wordsA, wordsB] : [wordsB, wordsA];
   const { total, reasons } = pairWords(shorter, longer);
   const left = longer.length - shorter.length;
-  if (left > 0) reasons.push(left === 1 ? 'one word more in one of them' : `${left} words more in one of them`);
+  if (left > 0) reasons.push(say(WORDS_LEFT, { left }));
   const score = Math.max(0, total / shorter.length - left * 0.1);
   return { score: Math.round(score * 1000) / 1000, reasons };
 }
 
-function pairWords(shorter: readonly string[], longer: readonly string[]): { total: number; reasons: string[] } {
+function pairWords(shorter: readonly string[], longer: readonly string[]): { total: number; reasons: Words[] } {
   const pairs = shorter
     .flatMap((word, from) => longer.map((other, to) => ({ from, to, word, other, score: wordScore(word, other) })))
     .sort((x, y) => y.score - x.score || x.from - y.from || x.to - y.to);
   const usedFrom = new Set<number>();
   const usedTo = new Set<number>();
-  const reasons: string[] = [];
+  const reasons: Words[] = [];
   let total = 0;
   for (const pair of pairs) {
     if (usedFrom.has(pair.from) || usedTo.has(pair.to)) continue;
@@ -144,10 +151,10 @@ function pairWords(shorter: readonly string[], longer: readonly string[]): { tot
   return { total, reasons };
 }
 
-function wordReason(word: string, other: string): string {
-  if (isInitialOf(word, other)) return `initial for “${word.length > 1 ? word : other}”`;
-  if (areNicknames(word, other)) return `“${word}” is used for “${other}”`;
-  return slipsBetween(word, other) === 1 ? `“${word}” one letter off “${other}”` : `“${word}” close to “${other}”`;
+function wordReason(word: string, other: string): Words {
+  if (isInitialOf(word, other)) return say('names.initialFor', { word: word.length > 1 ? word : other });
+  if (areNicknames(word, other)) return say('names.usedFor', { word, other });
+  return slipsBetween(word, other) === 1 ? say('names.oneLetterOff', { word, other }) : say('names.close', { word, other });
 }
 
 const isInitialOf = (a: string, b: string): boolean => (a.length === 1 || b.length === 1) && a[0] === b[0];

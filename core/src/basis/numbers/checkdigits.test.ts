@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { identityNumberProblem, isIban, isLuhn, isRoutingNumber, readTravelDocument } from './index';
 
 describe('check digits', () => {

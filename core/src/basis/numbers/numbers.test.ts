@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { stdnum } from 'stdnum';
 import { verhoeffGenerate } from 'stdnum/lib/cjs/util/checksum.js';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { identityNumberProblem, isVerhoeff, NUMBER_KINDS, writePhone, type IdentityNumberKind } from './index';
 
 /**

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { isValidIBAN, electronicFormatIBAN } from 'ibantools';
 import { parsePhoneNumberFromString as parsePhoneNumber, type CountryCode } from 'libphonenumber-js';
 import { parse as parseLines } from 'mrz';
@@ -30,7 +31,7 @@ export function isIban(text: string): boolean {
 
 export interface NumberProblem {
   /** What is wrong and what would be right, as a sentence. */
-  message: string;
+  message: Words;
 }
 
 /** How a kind of identity or tax number is built, in words for the one who keys it. */
@@ -155,17 +156,17 @@ export function identityNumberProblem(kind: IdentityNumberKind, text: string, al
   const compact = normalizeNumber(text);
   const { label, form, check } = NUMBER_KINDS[kind];
   if (kind === 'us-ssn') {
-    if (!/^\d{9}$/.test(compact)) return { message: `A Social Security number has nine digits; this one has ${compact.replace(/\D/g, '').length}.` };
+    if (!/^\d{9}$/.test(compact)) return { message: say('numbers.socialSecurityNumberHasNine', { length: compact.replace(/\D/g, '').length }) };
     if (allowUnissued && /^9\d\d(?!00)\d\d(?!0000)\d{4}$/.test(compact)) return null;
   }
   const wrong = check(compact);
   if (wrong === null) return null;
   const what = {
-    length: 'has another length',
+    length: say('numbers.hasAnotherLength'),
     form: 'is not built like this',
-    checkDigits: 'doesn’t fit its check digit: a digit is wrong or two are exchanged',
+    checkDigits: say('numbers.doesntFitItsCheckDigit'),
   }[wrong];
-  return { message: `${label}: this one ${what}. It is ${form}.` };
+  return { message: say('numbers.thisOne', { label, what, form }) };
 }
 
 /** Whether a row of digits ends in its Verhoeff check digit (J. Verhoeff, “Error Detecting Decimal Codes”, 1969). */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { compareNames, nameWords, slipForms, slipsBetween } from '../names/index';
 import { samePlace, splitAddress, splitName } from './index';
 

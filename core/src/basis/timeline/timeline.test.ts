@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { coverage, gapInWords, moveBoundary } from './index';
 import { isoDate, type IsoDate } from '../dates/index';
 import { TODAY } from '../../../test/sample';

@@ -1,4 +1,5 @@
-import { addDays, addMonths, monthInWords, type IsoDate } from '../dates/index';
+import { say, type Words } from '../../basis/words/index';
+import { addDays, addMonths, type IsoDate } from '../dates/index';
 
 /** A stretch of somebody's history: from a day to a day, both included; without an end it lasts still. */
 export interface Stretch {
@@ -66,11 +67,11 @@ function overlapsIn(known: readonly { id: string; from: number; to: number }[], 
 }
 
 /** What is missing, in words: “5 months missing, the first is March 2024”; null when nothing is. */
-export function gapInWords({ gaps }: Pick<Coverage, 'gaps'>): string | null {
+export function gapInWords({ gaps }: Pick<Coverage, 'gaps'>): Words | null {
   const [earliest] = gaps;
   if (!earliest) return null;
   const count = gaps.reduce((total, gap) => total + gap.count, 0);
-  return `${count === 1 ? '1 month is' : `${count} months are`} missing, the earliest is ${monthInWords(earliest.from)}`;
+  return say('timeline.monthsAreMissingEarliest', { count, earliest: { month: earliest.from } });
 }
 
 export type Boundary = 'since' | 'until';

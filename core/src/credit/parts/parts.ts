@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { PAYMENT_PERIODS } from './fields';
 import type { PartKind, PaymentPeriod } from './fields';
 import { Decimal } from 'decimal.js';
@@ -47,20 +48,19 @@ const RATE_SCALE = 100_000_000;
 const MAX_PERIODS = 2_600;
 
 /** What is wrong with the terms of a part, as its maker should read it; null when they can be worked. */
-export function partProblem(terms: PartTerms): string | null {
+export function partProblem(terms: PartTerms): Words | null {
   const { principal, annualRate, periods, advanceOn, firstPaymentOn, balloon, holiday, interestOnly, promotion, season, kind, revolving } = terms;
-  if (principal <= 0) return 'The amount must be above zero';
-  if (!(annualRate >= 0 && annualRate <= 10)) return 'The yearly rate must lie between 0 and 10 (1,000 %)';
-  if (firstPaymentOn <= advanceOn) return 'The first payment must fall after the advance';
-  if (kind === 'revolving')
-    return revolving && (revolving.share > 0 || revolving.least > 0) ? null : 'A revolving part is paid by a share of the balance or a least payment';
-  if (!Number.isInteger(periods) || periods < 1 || periods > MAX_PERIODS) return 'The term is too short or too long';
-  if (balloon < 0 || balloon >= principal) return 'The final balloon must be less than the amount';
-  if (interestOnly >= periods) return 'Interest alone can’t be paid to the end: something must be paid back';
-  if (promotion && promotion.periods >= periods) return 'The promotion must end before the last payment';
-  if (season && season.length === 0) return 'At least one month of the year must have a payment';
-  if (holiday && holiday.from + holiday.periods > periods) return 'A payment holiday must end before the last payment';
-  return season && !isPaidInSeason(terms) ? 'No payment falls within the term' : null;
+  if (principal <= 0) return say('parts.amountMustAboveZero');
+  if (!(annualRate >= 0 && annualRate <= 10)) return say('parts.yearlyRateMustLieBetween');
+  if (firstPaymentOn <= advanceOn) return say('parts.firstPaymentMustFallAfter');
+  if (kind === 'revolving') return revolving && (revolving.share > 0 || revolving.least > 0) ? null : say('parts.revolvingPartPaidShareBalance');
+  if (!Number.isInteger(periods) || periods < 1 || periods > MAX_PERIODS) return say('parts.termTooShortOrToo');
+  if (balloon < 0 || balloon >= principal) return say('parts.finalBalloonMustLessThan');
+  if (interestOnly >= periods) return say('parts.interestAloneCantPaidEnd');
+  if (promotion && promotion.periods >= periods) return say('parts.promotionMustEndBeforeLast');
+  if (season && season.length === 0) return say('parts.atLeastOneMonthYear');
+  if (holiday && holiday.from + holiday.periods > periods) return say('parts.paymentHolidayMustEndBefore');
+  return season && !isPaidInSeason(terms) ? say('parts.noPaymentFallsWithinTerm') : null;
 }
 
 /** Whether any payment falls into the season; a year of payments shows it. */
@@ -188,7 +188,7 @@ function exactEqualPayment(balance: number, periods: readonly Period[], balloon:
  */
 export function partSchedule(terms: PartTerms): PartSchedule {
   const problem = partProblem(terms);
-  if (problem) throw new RangeError(problem);
+  if (problem) throw new RangeError(`These terms can’t be worked: ${JSON.stringify(problem)}`);
   if (terms.kind === 'revolving') return revolvingSchedule(terms);
   const periods = periodsOf(terms);
   const rows: ScheduleRow[] = [];

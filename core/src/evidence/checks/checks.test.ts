@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { compareWithRegister, watchlistCandidates } from './index';
 
 describe('register and watchlist', () => {

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import type { CheckKind } from '../../file/product/index';
 import { KINDS_OF_CHECK } from './kinds/index';
 import type { FilePerson } from '../../people/people/index';
@@ -13,12 +14,13 @@ export interface RegisterRecord {
 }
 
 export interface FieldComparison {
-  label: string;
-  stated: string | null;
-  found: string | null;
+  code: 'number' | 'name' | 'birthDate';
+  label: Words;
+  stated: Words | null;
+  found: Words | null;
   agrees: boolean;
   score: number | null;
-  reasons: string[];
+  reasons: Words[];
 }
 
 /** An entry of a watchlist. */
@@ -33,7 +35,7 @@ export interface WatchlistEntry {
 export interface Candidate {
   entry: WatchlistEntry;
   score: number;
-  reasons: string[];
+  reasons: Words[];
 }
 
 /** At and above this score a watchlist entry is put before a person to decide. Common practice, no source. */
@@ -49,19 +51,29 @@ export function compareWithRegister(stated: { fullName: string | null; birthDate
   if (!found)
     return [
       {
-        label: 'Identity number',
-        stated: 'as given',
-        found: 'not in the register',
+        code: 'number',
+        label: say('checks.identityNumber'),
+        stated: say('checks.asGiven'),
+        found: say('checks.notRegister'),
         agrees: false,
         score: null,
-        reasons: ['the register has nobody under this number'],
+        reasons: [say('checks.registerHasNobodyUnderThis')],
       },
     ];
   const names = compareNames(stated.fullName ?? '', found.fullName ?? '');
   return [
-    { label: 'Name', stated: stated.fullName, found: found.fullName, agrees: names.score === 1, score: names.score, reasons: names.reasons },
     {
-      label: 'Birth date',
+      code: 'name',
+      label: say('checks.name'),
+      stated: stated.fullName,
+      found: found.fullName,
+      agrees: names.score === 1,
+      score: names.score,
+      reasons: names.reasons,
+    },
+    {
+      code: 'birthDate',
+      label: say('checks.birthDate'),
       stated: stated.birthDate,
       found: found.birthDate,
       agrees: stated.birthDate === found.birthDate,
@@ -71,14 +83,16 @@ export function compareWithRegister(stated: { fullName: string | null; birthDate
   ];
 }
 
-function dateReasons(stated: string | null, found: string | null): string[] {
-  if (stated === found) return ['same day'];
-  if (!stated || !found) return ['one of the dates is missing'];
+function dateReasons(stated: string | null, found: string | null): Words[] {
+  if (stated === found) return [say('checks.sameDay')];
+  if (!stated || !found) return [say('checks.oneDatesMissing')];
   const [yearA, monthA, dayA] = stated.split('-');
   const [yearB, monthB, dayB] = found.split('-');
-  if (yearA === yearB && monthA === dayB && dayA === monthB) return ['day and month exchanged'];
-  const differing = [yearA !== yearB && 'year', monthA !== monthB && 'month', dayA !== dayB && 'day'].filter(Boolean);
-  return [`${differing.join(' and ')} differ`];
+  if (yearA === yearB && monthA === dayB && dayA === monthB) return [say('checks.dayAndMonthExchanged')];
+  const differing = [yearA !== yearB && say('checks.year'), monthA !== monthB && say('checks.month'), dayA !== dayB && say('checks.day')].filter(
+    (part) => part !== false,
+  );
+  return [say('checks.differ', { parts: { all: differing, by: 'and' } })];
 }
 
 /**
@@ -95,16 +109,16 @@ export function watchlistCandidates(person: { fullName: string; birthDate: strin
 function scoreEntry(person: { fullName: string; birthDate: string | null }, entry: WatchlistEntry): Candidate {
   const names = [entry.name, ...entry.aliases].map((name) => ({ name, ...compareNames(person.fullName, name) }));
   const best = names.reduce((left, right) => (right.score > left.score ? right : left));
-  const reasons = [best.name === entry.name ? 'name' : `alias “${best.name}”`].map(
-    (which) => `${which}: ${best.reasons.join(', ') || 'some letters in common'}`,
+  const reasons = [best.name === entry.name ? 'name' : say('checks.alias', { bestName: best.name })].map((which) =>
+    say('checks.whichReasons', { which, reasons: best.reasons.length > 0 ? { all: best.reasons, by: 'comma' } : say('checks.someLettersCommon') }),
   );
   let score = best.score;
   if (entry.birthDate && person.birthDate) {
     const same = entry.birthDate === person.birthDate;
     score += same ? 0.05 : -0.1;
-    reasons.push(same ? 'same birth date' : `birth date differs (list: ${entry.birthDate})`);
+    reasons.push(same ? say('checks.sameBirthDate') : say('checks.birthDateDiffersList', { birthDate: entry.birthDate }));
   } else {
-    reasons.push('the list gives no birth date');
+    reasons.push(say('checks.listGivesNoBirthDate'));
   }
   return { entry, score: Math.round(Math.min(1, Math.max(0, score)) * 1000) / 1000, reasons };
 }
@@ -127,4 +141,4 @@ export const isCleared = (kind: CheckKind, { agrees, resolution }: Pick<Finding,
 export const isSettled = (check: Check): boolean => check.state === 'answered' && check.findings.every((finding) => isCleared(check.kind, finding));
 
 /** Words of what a check needs to know of somebody and doesn't yet. */
-export const lackedBy = (kind: CheckKind, person: FilePerson): string[] => KINDS_OF_CHECK[kind].needs.filter(({ of }) => !of(person)).map(({ word }) => word);
+export const lackedBy = (kind: CheckKind, person: FilePerson): Words[] => KINDS_OF_CHECK[kind].needs.filter(({ of }) => !of(person)).map(({ word }) => word);

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { SUBJECTS } from './subjects/index';
 import { type Exception, type FileState, type Paper } from '../../file/state/index';
 import type { ConditionRule } from '../../file/product/index';
@@ -20,8 +21,8 @@ export interface Condition {
   rule: ConditionRule | null;
   /** Whom it is asked of. */
   personId: string | null;
-  title: string;
-  about: string;
+  title: Words;
+  about: Words;
   state: ConditionState;
   since: string;
   papers: Paper[];
@@ -52,8 +53,8 @@ export function conditionsOf(file: FileState): Condition[] {
     key,
     rule: null,
     personId: null,
-    title: file.product.conditions.find(({ code }) => key.startsWith(`${code}:`))?.label ?? 'Earlier condition',
-    about: 'What it was about is no longer in the file',
+    title: file.product.conditions.find(({ code }) => key.startsWith(`${code}:`))?.label ?? say('conditions.earlierCondition'),
+    about: say('conditions.whatWasAboutNoLonger'),
     since: file.openedAt,
     papers: file.papers.filter((paper) => paper.conditionKey === key && paper.state !== 'removed'),
     exception: null,

@@ -1,6 +1,7 @@
 import type { Debt } from '../../means/commitments/index';
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { addDays } from '../../basis/dates/index';
 import { affordability, type Figure } from './index';
 import { astray, type Term } from '../../basis/arithmetic/index';

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { kindOfIncome } from '../../means/income/index';
 import type { CountedIncome } from '../../means/income/index';
 import { inPercent, total } from '../../basis/arithmetic/index';
@@ -11,7 +12,7 @@ export function paymentTerm({ parts, payment }: Costs): Term {
   const opened: Pick<Term, 'note' | 'terms'> =
     only && lines.length === 1 ? { ...(only.note ? { note: only.note } : {}), ...(only.terms ? { terms: only.terms } : {}) } : { terms: lines };
   return {
-    label: 'Payment of this loan',
+    label: say('affordability.paymentThisLoan'),
     sign: '+',
     value: payment,
     unit: 'money',
@@ -24,12 +25,12 @@ export function paymentTerm({ parts, payment }: Costs): Term {
 export function stressedTerm({ parts, stressedPayment }: Costs): Term {
   const rates = parts.map(({ offer, terms }) => inPercent(terms.annualRate + offer.stressAdded));
   return {
-    label: 'Payment of this loan',
+    label: say('affordability.paymentThisLoan'),
     sign: '+',
     value: stressedPayment,
     unit: 'money',
     ref: 'stressedPayment',
-    note: `with the rate at ${[...new Set(rates)].join(', ')} a year`,
+    note: say('affordability.withRateAtYear', { rates: { all: rates, by: 'comma' } }),
     place: { chapter: 'request', anchor: 'amount' },
   };
 }
@@ -39,15 +40,21 @@ export function rentTerm(file: AffordabilityInput, counted: readonly CountedInco
   const { amount } = file.request;
   if (file.product.amountIs !== 'rent' || amount === null || amount <= 0) return null;
   const subsidies = counted.filter(({ income, monthly }) => kindOfIncome(income.kind)?.offRent && monthly > 0);
-  const rent: Term = { label: 'Rent a month', sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } };
-  if (subsidies.length === 0) return { ...rent, label: 'Rent asked' };
+  const rent: Term = { label: say('affordability.rentMonth'), sign: '+', value: amount, unit: 'money', place: { chapter: 'request', anchor: 'amount' } };
+  if (subsidies.length === 0) return { ...rent, label: say('affordability.rentAsked') };
   let left: number = amount;
   const lines = subsidies.map<Term>(({ income, monthly }) => {
     const taken = Math.min(left, monthly);
     left -= taken;
-    return { label: income.source ?? 'Rent subsidy', sign: '−', value: taken, unit: 'money', place: { chapter: 'income', anchor: `${income.id}.amount` } };
+    return {
+      label: income.source ?? say('affordability.rentSubsidy'),
+      sign: '−',
+      value: taken,
+      unit: 'money',
+      place: { chapter: 'income', anchor: `${income.id}.amount` },
+    };
   });
-  return { label: 'Own share of the rent', sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
+  return { label: say('affordability.ownShareRent'), sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
 }
 
-export const sumLine = (label: string, sign: Term['sign'], terms: Term[]): Term => ({ label, sign, value: total(terms), unit: 'money', terms });
+export const sumLine = (label: Words, sign: Term['sign'], terms: Term[]): Term => ({ label, sign, value: total(terms), unit: 'money', terms });

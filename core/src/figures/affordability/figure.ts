@@ -1,4 +1,4 @@
-import { moneyIn } from '../../basis/money/index';
+import { say, type Words } from '../../basis/words/index';
 import { residualFor } from '../../means/living/index';
 import { total, roundTo, worked } from '../../basis/arithmetic/index';
 import type { Term } from '../../basis/arithmetic/index';
@@ -9,17 +9,20 @@ import { KINDS_OF_MEASURE } from './measures/index';
 export const VERDICTS = ['inside', 'refer', 'outside', 'noLimit', 'unknown'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+/** The product's limit of a figure, with the rule behind it. */
+export type FigureLimit = Omit<Limit, 'rule'> & { rule: Words };
+
 export interface Figure {
   measure: Measure;
   label: string;
   /** What the measure is, in a sentence with its source. */
-  means: string;
+  means: Words;
   unit: 'money' | 'ratio' | 'times' | 'months';
   /** Minor units, a fraction rounded to six decimals, a multiple to four, or months to two; null while something needed is missing. */
   value: number | null;
   /** What is missing, where the value is null. */
-  waitingFor: string | null;
-  limit: Limit | null;
+  waitingFor: Words | null;
+  limit: FigureLimit | null;
   verdict: Verdict;
   terms: Term[];
 }
@@ -28,8 +31,8 @@ export interface Figure {
 export function figureOf(base: Base, measure: Measure): Figure {
   const { label, labelOfRent, means, unit, work } = KINDS_OF_MEASURE[measure];
   const worked = work(base);
-  const waitingFor = typeof worked === 'string' ? worked : null;
-  const terms = typeof worked === 'string' ? [] : worked;
+  const waitingFor = Array.isArray(worked) ? null : worked;
+  const terms = Array.isArray(worked) ? worked : [];
   const value = waitingFor === null ? valueOf(terms, unit) : null;
   const limit = limitOf(base, measure);
   const shown = base.file.product.amountIs === 'rent' ? (labelOfRent ?? label) : label;
@@ -43,17 +46,17 @@ function valueOf(terms: readonly Term[], unit: Figure['unit']): number {
 }
 
 /** The product's limit of a measure; a published table's value where it rests on one. */
-function limitOf({ file, region, size }: Base, measure: Measure): Limit | null {
+function limitOf({ file, region, size }: Base, measure: Measure): FigureLimit | null {
   const limit = file.product.limits.find((candidate) => candidate.measure === measure) ?? null;
   if (limit?.from !== 'residualIncome') return limit;
   const { residualIncome } = file.pack;
   const value = residualIncome ? residualFor(residualIncome, region, size, file.request.amount ?? 0) : null;
   return value === null
-    ? { ...limit, rule: `${limit.rule} The table doesn’t know where they live, so the least is ${moneyIn(file.pack)(limit.value)}.` }
+    ? { ...limit, rule: say('affordability.tableDoesntKnowWhereThey', { rule: limit.rule, value: { money: limit.value } }) }
     : { ...limit, value };
 }
 
-function verdictOf(value: number | null, limit: Limit | null): Verdict {
+function verdictOf(value: number | null, limit: FigureLimit | null): Verdict {
   if (!limit) return 'noLimit';
   if (value === null) return 'unknown';
   const within = (bound: number): boolean => (limit.bound === 'most' ? value <= bound : value >= bound);
@@ -62,6 +65,6 @@ function verdictOf(value: number | null, limit: Limit | null): Verdict {
 }
 
 /** Whether a figure is worse than the one that an exception was granted for. */
-export function isWorse(limit: Limit, value: number, granted: number): boolean {
+export function isWorse(limit: Pick<Limit, 'bound'>, value: number, granted: number): boolean {
   return limit.bound === 'most' ? value > granted : value < granted;
 }

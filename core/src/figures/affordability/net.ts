@@ -1,3 +1,4 @@
+import { say } from '../../basis/words/index';
 import { total } from '../../basis/arithmetic/index';
 import { kindOfIncome } from '../../means/income/index';
 import { proportion, minor } from '../../basis/money/index';
@@ -21,7 +22,7 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
   for (const person of file.people) {
     const own = counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
     if (own.length === 0) continue;
-    const name = person.fullName ?? 'Somebody';
+    const name = person.fullName ?? say('affordability.somebody');
     // A loss comes off what is left; it doesn't lower the tax on anything else here.
     const asItIs = own.filter(({ income, counted: { value } }) => income.untaxed || value < 0);
     const taxed = own.filter((one) => !asItIs.includes(one));
@@ -31,20 +32,20 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
       lines.push({
         ...term,
         value: netMonthly ?? 0,
-        label: `${term.label}, paid out`,
-        note: 'what the payslip pays out takes precedence over the tables',
+        label: say('affordability.paidOut', { termLabel: term.label }),
+        note: say('affordability.whatPayslipPaysOutTakes'),
         place: { chapter: 'income', anchor: `${income.id}.netAmount` },
         terms: [],
       });
     if (taxed.length === shown.length) continue;
     const all = takeHome(table, earningsOf(taxed));
-    const year: Term = { label: `A year of ${name}`, sign: '+', value: all.net, unit: 'money', terms: expandedEarnings(all.terms, taxed) };
+    const year: Term = { label: say('affordability.year', { name }), sign: '+', value: all.net, unit: 'money', terms: expandedEarnings(all.terms, taxed) };
     const part = shown.length === 0 ? null : takeHome(table, earningsOf(shown));
     const parts: Term[] = part
       ? [
           year,
           {
-            label: 'Of it, what the payslip shows already, by the table',
+            label: say('affordability.whatPayslipShowsAlreadyTable'),
             sign: '−',
             value: part.net,
             unit: 'money',
@@ -53,13 +54,13 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
         ]
       : [year];
     lines.push({
-      label: `${name}: after tax`,
+      label: say('affordability.afterTax', { name }),
       sign: '+',
       value: proportion(all.net - (part?.net ?? 0), 1, 12),
       unit: 'money',
       personId: person.id,
       note: table.label,
-      terms: [...parts, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }],
+      terms: [...parts, { label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' }],
     });
   }
   return lines;
@@ -83,7 +84,7 @@ function expandedEarnings(terms: readonly Term[], counted: readonly CountedIncom
   if (!earned) return [];
   const sources: Term[] = [
     { label: 'A month', sign: '+', value: total(monthly), unit: 'money', terms: monthly },
-    { label: 'Months in a year', sign: '×', value: 12, unit: 'count' },
+    { label: say('affordability.monthsYear'), sign: '×', value: 12, unit: 'count' },
   ];
   return [{ ...earned, terms: sources }, ...rest];
 }

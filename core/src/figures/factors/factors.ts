@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import type { Affordability } from '../affordability/index';
 import { plays, type FileState } from '../../file/state/index';
 import { homeNow } from '../../people/household/index';
@@ -6,10 +7,10 @@ import type { Chapter } from '../../file/product/index';
 export interface RepaymentFactor {
   /** As 12 CFR 1026.43(c)(2) numbers it. */
   number: 'i' | 'ii' | 'iii' | 'iv' | 'v' | 'vi' | 'vii' | 'viii';
-  what: string;
+  what: Words;
   considered: boolean;
   /** What it was considered from, or what is missing. */
-  how: string;
+  how: Words;
   chapter: Chapter;
 }
 
@@ -34,8 +35,7 @@ export function repaymentFactors(
   const homes = owing.map(({ id }) => homeNow(file, id));
   const alongside = file.debts.filter(({ kind }) => kind === 'alongside').length;
   const others = file.debts.filter(({ kind }) => kind !== 'alongside').length;
-  const said = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
-  const factor = (number: RepaymentFactor['number'], what: string, chapter: Chapter, considered: boolean, how: string, lacking: string): RepaymentFactor => ({
+  const factor = (number: RepaymentFactor['number'], what: Words, chapter: Chapter, considered: boolean, how: Words, lacking: Words): RepaymentFactor => ({
     number,
     what,
     chapter,
@@ -43,17 +43,10 @@ export function repaymentFactors(
     how: considered ? how : lacking,
   });
   return [
-    factor(
-      'i',
-      'Income or assets, now or reasonably expected',
-      'income',
-      counting > 0,
-      said(counting, 'source counts', 'sources count'),
-      'No income counts yet',
-    ),
+    factor('i', say('factors.incomeOrAssetsNowOr'), 'income', counting > 0, say('factors.sourcesCount', { count: counting }), say('factors.noIncomeCountsYet')),
     factor(
       'ii',
-      'Employment, where the income of it is relied on',
+      say('factors.employmentWhereIncomeReliedOn'),
       'income',
       owing.length > 0 &&
         owing.every(
@@ -61,50 +54,50 @@ export function repaymentFactors(
             file.works.some(({ personId, since }) => personId === id && since !== null) ||
             !file.incomes.some(({ personId, kind }) => personId === id && kind === 'wage'),
         ),
-      said(file.works.length, 'entry in the work history', 'entries in the work history'),
-      'The work history of somebody with a wage is missing',
+      say('factors.entriesWorkHistory', { count: file.works.length }),
+      say('factors.workHistorySomebodyWithWage'),
     ),
     factor(
       'iii',
-      'The monthly payment of this loan',
+      say('factors.monthlyPaymentThisLoan'),
       'request',
       figures.schedule !== null,
-      'What all parts take a month, from the schedule',
-      'The request isn’t complete',
+      say('factors.whatAllPartsTakeMonth'),
+      say('factors.requestIsntComplete'),
     ),
     factor(
       'iv',
-      'Loans taken at the same time',
+      say('factors.loansTakenAtSameTime'),
       'declarations',
       alongside > 0 || answered(ALONGSIDE_QUESTION),
-      alongside > 0 ? said(alongside, 'loan is in the obligations', 'loans are in the obligations') : 'Asked and answered',
-      'Not asked, or not answered by everyone',
+      alongside > 0 ? say('factors.loansAreObligations', { count: alongside }) : say('factors.askedAndAnswered'),
+      say('factors.notAskedOrNotAnswered'),
     ),
     factor(
       'v',
-      'Taxes, insurance and other costs of the home',
+      say('factors.taxesInsuranceAndOtherCosts'),
       'home',
       homes.length > 0 && homes.every((home) => home !== null && home.monthlyCost !== null),
-      'The housing cost of every applicant',
-      'A housing cost is missing',
+      say('factors.housingCostEveryApplicant'),
+      say('factors.housingCostMissing'),
     ),
     factor(
       'vi',
-      'Debts, alimony and child support',
+      say('factors.debtsAlimonyAndChildSupport'),
       'commitments',
       others > 0 || answered(DEBTS_QUESTION),
-      others > 0 ? said(others, 'debt is in the file', 'debts are in the file') : 'Asked and answered',
-      'No debt is stated, and nobody was asked whether there is none',
+      others > 0 ? say('factors.debtsAreFile', { count: others }) : say('factors.askedAndAnswered'),
+      say('factors.noDebtStatedAndNobody'),
     ),
     factor(
       'vii',
-      'Debt-to-income or residual income',
+      say('factors.debtIncomeOrResidualIncome'),
       'request',
       value('dtiAfter') || value('residualIncome'),
-      'In the figures strip',
-      'It can’t be worked out yet',
+      say('factors.figuresStrip'),
+      say('factors.cantWorkedOutYet'),
     ),
     // No credit report is asked for by any product yet, so this one is never said to be considered.
-    factor('viii', 'Credit history', 'checks', false, '', 'No credit report is part of this product’s checks'),
+    factor('viii', say('factors.creditHistory'), 'checks', false, '', say('factors.noCreditReportPartThis')),
   ];
 }

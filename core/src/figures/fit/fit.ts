@@ -1,10 +1,11 @@
+import { say, type Words } from '../../basis/words/index';
 import type { Asset } from '../../means/worth/index';
 import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure, type Ground } from '../affordability/index';
 import { costOf, costsOf, offerOf } from '../../lending/costs/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { DEBT_KIND_LABEL, debtTerms } from '../../means/commitments/index';
 import type { FileState } from '../../file/state/index';
-import { minor, moneyIn, type Minor } from '../../basis/money/index';
+import { minor, type Minor } from '../../basis/money/index';
 import type { Measure, PartOffer } from '../../file/product/index';
 import { withChanges, type FitChange } from './changes';
 
@@ -18,7 +19,7 @@ export type Aim = 'limit' | 'band';
 export interface Proposal {
   levers: LeverCode[];
   /** Says the change: Ask for 36,210.00, 3,790.00 less. */
-  label: string;
+  label: Words;
   changes: FitChange[];
   /** By how much: minor units, or months. */
   size: number;
@@ -31,7 +32,7 @@ export interface Proposal {
 /** A lever that can't do it alone, and why. */
 export interface OutOfReach {
   lever: LeverCode;
-  why: string;
+  why: Words;
 }
 
 export interface WhatFits {
@@ -52,16 +53,16 @@ export type FitInput = AffordabilityInput & Pick<FileState, 'uses'>;
 interface Lever {
   code: LeverCode;
   /** Which one it is, where there are several of a kind: a kind of part, a debt. */
-  of?: string;
+  of?: Words;
   most: number;
   /** Smallest first; every unit where absent. */
   steps?: number[];
   changesAt(size: number): FitChange[];
-  words(size: number): string;
+  words(size: number): Words;
   /** Said when `most` doesn't do. */
-  limitedBy: string;
+  limitedBy: Words;
   /** How much more than `most` would do, where that can be said: the same change without what bounds it. */
-  beyond?: { most: number; changesAt(size: number): FitChange[]; words(size: number): string };
+  beyond?: { most: number; changesAt(size: number): FitChange[]; words(size: number): Words };
 }
 
 const MOST_PAIRS = 4;
@@ -92,14 +93,14 @@ export function whatFits(file: FitInput, today: IsoDate, aim: Aim = 'limit'): Wh
   // The least that must come off the amount leaves the largest that can be carried.
   const less = single.find(({ levers: [lever] }) => lever === 'amount');
   const most = minor((file.request.amount ?? 0) - (less?.size ?? 0));
-  const largest = less ? { ...less, label: upTo(file, most), size: most } : null;
+  const largest = less ? { ...less, label: upTo(most), size: most } : null;
   return { outside, single, outOfReach: onlyOnce(outOfReach, single), pairs: pairsOf(tried, levers, alone), largest };
 }
 
-const upTo = ({ pack }: FitInput, amount: Minor): string => `Up to ${moneyIn(pack)(amount)}`;
+const upTo = (amount: Minor): Words => say('fit.up', { amount: { money: amount } });
 
 /** Why a lever doesn't do it alone; what it would take where that can be found. */
-function whyNot(lever: Lever, tried: Trial): string {
+function whyNot(lever: Lever, tried: Trial): Words {
   const needed = lever.beyond ? smallest(lever.beyond, (changes) => tried.passes(changes)) : null;
   return needed !== null && lever.beyond ? lever.beyond.words(needed) : lever.limitedBy;
 }
@@ -161,7 +162,7 @@ class Trial {
     return costs ? costOf(costs) : Infinity;
   }
 
-  proposal(levers: LeverCode[], label: string, changes: FitChange[], size: number): Proposal {
+  proposal(levers: LeverCode[], label: Words, changes: FitChange[], size: number): Proposal {
     const changed = withChanges(this.file, changes);
     const costs = costsOf(changed, this.today);
     return {
@@ -202,7 +203,7 @@ function largestOf(tried: Trial): Proposal | null {
   const changesAt = (amount: number): FitChange[] => (amount === asked ? [] : amountChanges(file, minor(amount - asked), true));
   if (!tried.passes(changesAt(least))) return null;
   const largest = lastGood(least, most + 1, (amount) => tried.passes(changesAt(amount)));
-  return tried.proposal(['amount'], upTo(file, minor(largest)), changesAt(largest), largest);
+  return tried.proposal(['amount'], upTo(minor(largest)), changesAt(largest), largest);
 }
 
 /** The amount more or less: dearest parts shrink first, the first part grows; with the price where what is bought changes. */
@@ -249,15 +250,14 @@ function leversOf(file: FitInput, today: IsoDate): Lever[] {
 }
 
 function amountLever(file: FitInput): Lever {
-  const show = moneyIn(file.pack);
   const amount = file.request.amount ?? 0;
   const { least } = file.product.bounds.amount;
   return {
     code: 'amount',
     most: Math.max(0, amount - least),
     changesAt: (size) => amountChanges(file, minor(-size), true),
-    words: (size) => `Ask for ${show(amount - size)}, ${show(size)} less, and buy for as much less`,
-    limitedBy: `Not even with the least amount, ${show(least)}`,
+    words: (size) => say('fit.askForLessAndBuy', { left: { money: amount - size }, size: { money: size } }),
+    limitedBy: say('fit.notEvenWithLeastAmount', { least: { money: least } }),
   };
 }
 
@@ -270,7 +270,6 @@ function freeAssets(file: FitInput): { asset: Asset; free: number }[] {
 }
 
 function downPaymentLever(file: FitInput): Lever {
-  const show = moneyIn(file.pack);
   const assets = freeAssets(file);
   const down = file.request.downPayment ?? 0;
   const there = assets.reduce((so, { free }) => so + free, 0);
@@ -291,12 +290,16 @@ function downPaymentLever(file: FitInput): Lever {
       });
       return [...paidDown(size), ...drawn];
     },
-    words: (size) => `Pay ${show(down + size)} down, ${show(size)} more, from what they have`,
-    limitedBy: there === 0 ? 'No asset that could be paid down is named' : `Not even with all that they have, ${show(Math.min(there, room))} more`,
+    words: (size) => say('fit.payDownMoreFromWhat', { down: { money: down + size }, size: { money: size } }),
+    limitedBy: there === 0 ? say('fit.noAssetCouldPaidDown') : say('fit.notEvenWithAllThey', { there: { money: Math.min(there, room) } }),
     beyond: {
       most: room,
       changesAt: paidDown,
-      words: (size) => `It would take ${show(size)} more, and ${there === 0 ? 'no asset that could be paid down is named' : `${show(there)} is named`}`,
+      words: (size) =>
+        say('fit.wouldTakeMoreAnd', {
+          size: { money: size },
+          named: there === 0 ? say('fit.noAssetCouldPaidDown2') : say('fit.named', { there: { money: there } }),
+        }),
     },
   };
 }
@@ -321,8 +324,8 @@ function termLever(file: FitInput): Lever {
       { op: 'set', entity: 'request', id: null, field: 'termMonths', value: longer(rows[0]?.kind ?? null, file.request.termMonths, size) },
       ...parts.map<FitChange>(({ id, kind, termMonths }) => ({ op: 'set', entity: 'part', id, field: 'termMonths', value: longer(kind, termMonths, size) })),
     ],
-    words: (size) => `Pay over ${longer(rows[0]?.kind ?? null, rows[0]?.termMonths ?? 0, size)} months, ${size} longer`,
-    limitedBy: `Not even over ${most} months, the longest that is offered`,
+    words: (size) => say('fit.payOverMonthsLonger', { months: longer(rows[0]?.kind ?? null, rows[0]?.termMonths ?? 0, size), size }),
+    limitedBy: say('fit.notEvenOverMonthsLongest', { most }),
   };
 }
 
@@ -331,7 +334,6 @@ function rateLevers(file: FitInput): Lever[] {
   const rules = file.product.costs;
   if (!rules) return [];
   const [usual] = rules.parts;
-  const show = moneyIn(file.pack);
   const now = file.parts.length > 0 ? file.parts : null;
   const rated = (now ?? []).map((part) => ({ part, offer: offerOf(rules, part.kind) })).filter(({ offer }) => offer !== null);
   const dearest = rated.sort((a, b) => (b.offer?.annualRate ?? 0) - (a.offer?.annualRate ?? 0))[0] ?? null;
@@ -365,14 +367,13 @@ function rateLevers(file: FitInput): Lever[] {
         ];
       return rest === 0 ? [added] : [{ op: 'add', entity: 'part', id: `new-${from.kind}`, values: { kind: from.kind, amount: rest, termMonths: term } }, added];
     },
-    words: (size) => `Take ${show(size)} as “${offer.label}” instead of “${from.label}”`,
-    limitedBy: `Not even with all of “${from.label}” as “${offer.label}”`,
+    words: (size) => say('fit.takeAsInstead', { size: { money: size }, offerLabel: offer.label, fromLabel: from.label }),
+    limitedBy: say('fit.notEvenWithAllAs', { fromLabel: from.label, offerLabel: offer.label }),
   }));
 }
 
 /** Pays off a debt out of the loan. */
 function debtLevers(file: FitInput, today: IsoDate): Lever[] {
-  const show = moneyIn(file.pack);
   const { most } = file.product.bounds.amount;
   const counting = new Set(
     debtTerms(file, today, true)
@@ -389,8 +390,8 @@ function debtLevers(file: FitInput, today: IsoDate): Lever[] {
         most: more > most ? 0 : 1,
         steps: [1],
         changesAt: () => [{ op: 'set', entity: 'debt', id, field: 'cleared', value: true }, ...amountChanges(file, balance, false)],
-        words: () => `Pay off ${lender ?? DEBT_KIND_LABEL[kind ?? 'other']} with ${show(balance)} of the loan`,
-        limitedBy: 'Paying off no one debt with the loan does it',
+        words: () => say('fit.payOffWithLoan', { lender: lender ?? DEBT_KIND_LABEL[kind ?? 'other'], balance: { money: balance } }),
+        limitedBy: say('fit.payingOffNoOneDebt'),
       },
     ];
   });
@@ -398,7 +399,6 @@ function debtLevers(file: FitInput, today: IsoDate): Lever[] {
 
 /** What more would have to come in each month, and be evidenced. */
 function incomeLevers(file: FitInput): Lever[] {
-  const show = moneyIn(file.pack);
   const applicant = file.people.find(({ role }) => role === 'applicant');
   if (!applicant || !file.product.income.kinds['wage']) return [];
   return [
@@ -413,8 +413,8 @@ function incomeLevers(file: FitInput): Lever[] {
           values: { personId: applicant.id, kind: 'wage', source: 'Further income', amount: size, frequency: 'monthly' },
         },
       ],
-      words: (size) => `Evidence ${show(size)} more a month, as a wage before tax`,
-      limitedBy: 'No further income would do it',
+      words: (size) => say('fit.evidenceMoreMonthAsWage', { size: { money: size } }),
+      limitedBy: say('fit.noFurtherIncomeWouldDo'),
     },
   ];
 }
@@ -423,7 +423,7 @@ function incomeLevers(file: FitInput): Lever[] {
 function pairsOf(tried: Trial, levers: readonly Lever[], alone: ReadonlyMap<Lever, number>): Proposal[] {
   const coarse = levers.filter(({ code }) => code === 'term' || code === 'debt');
   const fine = levers.filter(({ code }) => code === 'amount' || code === 'downPayment' || code === 'ratePart' || code === 'term');
-  const best = new Map<string, { levers: LeverCode[]; label: string; changes: FitChange[]; size: number; cost: number }>();
+  const best = new Map<string, { levers: LeverCode[]; label: Words; changes: FitChange[]; size: number; cost: number }>();
   for (const first of coarse)
     for (const size of sizesOf(first, alone.get(first))) {
       const base = first.changesAt(size);
@@ -439,7 +439,13 @@ function pairsOf(tried: Trial, levers: readonly Lever[], alone: ReadonlyMap<Leve
         const cost = tried.cost(changes);
         const key = `${first.code}+${second.code}`;
         if (cost < (best.get(key)?.cost ?? Infinity))
-          best.set(key, { levers: [first.code, after.code], label: `${first.words(size)}; ${lowerFirst(after.words(found))}`, changes, size: found, cost });
+          best.set(key, {
+            levers: [first.code, after.code],
+            label: say('fit.firstThen', { first: first.words(size), then: { within: after.words(found) } }),
+            changes,
+            size: found,
+            cost,
+          });
       }
     }
   return [...best.values()]
@@ -454,5 +460,3 @@ function sizesOf({ code, most }: Lever, alone: number | undefined): number[] {
   const reach = alone === undefined ? most : alone - 1;
   return Array.from({ length: Math.floor(reach / STEP_MONTHS) }, (_, at) => (at + 1) * STEP_MONTHS);
 }
-
-const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

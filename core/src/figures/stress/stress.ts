@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { total, type Term } from '../../basis/arithmetic/index';
 import { carryingOf, type AffordabilityInput } from '../affordability/index';
 import type { IsoDate } from '../../basis/dates/index';
@@ -13,7 +14,7 @@ export interface StressPoint {
 
 export interface StressAxis {
   code: 'rate' | 'income' | 'living' | 'break';
-  label: string;
+  label: Words;
   unit: 'ratio' | 'months';
   points: StressPoint[];
   /** Where nothing is left any more, between two points in proportion; null when it holds to the end. */
@@ -58,14 +59,14 @@ export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | nul
   const reserves = total(reserveTerms(file));
   const largest = earners[0]?.income ?? 0;
   const axes: StressAxis[] = [];
-  if (costs) axes.push(axis('rate', 'Rate higher by', 'ratio', RATE_STEPS, RATE_STEP, (added) => left + request.value - costs.paymentAt(added)));
-  axes.push(axis('income', 'Income lower by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(earned, share)));
-  axes.push(axis('living', 'Living costs higher by', 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(cost, share)));
-  axes.push(axis('break', 'Months without the largest income', 'months', BREAK_MONTHS, 1, (months) => reserves + months * (left - largest)));
+  if (costs) axes.push(axis('rate', say('stress.rateHigher'), 'ratio', RATE_STEPS, RATE_STEP, (added) => left + request.value - costs.paymentAt(added)));
+  axes.push(axis('income', say('stress.incomeLower'), 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(earned, share)));
+  axes.push(axis('living', say('stress.livingCostsHigher'), 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(cost, share)));
+  axes.push(axis('break', say('stress.monthsWithoutLargestIncome'), 'months', BREAK_MONTHS, 1, (months) => reserves + months * (left - largest)));
   return { left, axes, earners };
 }
 
-function axis(code: StressAxis['code'], label: string, unit: StressAxis['unit'], steps: number, step: number, leftAt: (at: number) => number): StressAxis {
+function axis(code: StressAxis['code'], label: Words, unit: StressAxis['unit'], steps: number, step: number, leftAt: (at: number) => number): StressAxis {
   const points = Array.from({ length: steps + 1 }, (_, number) => {
     const at = Number((number * step).toFixed(6));
     return { at, left: minor(leftAt(at)) };

@@ -11,6 +11,8 @@ export interface Cell {
 }
 
 export interface Sheet {
+  /** Which sheet it is, whatever it is called. */
+  code: 'figures' | 'request' | 'part' | 'rate';
   name: string;
   /** Widths of columns in characters. */
   widths: number[];

@@ -2,6 +2,7 @@ import type { PartKind } from '../../credit/parts/index';
 import type { LoanPart } from '../../credit/parts/index';
 import fc from 'fast-check';
 import { type HyperFormula, type RawCellContent } from 'hyperformula';
+import { speakerFor } from '@cavren/words';
 import { describe, expect, it } from 'vitest';
 import { affordability } from '../affordability/index';
 import { columnName, workbookOf, type Cell, type Sheet } from './index';
@@ -21,7 +22,7 @@ function opened(sheets: readonly Sheet[]): { engine: HyperFormula; at: (sheet: s
 
 /** Every figure and every payment of a file, worked by that engine, are those of the calculation to the cent. */
 function expectSame(file: FileState): void {
-  const sheets = workbookOf(file, TODAY);
+  const sheets = workbookOf(file, TODAY, speakerFor(file.pack));
   const { engine, at } = opened(sheets);
   const costs = costsOf(file, TODAY);
   for (const figure of affordability(file, TODAY).figures) {
@@ -112,7 +113,7 @@ describe('the workbook', () => {
   });
   it('follows what is changed in it: another rate and amount move payments and figures', () => {
     const file = withParts([{ kind: 'level', amount: minor(2_000_000), termMonths: 60 }]);
-    const sheets = workbookOf(file, TODAY);
+    const sheets = workbookOf(file, TODAY, speakerFor(file.pack));
     const { engine, at } = opened(sheets);
     const request = engine.getSheetId('Request') ?? -1;
     const rowOf = (label: string): number => sheets.find(({ name }) => name === 'Request')?.rows.findIndex(([cell]) => cell?.value === label) ?? -1;
@@ -138,7 +139,7 @@ describe('the workbook', () => {
     );
   });
   it('pastes nothing that it could work out: only what was keyed, rules and dates are values', () => {
-    const sheets = workbookOf(withParts([{ kind: 'level', amount: minor(1_500_000) }]), TODAY);
+    const sheets = workbookOf(withParts([{ kind: 'level', amount: minor(1_500_000) }]), TODAY, speakerFor());
     const schedule = sheets.find(({ name }) => name === 'Schedule');
     const rows = schedule?.rows.filter(([label]) => typeof label?.value === 'number') ?? [];
     expect(rows).toHaveLength(36);

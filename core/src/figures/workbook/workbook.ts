@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { affordability, type AffordabilityInput, type Figure } from '../affordability/index';
 import { unitPeriods, unitPeriodsInYear, yearsFrom } from '../../credit/apr/index';
 import type { FigureUnit, Term } from '../../basis/arithmetic/index';
@@ -27,12 +28,13 @@ export type WorkbookInput = AffordabilityInput & Pick<FileState, 'reference'>;
  * The whole calculation as sheets of live formulas: what was keyed, each part with its schedule, the annual percentage
  * rate, and every figure down to its lines. Only what was keyed or comes from the rules is a value; everything else is
  * worked out by the sheet from those, rounded where the calculation rounds.
+ * @param read makes text of words, in the language of the sheets.
  * @returns sheets in order; the figures come first.
  */
-export function workbookOf(file: WorkbookInput, today: IsoDate, decimals = 2): Sheet[] {
+export function workbookOf(file: WorkbookInput, today: IsoDate, read: (words: Words) => string, decimals = 2): Sheet[] {
   const costs = file.product.amountIs === 'loan' ? costsOf(file, today) : null;
   const { figures } = affordability(file, today);
-  const book = new Book(decimals);
+  const book = new Book(decimals, read);
   if (costs) book.addCosts(costs, file);
   return [book.figureSheet(file, figures, today), ...book.sheets];
 }
@@ -50,23 +52,39 @@ class Book {
   private amount = '0';
   private principal = '0';
 
-  constructor(private readonly decimals: number) {}
+  constructor(
+    private readonly decimals: number,
+    private readonly read: (words: Words) => string,
+  ) {}
+
+  private text(words: Words, bold = false): Cell {
+    return text(this.read(words), bold);
+  }
 
   private money(amount: number): Cell {
     return { value: inUnits(amount, this.decimals), format: 'money' };
   }
 
   addCosts(costs: Costs, file: WorkbookInput): void {
-    const sheet: Sheet = { name: 'Request', widths: [44, 18, 40], rows: [[text('Request', true)]] };
-    const put = (label: string, cell: Cell, note = ''): string => {
-      sheet.rows.push([text(label), cell, ...(note ? [text(note)] : [])]);
-      return onSheet('Request', cellAt(sheet.rows.length - 1, 1, true));
+    const sheet: Sheet = {
+      code: 'request',
+      name: this.read(say('workbook.request')),
+      widths: [44, 18, 40],
+      rows: [[this.text(say('workbook.request'), true)]],
+    };
+    const put = (label: Words, cell: Cell, note: Words = ''): string => {
+      sheet.rows.push([this.text(label), cell, ...(note ? [this.text(note)] : [])]);
+      return onSheet(sheet.name, cellAt(sheet.rows.length - 1, 1, true));
     };
     const inputs = costs.parts.map((part, at) => ({
       part,
-      amount: put(costs.parts.length > 1 ? `Part ${at + 1}: ${part.offer.label}` : 'Amount', this.money(this.keyed(costs, at)), partInWords(part.terms)),
-      rate: put('Rate a year', { value: part.terms.annualRate, format: 'rate' }),
-      stress: put('Added to it under stress', { value: part.offer.stressAdded, format: 'rate' }),
+      amount: put(
+        costs.parts.length > 1 ? say('workbook.partLabelled', { number: at + 1, label: part.offer.label }) : say('workbook.amount'),
+        this.money(this.keyed(costs, at)),
+        partInWords(part.terms),
+      ),
+      rate: put(say('workbook.rateYear'), { value: part.terms.annualRate, format: 'rate' }),
+      stress: put(say('workbook.addedUnderStress'), { value: part.offer.stressAdded, format: 'rate' }),
     }));
     this.amount = inputs.map(({ amount }) => amount).join('+');
     const fees = costs.fees.map(({ rule, amount, term }) => {
@@ -82,15 +100,25 @@ class Book {
     for (const { rule, at } of fees) this.fees.set(rule.code, at);
     const apart = sum(fees.filter(({ rule }) => rule.paid === 'beforehand').map(({ at }) => at));
     const inRate = sum(fees.filter(({ rule }) => rule.inRate).map(({ at }) => at));
-    this.principal = put('Owed at first', { formula: `${this.amount}+${financed}`, format: 'money' });
+    this.principal = put(say('workbook.owedAtFirst'), { formula: `${this.amount}+${financed}`, format: 'money' });
     this.advanced = `${this.principal}-(${inRate})`;
     this.sheets.push(sheet);
     for (const [at, { part, amount, rate, stress }] of inputs.entries())
-      this.parts.push(this.addPart(costs.parts.length > 1 ? `Part ${at + 1}` : 'Schedule', part, { amount, more: at === 0 ? financed : '0', rate, stress }));
-    put('Payment a month', { formula: this.parts.map(({ monthly }) => monthly).join('+'), format: 'money' });
-    put('Interest', { formula: this.parts.map(({ interest }) => interest).join('+'), format: 'money' });
-    put('Total payable', { formula: `${this.principal}+${this.parts.map(({ interest }) => interest).join('+')}+${apart}`, format: 'money' });
-    put('Paid out', { formula: `${this.amount}-${sum(fees.filter(({ rule }) => rule.paid === 'withheld').map(({ at }) => at))}`, format: 'money' });
+      this.parts.push(
+        this.addPart(costs.parts.length > 1 ? say('workbook.part', { number: at + 1 }) : say('workbook.schedule'), part, {
+          amount,
+          more: at === 0 ? financed : '0',
+          rate,
+          stress,
+        }),
+      );
+    put(say('workbook.paymentMonth'), { formula: this.parts.map(({ monthly }) => monthly).join('+'), format: 'money' });
+    put(say('workbook.interest'), { formula: this.parts.map(({ interest }) => interest).join('+'), format: 'money' });
+    put(say('workbook.totalPayable'), { formula: `${this.principal}+${this.parts.map(({ interest }) => interest).join('+')}+${apart}`, format: 'money' });
+    put(say('workbook.paidOut'), {
+      formula: `${this.amount}-${sum(fees.filter(({ rule }) => rule.paid === 'withheld').map(({ at }) => at))}`,
+      format: 'money',
+    });
     this.addRate(costs, file, inRate);
   }
 
@@ -99,48 +127,49 @@ class Book {
     return (costs.parts[at]?.terms.principal ?? 0) - (at === 0 ? feesPaid(costs.fees, 'financed') : 0);
   }
 
-  private addPart(name: string, { offer, terms, schedule }: CostedPart, cells: { amount: string; more: string; rate: string; stress: string }): PartCells {
-    const rows: Cell[][] = [[text(`${name}: ${offer.label}`, true)]];
-    const put = (label: string, cell: Cell): string => {
-      rows.push([text(label), cell]);
+  private addPart(called: Words, { offer, terms, schedule }: CostedPart, cells: { amount: string; more: string; rate: string; stress: string }): PartCells {
+    const name = this.read(called);
+    const rows: Cell[][] = [[this.text(say('workbook.partOf', { name, label: offer.label }), true)]];
+    const put = (label: Words, cell: Cell): string => {
+      rows.push([this.text(label), cell]);
       return cellAt(rows.length - 1, 1, true);
     };
-    const principal = put('Owed at first', { formula: `${cells.amount}+${cells.more}`, format: 'money' });
-    const rate = put('Rate a year', { formula: cells.rate, format: 'rate' });
-    const stressed = put('Rate a year under stress', { formula: `${cells.rate}+${cells.stress}`, format: 'rate' });
-    const low = terms.promotion ? put('Rate of the promotion', { value: terms.promotion.annualRate, format: 'rate' }) : rate;
-    const balloon = put('Final balloon', this.money(terms.balloon));
-    const inYear = put('Payments in a year', {
+    const principal = put(say('workbook.owedAtFirst'), { formula: `${cells.amount}+${cells.more}`, format: 'money' });
+    const rate = put(say('workbook.rateYear'), { formula: cells.rate, format: 'rate' });
+    const stressed = put(say('workbook.rateYearUnderStress'), { formula: `${cells.rate}+${cells.stress}`, format: 'rate' });
+    const low = terms.promotion ? put(say('workbook.ratePromotion'), { value: terms.promotion.annualRate, format: 'rate' }) : rate;
+    const balloon = put(say('workbook.finalBalloon'), this.money(terms.balloon));
+    const inYear = put(say('workbook.paymentsYear'), {
       value: terms.season && terms.every === 'month' ? terms.season.length : PAYMENT_PERIODS[terms.every].perYear,
       format: 'whole',
     });
-    const at = (label: string): number => rows.push([text(label)]) - 1;
+    const at = (label: Words): number => rows.push([this.text(label)]) - 1;
     const made = {
-      first: at('First payment'),
-      next: at('Payment after that'),
-      stressedNext: at('Payment under stress'),
-      monthly: at('A month'),
-      stressedMonthly: at('A month under stress'),
-      interest: at('Interest in all'),
+      first: at(say('workbook.firstPayment')),
+      next: at(say('workbook.paymentAfterThat')),
+      stressedNext: at(say('workbook.paymentUnderStress')),
+      monthly: at(say('workbook.month')),
+      stressedMonthly: at(say('workbook.monthUnderStress')),
+      interest: at(say('workbook.interestAll')),
     };
     rows.push([]);
     rows.push(
       [
-        'No.',
-        'Due',
-        'Part of a year',
-        'Paid',
-        'Interest only',
-        'Growth',
-        'Later growth',
-        'Under stress',
-        'Later under stress',
-        'Interest',
-        'Payment',
-        'Principal',
-        'Balance',
-        ...(terms.promotion ? ['At the promotion', 'Later at it'] : []),
-      ].map((label) => text(label, true)),
+        say('workbook.no'),
+        say('workbook.due'),
+        say('workbook.partYear'),
+        say('workbook.paid'),
+        say('workbook.interestOnly'),
+        say('workbook.growth'),
+        say('workbook.laterGrowth'),
+        say('workbook.underStress'),
+        say('workbook.laterUnderStress'),
+        say('workbook.interest'),
+        say('workbook.payment'),
+        say('workbook.principal'),
+        say('workbook.balance'),
+        ...(terms.promotion ? [say('workbook.atPromotion'), say('workbook.laterAt')] : []),
+      ].map((label) => this.text(label, true)),
     );
     const first = rows.length;
     const last = first + schedule.rows.length - 1;
@@ -218,7 +247,7 @@ class Book {
     set(made.monthly, `ROUND(MAX(${firstCell},${nextCell})*${inYear}/12,2)`);
     set(made.stressedMonthly, `ROUND(MAX(${stressedFirst},${cellAt(made.stressedNext, 1, true)})*${inYear}/12,2)`);
     set(made.interest, `SUM(${own(COLUMN.interest)})`);
-    this.sheets.push({ name, widths: [26, 14, 14, 8, 13, 16, 16, 16, 18, 14, 14, 14, 16], rows, frozen: first });
+    this.sheets.push({ code: 'part', name, widths: [26, 14, 14, 8, 13, 16, 16, 16, 18, 14, 14, 14, 16], rows, frozen: first });
     const link = (row: number): string => onSheet(name, cellAt(row, 1, true));
     return {
       monthly: link(made.monthly),
@@ -236,16 +265,17 @@ class Book {
     const unit = unitPeriodOf(costs);
     const inYear = method === 'directive' ? 1 : unitPeriodsInYear(unit);
     const start = costs.advanceOn;
-    const rows: Cell[][] = [
-      [text(method === 'directive' ? 'Annual percentage rate, Directive 2008/48/EC Annex I' : 'Annual percentage rate, 12 CFR 1026 Appendix J', true)],
-    ];
-    rows.push([text('Periods in a year'), { value: inYear, format: 'number' }]);
+    const rows: Cell[][] = [[this.text(say('workbook.rateBy', { method }), true)]];
+    rows.push([this.text(say('workbook.periodsYear')), { value: inYear, format: 'number' }]);
     const inYearCell = cellAt(1, 1, true);
     const steps = 10;
-    const stepRows = Array.from({ length: steps + 1 }, (_, at) => rows.push([text(at === 0 ? 'Rate of a period, to begin with' : `Step ${at}`)]) - 1);
-    const rateRow = rows.push([text('Annual percentage rate')]) - 1;
+    const stepRows = Array.from(
+      { length: steps + 1 },
+      (_, at) => rows.push([this.text(at === 0 ? say('workbook.firstRate') : say('workbook.step', { at }))]) - 1,
+    );
+    const rateRow = rows.push([this.text(say('workbook.annualPercentageRate'))]) - 1;
     rows.push([]);
-    rows.push(['On', 'Sum', 'Whole periods', 'Part of one'].map((label) => text(label, true)));
+    rows.push([say('workbook.on'), say('workbook.sum'), say('workbook.wholePeriods'), say('workbook.partOne')].map((label) => this.text(label, true)));
     const first = rows.length;
     const place = (on: IsoDate): { t: number; f: number } => (method === 'directive' ? { t: yearsFrom(start, on), f: 0 } : unitPeriods(start, on, unit));
     const add = (on: IsoDate, cell: Cell): void => {
@@ -273,41 +303,48 @@ class Book {
     }
     const found = cellAt(stepRows.at(-1) ?? 0, 1, true);
     rows[rateRow]?.push({ formula: `ROUND(${found}*${inYearCell},6)`, format: 'rate' });
-    this.rate = { perUnit: onSheet('Rate', found), inYear: onSheet('Rate', inYearCell) };
-    this.sheets.push({ name: 'Rate', widths: [34, 18, 16, 16], rows });
+    const name = this.read(say('workbook.rate'));
+    this.rate = { perUnit: onSheet(name, found), inYear: onSheet(name, inYearCell) };
+    this.sheets.push({ code: 'rate', name, widths: [34, 18, 16, 16], rows });
   }
 
   /** Every figure with its lines under it; a line that opens is worked from the lines below it. */
   figureSheet(file: WorkbookInput, figures: readonly Figure[], today: IsoDate): Sheet {
     const rows: Cell[][] = [
-      [text(`${file.product.name}, file ${file.reference}`, true)],
-      [text(`Worked out on ${today} with version ${file.product.version}; amounts in ${file.pack.currency}`)],
+      [this.text(say('workbook.title', { product: file.product.name, reference: file.reference }), true)],
+      [this.text(say('workbook.workedOut', { today: { day: today }, version: String(file.product.version), currency: file.pack.currency }))],
       [],
-      [text('Figure', true), text('', true), text('Value', true), text('Limit', true), text('Note', true)],
+      [
+        this.text(say('workbook.figure'), true),
+        this.text('', true),
+        this.text(say('workbook.value'), true),
+        this.text(say('workbook.limit'), true),
+        this.text(say('workbook.note'), true),
+      ],
     ];
     for (const { label, unit, value, terms, limit, waitingFor } of figures) {
-      const row = rows.push([text(label, true), text('')]) - 1;
+      const row = rows.push([this.text(label, true), this.text('')]) - 1;
       if (value === null) {
-        rows[row]?.push(text('—'), text(''), text(`needs ${waitingFor ?? 'more'}`));
+        rows[row]?.push(this.text('—'), this.text(''), this.text(say('workbook.needs', { what: waitingFor ?? say('workbook.more') })));
         continue;
       }
       const formula = this.formulaOf(terms, unit, rows, 1);
-      const bound: Cell = limit ? { value: unit === 'money' ? inUnits(limit.value, this.decimals) : limit.value, format: FORMAT[unit] } : text('');
+      const bound: Cell = limit ? { value: unit === 'money' ? inUnits(limit.value, this.decimals) : limit.value, format: FORMAT[unit] } : this.text('');
       rows[row]?.push(
         { formula, format: FORMAT[unit], bold: true },
         bound,
-        text(limit ? `${limit.bound === 'most' ? 'at most' : 'at least'}: ${limit.rule}` : ''),
+        this.text(limit ? say('workbook.limitOf', { bound: limit.bound, rule: limit.rule }) : ''),
       );
     }
-    return { name: 'Figures', widths: [58, 4, 18, 16, 70], rows, frozen: 4 };
+    return { code: 'figures', name: this.read(say('workbook.figures')), widths: [58, 4, 18, 16, 70], rows, frozen: 4 };
   }
 
   /** Writes lines below where it stands, and says in cells what they come to. */
   private formulaOf(terms: readonly Term[], unit: FigureUnit, rows: Cell[][], depth: number): string {
     const written = terms.map((term) => {
-      const row = rows.push([text(`${'    '.repeat(depth)}${term.label}`), text(term.sign)]) - 1;
+      const row = rows.push([this.text(`${'    '.repeat(depth)}${this.read(term.label)}`), this.text(term.sign)]) - 1;
       const cell = this.cellOf(term, rows, depth);
-      rows[row]?.push(cell, text(''), text(term.note ?? ''));
+      rows[row]?.push(cell, this.text(''), this.text(term.note ?? ''));
       return { term, at: cellAt(row, 2) };
     });
     let so = '0';

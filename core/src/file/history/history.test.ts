@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { chainProblem, entryHash, FIRST_HASH, type HistoryEntry } from './index';
 
 /** A chain of entries with these texts as what they changed. */

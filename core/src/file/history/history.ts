@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 
@@ -41,14 +42,14 @@ export const CHAIN_START: CheckPoint = { sequence: 0, hash: FIRST_HASH };
  * @param length how many entries there should be in all; a chain that was cut at its end still holds by itself.
  * @param from where it was found to hold before: only entries after it are given and looked at.
  */
-export function chainProblem(entries: readonly HistoryEntry[], length: number, from: CheckPoint = CHAIN_START): string | null {
+export function chainProblem(entries: readonly HistoryEntry[], length: number, from: CheckPoint = CHAIN_START): Words | null {
   let previous = from.hash;
   for (const [index, entry] of entries.entries()) {
     const expected = from.sequence + index + 1;
-    if (entry.sequence !== expected) return `entry ${expected} is missing`;
-    if (entry.previousHash !== previous) return `entry ${entry.sequence} does not follow the one before it`;
-    if (entryHash(entry) !== entry.hash) return `entry ${entry.sequence} was changed after it was written`;
+    if (entry.sequence !== expected) return say('history.entryMissing', { sequence: expected });
+    if (entry.previousHash !== previous) return say('history.entryDoesNotFollowOne', { sequence: entry.sequence });
+    if (entryHash(entry) !== entry.hash) return say('history.entryWasChangedAfterWas', { sequence: entry.sequence });
     previous = entry.hash;
   }
-  return from.sequence + entries.length === length ? null : 'the newest entries are missing';
+  return from.sequence + entries.length === length ? null : say('history.newestEntriesAreMissing');
 }

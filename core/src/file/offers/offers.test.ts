@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { datesProblem, offerBars } from './index';
 import { isoDate, type IsoDate } from '../../basis/dates/index';
 import { product, TODAY } from '../../../test/sample';

@@ -1,4 +1,5 @@
-import { dateInWords, type IsoDate } from '../../basis/dates/index';
+import { say, type Words } from '../../basis/words/index';
+import { type IsoDate } from '../../basis/dates/index';
 import type { Line, ProductDefinition } from '../product/index';
 
 /** A person's certificate to offer the products of a line in some places for some time. */
@@ -26,12 +27,12 @@ export function offerBars(
   product: Pick<ProductDefinition, 'name' | 'line' | 'place' | 'offer'>,
   placeName: string,
   { on, channel, certificates }: OfferWish,
-): string[] {
-  const bars: string[] = [];
+): Words[] {
+  const bars: Words[] = [];
   const { from, until, channels } = product.offer;
-  if (on < from) bars.push(`It is offered from ${dateInWords(from)}.`);
-  if (until !== null && on > until) bars.push(`It was offered until ${dateInWords(until)}.`);
-  if (!channels.includes(channel)) bars.push('It is not offered this way.');
+  if (on < from) bars.push(say('offers.offeredFrom', { from: { day: from } }));
+  if (until !== null && on > until) bars.push(say('offers.wasOfferedUntil', { until: { day: until } }));
+  if (!channels.includes(channel)) bars.push(say('offers.notOfferedThisWay'));
   if (certificates !== null) {
     const bar = certificateBar(certificates, product, placeName, on);
     if (bar) bars.push(bar);
@@ -44,18 +45,18 @@ function certificateBar(
   { line, place }: Pick<ProductDefinition, 'line' | 'place'>,
   placeName: string,
   on: IsoDate,
-): string | null {
+): Words | null {
   const what = LINE_LABEL[line].toLowerCase();
   const ofLine = certificates.filter((certificate) => certificate.line === line);
-  if (ofLine.length === 0) return `You hold no certificate for ${what}.`;
+  if (ofLine.length === 0) return say('offers.youHoldNoCertificateFor', { what });
   const there = ofLine.filter(({ places }) => places.includes(place));
-  if (there.length === 0) return `Your certificate for ${what} is not for ${placeName}.`;
+  if (there.length === 0) return say('offers.yourCertificateForNotFor', { what, placeName });
   if (there.some(({ from, until }) => from <= on && (until === null || on <= until))) return null;
   const [latest] = [...there].sort((a, b) => b.from.localeCompare(a.from));
-  if (latest && latest.from > on) return `Your certificate ${latest.number} for ${what} begins on ${dateInWords(latest.from)}.`;
+  if (latest && latest.from > on) return say('offers.yourCertificateForBeginsOn', { number: latest.number, what, latestFrom: { day: latest.from } });
   return latest?.until
-    ? `Your certificate ${latest.number} for ${what} ran out on ${dateInWords(latest.until)}.`
-    : `You hold no certificate for ${what} that holds today.`;
+    ? say('offers.yourCertificateForRanOut', { number: latest.number, what, latestUntil: { day: latest.until } })
+    : say('offers.youHoldNoCertificateFor2', { what });
 }
 
 /** The dates of an application that came on paper: signed, received, keyed, none later than the next. @returns the problem and the field it is at. */
@@ -67,8 +68,8 @@ export function datesProblem({
   signedOn: IsoDate | null;
   receivedOn: IsoDate;
   keyedOn: IsoDate;
-}): { field: 'signedOn' | 'receivedOn'; message: string } | null {
-  if (receivedOn > keyedOn) return { field: 'receivedOn', message: 'The date received can’t lie after today.' };
-  if (signedOn !== null && signedOn > receivedOn) return { field: 'signedOn', message: 'It can’t have been signed after it was received.' };
+}): { field: 'signedOn' | 'receivedOn'; message: Words } | null {
+  if (receivedOn > keyedOn) return { field: 'receivedOn', message: say('offers.dateReceivedCantLieAfter') };
+  if (signedOn !== null && signedOn > receivedOn) return { field: 'signedOn', message: say('offers.cantHaveBeenSignedAfter') };
   return null;
 }

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { actsOf, barToDecide, barToRelease, may, STAFF_ROLES } from './index';
 import { sampleFile } from '../../../test/sample';
 

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import type { FileState } from '../state/index';
 
 export const STAFF_ROLES = ['intake', 'approver', 'completer', 'compliance', 'policy'] as const;
@@ -60,20 +61,20 @@ export function actsOf(role: StaffRole): Act[] {
 }
 
 /** Why somebody must not decide a file, or null: never one who prepared it. */
-export function barToDecide(file: Pick<FileState, 'preparedBy'>, staffId: string): string | null {
-  return file.preparedBy.includes(staffId) ? 'You prepared this file, so another person must decide it.' : null;
+export function barToDecide(file: Pick<FileState, 'preparedBy'>, staffId: string): Words | null {
+  return file.preparedBy.includes(staffId) ? say('permissions.youPreparedThisFileSo') : null;
 }
 
 /** Why somebody must not release the money, or null: neither one who prepared the file nor the one who approved it. */
-export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, staffId: string): string | null {
-  if (file.preparedBy.includes(staffId)) return 'You prepared this file, so another person must complete it.';
+export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, staffId: string): Words | null {
+  if (file.preparedBy.includes(staffId)) return say('permissions.youPreparedThisFileSo2');
   const approval = file.decisions.filter(({ outcome }) => outcome === 'approve').at(-1);
-  return approval?.byId === staffId ? 'You approved this file, so another person must complete it.' : null;
+  return approval?.byId === staffId ? say('permissions.youApprovedThisFileSo') : null;
 }
 
 /** Why nothing but the bank may move a file on, or null: an order to pay is out, or what became of it isn't known. */
-export function paymentBar({ payout: { order } }: Pick<FileState, 'payout'>): string | null {
-  if (order?.state === 'ordered') return 'The order to pay is on its way to the bank: wait until it is settled.';
-  if (order?.state === 'unknown') return 'What the bank did with the order to pay isn’t known yet: the bank is asked until it says.';
+export function paymentBar({ payout: { order } }: Pick<FileState, 'payout'>): Words | null {
+  if (order?.state === 'ordered') return say('permissions.orderPayOnItsWay');
+  if (order?.state === 'unknown') return say('permissions.whatBankDidWithOrder');
   return null;
 }

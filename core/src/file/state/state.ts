@@ -1,3 +1,4 @@
+import type { Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
@@ -28,7 +29,7 @@ export interface Duplicate {
   /** The entry in the register. */
   matchId: string;
   matchName: string;
-  reasons: string[];
+  reasons: Words[];
   /** open: nobody has said; different: the officer says it is somebody else; confirmed: compliance agrees; same: it is the one. */
   state: 'open' | 'different' | 'confirmed' | 'same';
   reason: string | null;
@@ -49,12 +50,12 @@ export type CheckState = 'waiting' | 'answered';
 export interface Finding {
   id: string;
   kind: 'field' | 'candidate';
-  label: string;
-  stated: string | null;
-  found: string | null;
+  label: Words;
+  stated: Words | null;
+  found: Words | null;
   agrees: boolean;
   score: number | null;
-  reasons: string[];
+  reasons: Words[];
   resolution: 'confirmed' | 'corrected' | 'differentPerson' | 'samePerson' | null;
   reason: string | null;
   resolvedBy: string | null;
@@ -232,7 +233,10 @@ export function isLocked(file: Pick<FileState, 'envelope' | 'stage'>): boolean {
   return !open || (file.envelope !== null && file.envelope.state !== 'void');
 }
 
+/** Somebody without a name, by their role. */
+const NAMELESS_LABEL = Object.fromEntries(Object.entries(ROLE_LABEL).map(([role, label]) => [role, `the ${label.toLowerCase()}`])) as Record<Role, string>;
+
 /** How people call somebody on the screen. */
 export function personName(person: Pick<FilePerson, 'fullName' | 'knownAs' | 'role'>): string {
-  return person.fullName ?? person.knownAs ?? `the ${ROLE_LABEL[person.role].toLowerCase()}`;
+  return person.fullName ?? person.knownAs ?? NAMELESS_LABEL[person.role];
 }

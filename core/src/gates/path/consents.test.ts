@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { computePath } from './index';
 import { type FileState } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';

@@ -1,3 +1,4 @@
+import type { Words } from '../../basis/words/index';
 import type { Affordability } from '../../figures/affordability/index';
 import type { Condition } from '../../evidence/conditions/index';
 import type { FileState } from '../../file/state/index';
@@ -20,9 +21,9 @@ export interface PathEntry {
   key: string;
   /** The stage that the file can't leave while this stands. */
   gate: Stage;
-  what: string;
+  what: Words;
   /** The rule behind it. */
-  why: string;
+  why: Words;
   holder: Holder;
   holderName: string | null;
   /** Whom of the file it is about, so that each applicant sees only what is theirs. */

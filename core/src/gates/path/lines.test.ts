@@ -1,5 +1,6 @@
 import type { Home } from '../../people/home/index';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { barToMove, computePath } from './index';
 import { conditionsOf } from '../../evidence/conditions/index';
 import { isoDate } from '../../basis/dates/index';

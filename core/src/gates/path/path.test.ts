@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { barToMove, computePath, dueOn, type PathEntry } from './index';
 import { checkSubject } from '../../evidence/checks/index';
 import { isLocked, type Check, type Exception, type FileState, type Finding, type Paper } from '../../file/state/index';

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { affordability, type Affordability } from '../../figures/affordability/index';
 import { conditionsOf, type Condition } from '../../evidence/conditions/index';
 import { addBusinessDays, type IsoDate } from '../../basis/dates/index';
@@ -77,8 +78,8 @@ export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn'>, 
  * Why a file can't leave its stage for the next one, or null when it may.
  * @returns a sentence and the entries that stand in the way.
  */
-export function barToMove(file: FileState, path: Path): { message: string; entries: PathEntry[] } | null {
-  if (path.next === null) return { message: `A file that is ${STAGE_LABEL[file.stage].toLowerCase()} doesn’t move any more.`, entries: [] };
+export function barToMove(file: FileState, path: Path): { message: Words; entries: PathEntry[] } | null {
+  if (path.next === null) return { message: say('path.fileDoesntMoveAnyMore', { stage: STAGE_LABEL[file.stage].toLowerCase() }), entries: [] };
   if (path.now.length === 0) return null;
-  return { message: `${path.now.length === 1 ? 'One thing stands' : `${path.now.length} things stand`} before ${STAGE_LABEL[path.next]}.`, entries: path.now };
+  return { message: say('path.thingsStandBefore', { count: path.now.length, stage: STAGE_LABEL[path.next] }), entries: path.now };
 }

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import type { BusinessYear, PayrollEntry } from './fields';
 import { total, type Term } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';
@@ -20,11 +21,11 @@ export function payrollTerms(file: BusinessInput): Term[] | null {
     const { amount, of, field } = paidOf(file, entry) ?? { amount: 0, of: '', field: 'yearlyPay' };
     const value = Math.max(0, Math.min(amount, rule.yearlyCap));
     return {
-      label: entry.name ?? (entry.kind === 'owner' ? 'Owner' : 'Employee'),
+      label: entry.name ?? (entry.kind === 'owner' ? say('business.owner') : say('business.employee')),
       sign: '+',
       value,
       unit: 'money',
-      note: amount > rule.yearlyCap ? `${of}, capped` : amount < 0 ? `${of}: a loss counts as nothing` : of,
+      note: amount > rule.yearlyCap ? say('business.capped', { of }) : amount < 0 ? say('business.lossCountsAsNothing', { of }) : of,
       place: { chapter: 'request', anchor: `${entry.id}.${field}` },
     };
   });
@@ -32,16 +33,16 @@ export function payrollTerms(file: BusinessInput): Term[] | null {
   const month = proportion(year, 1, 12);
   return [
     {
-      label: 'Average payroll a month',
+      label: say('business.averagePayrollMonth'),
       sign: '+',
       value: month,
       unit: 'money',
       terms: [
-        { label: 'Payroll of the year', sign: '+', value: year, unit: 'money', terms: people },
-        { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
+        { label: say('business.payrollYear'), sign: '+', value: year, unit: 'money', terms: people },
+        { label: say('business.monthsYear'), sign: '÷', value: 12, unit: 'count' },
       ],
     },
-    { label: 'Months of payroll that are lent', sign: '×', value: rule.multiple, unit: 'count' },
+    { label: say('business.monthsPayrollAreLent'), sign: '×', value: rule.multiple, unit: 'count' },
   ];
 }
 
@@ -52,11 +53,11 @@ export function payrollLoan(file: BusinessInput): Minor | null {
   return month === undefined ? null : scaled(month, file.product.costs?.business?.multiple ?? 0);
 }
 
-function paidOf(file: BusinessInput, entry: PayrollEntry): { amount: number; of: string; field: 'yearlyPay' | 'profitShare' } | null {
+function paidOf(file: BusinessInput, entry: PayrollEntry): { amount: number; of: Words; field: 'yearlyPay' | 'profitShare' } | null {
   const byProfit = entry.kind === 'owner' && (file.product.costs?.business?.ownersByProfit ?? []).includes(file.request.legalForm ?? '');
   const field = byProfit ? 'profitShare' : 'yearlyPay';
   const amount = entry[field];
-  return amount === null ? null : { amount, of: byProfit ? 'share of the profit' : 'wages', field };
+  return amount === null ? null : { amount, of: byProfit ? say('business.shareProfit') : 'wages', field };
 }
 
 const isComplete = ({ revenue, costs }: BusinessYear): boolean => revenue !== null && costs !== null;
@@ -71,7 +72,7 @@ export function newestYear(file: Pick<BusinessInput, 'accounts'>): BusinessYear 
  * them, less what its owners draw and the tax on it (common practice, no source).
  */
 export function cashForDebt(year: BusinessYear): Term[] {
-  const line = (label: string, sign: Term['sign'], field: 'revenue' | 'costs' | 'depreciation' | 'interest' | 'drawings'): Term => ({
+  const line = (label: Words, sign: Term['sign'], field: 'revenue' | 'costs' | 'depreciation' | 'interest' | 'drawings'): Term => ({
     label,
     sign,
     value: year[field] ?? 0,
@@ -79,11 +80,11 @@ export function cashForDebt(year: BusinessYear): Term[] {
     place: { chapter: 'request', anchor: `${year.id}.${field}` },
   });
   return [
-    line('Revenue', '+', 'revenue'),
-    line('Costs', '−', 'costs'),
-    line('Depreciation in them', '+', 'depreciation'),
-    line('Interest in them', '+', 'interest'),
-    line('Drawn by owners, and tax on it', '−', 'drawings'),
+    line(say('business.revenue'), '+', 'revenue'),
+    line(say('business.costs'), '−', 'costs'),
+    line(say('business.depreciationThem'), '+', 'depreciation'),
+    line(say('business.interestThem'), '+', 'interest'),
+    line(say('business.drawnOwnersAndTaxOn'), '−', 'drawings'),
   ];
 }
 
@@ -92,13 +93,13 @@ export function cashForDebtMonthly(year: BusinessYear): Term {
   const lines = cashForDebt(year);
   const yearly = total(lines);
   return {
-    label: 'What the business can pay a month',
+    label: say('business.whatBusinessCanPayMonth'),
     sign: '+',
     value: proportion(minor(yearly), 1, 12),
     unit: 'money',
     terms: [
-      { label: `A year${year.yearEnd ? `, to ${year.yearEnd}` : ''}`, sign: '+', value: yearly, unit: 'money', terms: lines },
-      { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
+      { label: say('business.year', { ended: year.yearEnd ? { day: year.yearEnd } : 'none' }), sign: '+', value: yearly, unit: 'money', terms: lines },
+      { label: say('business.monthsYear'), sign: '÷', value: 12, unit: 'count' },
     ],
   };
 }

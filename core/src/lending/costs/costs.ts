@@ -1,6 +1,7 @@
+import { say, type Words } from '../../basis/words/index';
 import { BLANK_ROW } from '../../file/details/index';
 import { directiveRate, regulationZRate, type DatedAmount, type UnitPeriod, type RateMethod } from '../../credit/apr/index';
-import { inPercent, type Term } from '../../basis/arithmetic/index';
+import { type Term } from '../../basis/arithmetic/index';
 import { addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
 import { feesFor, feesPaid, type CountedFee } from '../fees/index';
 import { type FileState } from '../../file/state/index';
@@ -122,25 +123,26 @@ const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsOf(ter
   proportion(Math.max(...steps.map(({ payment }) => payment)), paymentsInYear(terms), 12);
 
 /** A part's terms in a few words. */
-export function partInWords(terms: PartTerms): string {
+export function partInWords(terms: PartTerms): Words {
   const { kind, annualRate, periods, every, interestOnly, promotion, holiday } = terms;
   const often = PAYMENT_PERIOD_LABEL[every];
-  if (kind === 'revolving') return `${inPercent(annualRate)} a year, ${often} ${inPercent(terms.revolving?.share ?? 0)} of what is owed`;
-  return [
-    `${inPercent(annualRate)} a year over ${every === 'month' ? `${periods} months` : `${periods} payments ${often}`}`,
-    ...(interestOnly > 0 ? [`interest alone for ${interestOnly} payments`] : []),
-    ...(promotion ? [`${inPercent(promotion.annualRate)} for the first ${promotion.periods}`] : []),
-    ...(holiday ? [`none from payment ${holiday.from} for ${holiday.periods}`] : []),
-  ].join(', ');
+  if (kind === 'revolving') return say('costs.yearWhatOwed', { annualRate: { percent: annualRate }, often, share: { percent: terms.revolving?.share ?? 0 } });
+  const said = [
+    say('costs.yearOverPayments', { rate: { percent: annualRate }, every, periods, often }),
+    ...(interestOnly > 0 ? [say('costs.interestAloneForPayments', { interestOnly })] : []),
+    ...(promotion ? [say('costs.forFirst', { annualRate: { percent: promotion.annualRate }, periods: promotion.periods })] : []),
+    ...(holiday ? [say('costs.noneFromPaymentFor', { holidayFrom: holiday.from, periods: holiday.periods })] : []),
+  ];
+  return said.length === 1 && said[0] ? said[0] : say('costs.terms', { terms: { all: said, by: 'comma' } });
 }
 
 /** What a request that can’t be worked lacks. */
-export function requestLacks(file: CostsInput): string {
+export function requestLacks(file: CostsInput): Words {
   const { amount, termMonths } = file.request;
-  if (amount === null || amount <= 0) return file.product.amountIs === 'rent' ? 'the rent' : 'the amount';
-  if (file.parts.length > 0) return 'parts that can be worked';
-  if (termMonths === null || termMonths < 1) return 'the term';
-  return 'a first payment after the advance';
+  if (amount === null || amount <= 0) return file.product.amountIs === 'rent' ? say('costs.rent') : say('costs.amount');
+  if (file.parts.length > 0) return say('costs.partsCanWorked');
+  if (termMonths === null || termMonths < 1) return say('costs.term');
+  return say('costs.firstPaymentAfterAdvance');
 }
 
 /**
@@ -206,7 +208,7 @@ function costedPart(id: string | null, offer: PartOffer, terms: PartTerms): Cost
   const monthly = monthlyOf(terms, steps);
   const inYear = paymentsInYear(terms);
   const payment: Term = {
-    label: highest.from > 1 ? `Each payment from number ${highest.from} on` : 'Each payment',
+    label: highest.from > 1 ? say('costs.eachPaymentFromNumberOn', { highestFrom: highest.from }) : say('costs.eachPayment'),
     sign: '+',
     value: highest.payment,
     unit: 'money',
@@ -231,8 +233,8 @@ function costedPart(id: string | null, offer: PartOffer, terms: PartTerms): Cost
         : {
             terms: [
               payment,
-              { label: 'Payments in a year', sign: '×', value: inYear, unit: 'count' },
-              { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
+              { label: say('costs.paymentsYear'), sign: '×', value: inYear, unit: 'count' },
+              { label: say('costs.monthsYear'), sign: '÷', value: 12, unit: 'count' },
             ],
           }),
     },
@@ -246,22 +248,22 @@ export function paidOutOf({ product, request }: CostsInput): Minor {
 }
 
 /** Why a part can't be worked, as its maker should read it; null when it can. */
-export function partProblemOf(file: CostsInput, part: LoanPart, today: IsoDate): string | null {
+export function partProblemOf(file: CostsInput, part: LoanPart, today: IsoDate): Words | null {
   const rules = file.product.costs;
   if (!rules) return null;
   const offer = offerOf(rules, part.kind);
-  if (!offer) return part.kind === null ? 'Choose the kind of part' : 'This kind of part isn’t offered with this product';
-  if (part.amount === null || part.amount <= 0) return 'The part needs its amount';
-  if (offer.kind !== 'revolving' && part.termMonths === null) return 'The part needs its term';
+  if (!offer) return part.kind === null ? say('costs.chooseKindPart') : say('costs.thisKindPartIsntOffered');
+  if (part.amount === null || part.amount <= 0) return say('costs.partNeedsItsAmount');
+  if (offer.kind !== 'revolving' && part.termMonths === null) return say('costs.partNeedsItsTerm');
   const months = part.termMonths ?? offer.months.least;
   if (offer.kind !== 'revolving' && (months < offer.months.least || months > offer.months.most))
-    return `Its term must be ${offer.months.least} to ${offer.months.most} months`;
+    return say('costs.itsTermMustMonths', { least: offer.months.least, most: offer.months.most });
   if (offer.kind === 'interestOnly' && (part.interestOnlyMonths ?? 0) > (offer.interestOnlyMost ?? 0))
-    return `Interest alone may be paid for at most ${offer.interestOnlyMost ?? 0} months`;
+    return say('costs.interestAloneMayPaidFor', { interestOnlyMost: offer.interestOnlyMost ?? 0 });
   if (offer.kind === 'balloon' && (part.balloon ?? 0) > part.amount * (offer.balloonMost ?? 0))
-    return `The final balloon may be at most ${inPercent(offer.balloonMost ?? 0)} of the part`;
+    return say('costs.finalBalloonMayAtMost', { balloonMost: { percent: offer.balloonMost ?? 0 } });
   const terms = partTermsOf(file, part, today);
-  if (!terms) return `Its term must be 1 to ${MAX_PAYMENTS} months`;
+  if (!terms) return say('costs.itsTermMust1Months', { MAX_PAYMENTS });
   const problem = partProblem(terms);
   if (problem) return problem;
   if (terms.kind !== 'revolving') return null;
@@ -392,16 +394,16 @@ export function settlementTerms(costs: Costs, rules: CostRules, on: IsoDate): Te
         value: balance + interest + charge,
         unit: 'money',
         terms: [
-          { label: 'Balance', sign: '+', value: balance, unit: 'money' },
-          { label: 'Interest since', sign: '+', value: interest, unit: 'money', note: `${days} ${days === 1 ? 'day' : 'days'}` },
+          { label: say('costs.balance'), sign: '+', value: balance, unit: 'money' },
+          { label: say('costs.interestSince'), sign: '+', value: interest, unit: 'money', note: `${days} ${days === 1 ? 'day' : 'days'}` },
           ...(charge > 0
             ? [
                 {
-                  label: 'For settling early',
+                  label: say('costs.forSettlingEarly'),
                   sign: '+' as const,
                   value: charge,
                   unit: 'money' as const,
-                  note: charge < asked ? 'the interest that falls away' : `${inPercent(share)} of the balance`,
+                  note: charge < asked ? say('costs.interestFallsAway') : say('costs.balance2', { share: { percent: share } }),
                 },
               ]
             : []),

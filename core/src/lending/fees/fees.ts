@@ -1,3 +1,4 @@
+import { say } from '../../basis/words/index';
 import { roundTo, worked, type Term } from '../../basis/arithmetic/index';
 import { minor, type Minor } from '../../basis/money/index';
 import type { FeeRule } from '../../file/product/index';
@@ -26,15 +27,19 @@ export function feesFor(rules: readonly FeeRule[], amount: Minor): CountedFee[] 
     const lines: Term[] = [
       ...(share > 0
         ? [
-            { label: 'Amount', sign: '+' as const, value: amount, unit: 'money' as const },
-            { label: 'Share of it', sign: '×' as const, value: share, unit: 'ratio' as const },
+            { label: say('fees.amount'), sign: '+' as const, value: amount, unit: 'money' as const },
+            { label: say('fees.share'), sign: '×' as const, value: share, unit: 'ratio' as const },
           ]
         : []),
-      ...(flat > 0 ? [{ label: 'Fixed', sign: '+' as const, value: flat, unit: 'money' as const }] : []),
+      ...(flat > 0 ? [{ label: say('fees.fixed'), sign: '+' as const, value: flat, unit: 'money' as const }] : []),
     ];
     const plain = share > 0 ? roundTo('money', worked(lines)) : flat;
     const kept = Math.max(rule.least ?? 0, Math.min(rule.most ?? Infinity, plain));
-    const note = `${FEE_PAID_LABEL[rule.paid]}${kept === plain ? '' : kept > plain ? ', at least' : ', at most'}${rule.inRate ? '' : ', not part of the rate'}`;
+    const note = say('fees.paidBoundInRate', {
+      paid: FEE_PAID_LABEL[rule.paid],
+      bound: kept === plain ? 'none' : kept > plain ? 'least' : 'most',
+      inRate: rule.inRate ? 'yes' : 'no',
+    });
     const opened = kept === plain && share > 0 ? { terms: lines } : {};
     return { rule, amount: minor(kept), term: { label: rule.label, sign: '+', value: kept, unit: 'money', note, ref: `fee:${rule.code}`, ...opened } };
   });

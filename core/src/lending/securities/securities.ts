@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { SECURITY_KIND_LABEL } from './fields';
 import type { Security } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
@@ -10,7 +11,7 @@ const valued = (file: SecurityInput): Security[] => file.securities.filter(({ va
 
 const nameOf = ({ kind, description }: Security): string => description ?? SECURITY_KIND_LABEL[kind ?? 'other'];
 
-const lineOf = (security: Security, field: 'value' | 'priorCharges', label: string): Term => ({
+const lineOf = (security: Security, field: 'value' | 'priorCharges', label: Words): Term => ({
   label,
   sign: '+',
   value: security[field] ?? 0,
@@ -25,7 +26,7 @@ export const valueTerms = (file: SecurityInput): Term[] => valued(file).map((sec
 export function priorChargeTerms(file: SecurityInput): Term[] {
   return valued(file)
     .filter(({ priorCharges }) => (priorCharges ?? 0) > 0)
-    .map((security) => lineOf(security, 'priorCharges', `Charges before ours: ${nameOf(security)}`));
+    .map((security) => lineOf(security, 'priorCharges', say('securities.chargesBeforeOurs2', { security: nameOf(security) })));
 }
 
 /**
@@ -39,17 +40,17 @@ export function lendingValueTerms(file: SecurityInput): Term[] {
     const counted = scaled(security.value ?? 0, share);
     const charged = Math.min(counted, security.priorCharges ?? 0);
     const atShare: Term = {
-      label: 'Value at its share',
+      label: say('securities.valueAtItsShare'),
       sign: '+',
       value: counted,
       unit: 'money',
-      terms: [lineOf(security, 'value', 'Value'), { label: 'Share that is lent on', sign: '×', value: share, unit: 'ratio' }],
+      terms: [lineOf(security, 'value', say('securities.value')), { label: say('securities.shareLentOn'), sign: '×', value: share, unit: 'ratio' }],
     };
     const before: Term = {
-      ...lineOf(security, 'priorCharges', 'Charges before ours'),
+      ...lineOf(security, 'priorCharges', say('securities.chargesBeforeOurs')),
       sign: '−',
       value: charged,
-      ...(charged < (security.priorCharges ?? 0) ? { note: 'no more than there is' } : {}),
+      ...(charged < (security.priorCharges ?? 0) ? { note: say('securities.noMoreThanThere') } : {}),
     };
     return {
       label: nameOf(security),

@@ -1,3 +1,4 @@
+import { say } from '../../basis/words/index';
 import { SOURCE_KIND_LABEL } from './fields';
 import { total, type Term } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';
@@ -26,21 +27,21 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
   const listed = file.uses.filter(({ amount }) => amount !== null);
   const purposes: Term[] =
     listed.length > 0
-      ? listed.map(({ id, what, amount }) => ({ label: what ?? 'Purpose', sign: '+', value: amount ?? 0, unit: 'money', place: at(`${id}.amount`) }))
-      : [{ label: 'Price', sign: '+', value: request.price ?? 0, unit: 'money', place: at('price') }];
+      ? listed.map(({ id, what, amount }) => ({ label: what ?? say('uses.purpose'), sign: '+', value: amount ?? 0, unit: 'money', place: at(`${id}.amount`) }))
+      : [{ label: say('uses.price'), sign: '+', value: request.price ?? 0, unit: 'money', place: at('price') }];
   const cleared = file.debts
     .filter(({ cleared: paidOff, balance }) => paidOff && (balance ?? 0) > 0)
     .map<Term>(({ id, lender, balance }) => ({
-      label: `Pays off ${lender ?? 'a debt'}`,
+      label: say('uses.paysOff', { lender: lender ?? 'a debt' }),
       sign: '+',
       value: balance ?? 0,
       unit: 'money',
       place: { chapter: 'commitments', anchor: `${id}.balance` },
     }));
   const financed = product.costs && request.amount !== null ? feesPaid(feesFor(product.costs.fees, request.amount), 'financed') : minor(0);
-  const fees: Term[] = financed > 0 ? [{ label: 'Fees added to the loan', sign: '+', value: financed, unit: 'money' }] : [];
+  const fees: Term[] = financed > 0 ? [{ label: say('uses.feesAddedLoan'), sign: '+', value: financed, unit: 'money' }] : [];
   const loan: Term = {
-    label: 'This loan',
+    label: say('uses.thisLoan'),
     sign: '+',
     value: (request.amount ?? 0) + financed,
     unit: 'money',
@@ -48,8 +49,8 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
     ...(financed > 0
       ? {
           terms: [
-            { label: 'Amount', sign: '+', value: request.amount ?? 0, unit: 'money' },
-            { label: 'Fees added to it', sign: '+', value: financed, unit: 'money' },
+            { label: say('uses.amount'), sign: '+', value: request.amount ?? 0, unit: 'money' },
+            { label: say('uses.feesAdded'), sign: '+', value: financed, unit: 'money' },
           ],
         }
       : {}),
@@ -64,7 +65,7 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
       place: at(`${id}.amount`),
     }));
   const down: Term[] =
-    request.downPayment === null ? [] : [{ label: 'Down payment', sign: '+', value: request.downPayment, unit: 'money', place: at('downPayment') }];
+    request.downPayment === null ? [] : [{ label: say('uses.downPayment'), sign: '+', value: request.downPayment, unit: 'money', place: at('downPayment') }];
   const uses = [...purposes, ...cleared, ...fees];
   const sources = [loan, ...down, ...others];
   return { uses, sources, gap: minor(total(uses) - total(sources)), stated: request.amount !== null && (listed.length > 0 || request.price !== null) };

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { addMonths, isoDate } from '../../basis/dates/index';
 import { computePath } from '../../gates/path/index';
 import { debtProblem, debtTerms, debtsKeyedTwice } from './index';

@@ -1,12 +1,13 @@
+import { say, type Words } from '../../basis/words/index';
 import { DEBT_KIND_LABEL } from './fields';
 import { OWING_ROLES } from '../../people/people/index';
 import type { Debt } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
-import { addMonths, dateInWords, type IsoDate } from '../../basis/dates/index';
+import { addMonths, type IsoDate } from '../../basis/dates/index';
 import { plays, type FileState } from '../../file/state/index';
 import { nameWords } from '../../basis/names/index';
 import { samePlace } from '../../basis/paste/index';
-import { formatMoney, minor, scaled } from '../../basis/money/index';
+import { scaled } from '../../basis/money/index';
 
 /** Debts that a business pays of what it earns. */
 export const BUSINESS_DEBTS: readonly string[] = ['boatLoan', 'businessLoan', 'lease'];
@@ -34,7 +35,7 @@ export function housingTerms(file: Pick<FileState, 'homes'>): Term[] {
     .sort((a, b) => (b.monthlyCost ?? 0) - (a.monthlyCost ?? 0) || a.createdAt.localeCompare(b.createdAt))
     .filter((home, at, all) => all.findIndex((other) => other === home || samePlace(other, home)) === at)
     .map<Term>((home) => ({
-      label: `Housing: ${home.line ?? 'home now'}`,
+      label: say('commitments.housing', { line: home.line ?? say('commitments.homeNow') }),
       sign: '+',
       value: home.monthlyCost ?? 0,
       unit: 'money',
@@ -53,14 +54,17 @@ export function debtTerms(file: CommitmentInput, today: IsoDate, afterClearing: 
   return file.debts.flatMap<Term>((debt) => {
     const term = debtTerm(file, debt, today);
     if (!term) return [];
-    const bar = debtBar(file, debt, owing, today) ?? (afterClearing && debt.cleared ? 'paid off by what is asked for' : null);
+    const bar = debtBar(file, debt, owing, today) ?? (afterClearing && debt.cleared ? say('commitments.paidOffWhatAskedFor') : null);
     return [bar === null ? term : { ...term, sign: '·', note: bar }];
   });
 }
 
 function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | null {
   const { revolving, guaranteeShare } = file.product.commitments;
-  const label = `${debt.kind === null ? 'Debt' : DEBT_KIND_LABEL[debt.kind]}: ${debt.lender ?? 'lender not named'}`;
+  const label = say('commitments.kindLender', {
+    kind: debt.kind === null ? say('commitments.debt') : DEBT_KIND_LABEL[debt.kind],
+    lender: debt.lender ?? say('commitments.lenderNotNamed'),
+  });
   const place = { chapter: 'commitments' as const, anchor: `${debt.id}.payment` };
   const stated = debt.payment;
   if (debt.kind === 'guarantee' && stated !== null && guaranteeShare !== 1)
@@ -71,8 +75,8 @@ function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | nul
       unit: 'money',
       place,
       terms: [
-        { label: 'Payment that is guaranteed', sign: '+', value: stated, unit: 'money', place },
-        { label: 'Share of a guarantee that counts', sign: '×', value: guaranteeShare, unit: 'ratio' },
+        { label: say('commitments.paymentGuaranteed'), sign: '+', value: stated, unit: 'money', place },
+        { label: say('commitments.shareGuaranteeCounts'), sign: '×', value: guaranteeShare, unit: 'ratio' },
       ],
     };
   const base = revolving.kinds.includes(debt.kind ?? '') ? debt[revolving.of] : null;
@@ -86,31 +90,31 @@ function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | nul
         unit: 'money',
         place,
         terms: [
-          ...(stated === null ? [] : [{ label: 'Payment as stated, lower', sign: '·' as const, value: stated, unit: 'money' as const, place }]),
+          ...(stated === null ? [] : [{ label: say('commitments.paymentAsStatedLower'), sign: '·' as const, value: stated, unit: 'money' as const, place }]),
           {
-            label: revolving.of === 'limit' ? 'Limit' : 'Balance',
+            label: revolving.of === 'limit' ? say('commitments.limit') : say('commitments.balance'),
             sign: '+',
             value: base,
             unit: 'money',
             place: { chapter: 'commitments', anchor: `${debt.id}.${revolving.of}` },
           },
-          { label: 'Share of it that counts a month', sign: '×', value: revolving.share, unit: 'ratio' },
+          { label: say('commitments.shareCountsMonth'), sign: '×', value: revolving.share, unit: 'ratio' },
         ],
       };
   }
   if (stated === null) return null;
-  const ends = debt.endsOn === null || debt.endsOn < today ? {} : { note: `until ${dateInWords(debt.endsOn)}` };
+  const ends = debt.endsOn === null || debt.endsOn < today ? {} : { note: say('commitments.until', { endsOn: { day: debt.endsOn } }) };
   return { label, sign: '+', value: stated, unit: 'money', place, ...ends };
 }
 
 /** Why a debt doesn't count, or null when it does. */
-function debtBar(file: CommitmentInput, debt: Debt, owing: readonly string[], today: IsoDate): string | null {
+function debtBar(file: CommitmentInput, debt: Debt, owing: readonly string[], today: IsoDate): Words | null {
   const { ignoredWithinMonths, neverIgnored } = file.product.commitments;
-  if (debt.owners !== null && !ownersOf(file, debt).some((id) => owing.includes(id))) return 'owed by somebody who doesn’t apply';
+  if (debt.owners !== null && !ownersOf(file, debt).some((id) => owing.includes(id))) return say('commitments.owedSomebodyWhoDoesntApply');
   if (debt.endsOn === null) return null;
-  if (debt.endsOn < today) return `ended on ${dateInWords(debt.endsOn)}`;
+  if (debt.endsOn < today) return say('commitments.endedOn', { endsOn: { day: debt.endsOn } });
   if (ignoredWithinMonths > 0 && !neverIgnored.includes(debt.kind ?? '') && debt.endsOn <= addMonths(today, ignoredWithinMonths))
-    return `ends on ${dateInWords(debt.endsOn)}, within ${ignoredWithinMonths} months`;
+    return say('commitments.endsOnWithinMonths', { endsOn: { day: debt.endsOn }, ignoredWithinMonths });
   return null;
 }
 
@@ -129,12 +133,9 @@ export function debtsKeyedTwice(file: Pick<FileState, 'debts'>): { first: Debt; 
 }
 
 /** A debt's own figures that can't all be right. */
-export function debtProblem(
-  debt: Pick<Debt, 'payment' | 'balance' | 'limit'>,
-  show: (amount: number) => string = (amount) => formatMoney(minor(amount)),
-): string | null {
-  const { payment, balance, limit } = debt;
-  if (balance !== null && payment !== null && balance > 0 && payment > balance) return `The payment is more than the balance of ${show(balance)}`;
-  if (balance !== null && limit !== null && balance > limit) return `The balance is above the limit of ${show(limit)}`;
+export function debtProblem({ payment, balance, limit }: Pick<Debt, 'payment' | 'balance' | 'limit'>): Words | null {
+  if (balance !== null && payment !== null && balance > 0 && payment > balance)
+    return say('commitments.paymentMoreThanBalance', { balance: { money: balance } });
+  if (balance !== null && limit !== null && balance > limit) return say('commitments.balanceAboveLimit', { limit: { money: limit } });
   return null;
 }

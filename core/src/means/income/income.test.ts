@@ -1,6 +1,7 @@
 import type { Work } from '../work/index';
 import type { Income } from './fields';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { addMonths, isoDate } from '../../basis/dates/index';
 import { astray } from '../../basis/arithmetic/index';
 import { countIncome, workQuestions, yearToDateOf } from './index';

@@ -1,5 +1,6 @@
+import { say, type Words } from '../../basis/words/index';
 import { worked, roundTo, type Term } from '../../basis/arithmetic/index';
-import { addDays, addMonths, dateInWords, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
+import { addDays, addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
 import type { FilePerson } from '../../people/people/fields';
 import type { Income } from './fields';
@@ -8,7 +9,7 @@ import type { AskedField, IncomeMethod, Monthly } from './methods/method';
 import { rate } from './methods/rate';
 import { toMonthly } from '../../basis/frequency/index';
 import { incomeBar } from '../../people/household/index';
-import { moneyIn, proportion, scaled, type Minor } from '../../basis/money/index';
+import { proportion, scaled, type Minor } from '../../basis/money/index';
 import type { IncomePolicy, IncomeRule } from '../../file/product/index';
 
 /** How a source's monthly figure comes about. */
@@ -22,6 +23,11 @@ export const figureFieldOf = (income: Income): IncomeMethod['figure'] => methodF
 export const statedFigure = (income: Income): Minor | null => income[figureFieldOf(income)];
 
 /** How somebody calls a source: its payer, or its kind. */
+const GROSSED_UP = say('income.untaxedSoGrossedUp');
+
+/** Whether a line is income that was grossed up, its lines under it. */
+export const isGrossedUp = ({ label }: Term): boolean => typeof label === 'object' && label.say === GROSSED_UP.say;
+
 export const sourceName = ({ source, kind }: Pick<Income, 'source' | 'kind'>): string | null => source ?? kindOfIncome(kind)?.label ?? null;
 
 /** Fields of a source that are asked for, by its kind and by what was stated, in the order in which they are keyed. */
@@ -48,8 +54,8 @@ export interface IncomeQuestion {
   code: 'yearToDate' | 'probation' | 'contractEnds' | 'held' | 'falling' | 'gap';
   incomeId: string | null;
   personId: string;
-  what: string;
-  why: string;
+  what: Words;
+  why: Words;
   /** The monthly figure that can be supported, where there is one. */
   supported?: Minor;
 }
@@ -61,7 +67,7 @@ export interface CountedIncome {
   /** The monthly figure that counts, before tax, with the arithmetic that leads to it. */
   counted: Term;
   /** Why it counts for nothing, or less; null where nothing was left out. */
-  leftOut: string | null;
+  leftOut: Words | null;
   /** What comes out each month by the payslip, where it counts on a net basis. */
   netMonthly: Minor | null;
   questions: IncomeQuestion[];
@@ -108,28 +114,29 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   const cut = bar === null ? outlookOf(file, income, today) : null;
   const share = bar === null ? (rule?.share ?? 0) : 0;
   const place = { chapter: 'income' as const, anchor: income.id };
-  const lines: Term[] = [{ label: 'Comes to, a month', sign: '+', value: monthly, unit: 'money', terms }];
+  const lines: Term[] = [{ label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money', terms }];
   let counted: number = monthly;
   if (income.untaxed && policy.basis === 'gross' && policy.grossUp > 0 && bar === null) {
     const grossed = scaled(counted, 1 + policy.grossUp);
     lines[0] = {
-      label: 'Untaxed, so grossed up',
+      label: GROSSED_UP,
       sign: '+',
       value: grossed,
       unit: 'money',
       terms: [
-        { label: 'Comes to, a month', sign: '+', value: monthly, unit: 'money', terms },
-        { label: `Of each, with ${percentOf(policy.grossUp)} for the tax that isn’t paid`, sign: '×', value: 1 + policy.grossUp, unit: 'count' },
+        { label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money', terms },
+        { label: say('income.eachWithForTaxIsnt', { grossUp: { percent: policy.grossUp } }), sign: '×', value: 1 + policy.grossUp, unit: 'count' },
       ],
     };
     counted = grossed;
   }
-  if (cut) lines.push({ label: cut.label, sign: '×', value: cut.months, unit: 'months' }, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' });
-  lines.push({ label: bar ?? 'Share that counts for this kind', sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
+  if (cut)
+    lines.push({ label: cut.label, sign: '×', value: cut.months, unit: 'months' }, { label: say('income.monthsYear'), sign: '÷', value: 12, unit: 'count' });
+  lines.push({ label: bar ?? say('income.shareCountsForThisKind'), sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
   if (cut) counted = roundTo('money', worked(lines));
   else if (share !== 1) counted = scaled(counted, share);
-  const label = `${person.fullName ?? 'Somebody'}: ${sourceName(income) ?? 'income'}`;
-  const partly = share < 1 && share > 0 ? `${percentOf(share)} of it counts. ${rule?.why ?? ''}` : null;
+  const label = say('income.personSource', { person: person.fullName ?? say('income.somebodyFirst'), source: sourceName(income) ?? say('income.income') });
+  const partly = share < 1 && share > 0 ? say('income.counts', { share: { percent: share }, why: rule?.why ?? '' }) : null;
   return {
     income,
     monthly,
@@ -140,8 +147,6 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   };
 }
 
-const percentOf = (share: number): string => `${Number((share * 100).toFixed(2))} %`;
-
 function monthlyOf(file: IncomeInput, income: Income): Monthly | null {
   const method = methodFor(income);
   const evidence = evidencedAmount(file, income.id);
@@ -149,7 +154,7 @@ function monthlyOf(file: IncomeInput, income: Income): Monthly | null {
   const relied = evidence?.amount ?? stated;
   if (relied === null || income.kind === null) return null;
   const from: Term = {
-    label: evidence ? `Relied on: what the paper shows (page ${evidence.page})` : 'Relied on: as stated, no paper accepted yet',
+    label: evidence ? say('income.reliedOnWhatPaperShows', { page: evidence.page }) : say('income.reliedOnAsStatedNo'),
     sign: '+',
     value: relied,
     unit: 'money',
@@ -168,22 +173,22 @@ function netMonthlyOf(income: Income, months: number, share: number): Minor | nu
 }
 
 /** Why a source counts for nothing. */
-function barOf(file: IncomeInput, income: Income, person: FilePerson, rule: IncomeRule | undefined, today: IsoDate): string | null {
+function barOf(file: IncomeInput, income: Income, person: FilePerson, rule: IncomeRule | undefined, today: IsoDate): Words | null {
   const who = incomeBar(file.product, person, income.kind, today);
   if (who) return who;
   const kind = kindOfIncome(income.kind);
-  const label = kind?.label ?? 'This kind';
-  if (!rule || rule.share === 0) return kind?.offRent ? 'A rent subsidy is taken off the rent instead' : `${label} doesn’t count for this product`;
-  if (rule.accountYears !== undefined && methodOf(income) !== 'accounts') return `${rule.accountYears} years of accounts are asked for`;
+  const label = kind?.label ?? say('income.thisKind');
+  if (!rule || rule.share === 0) return kind?.offRent ? say('income.rentSubsidyTakenOffRent') : say('income.doesntCountForThisProduct', { label });
+  if (rule.accountYears !== undefined && methodOf(income) !== 'accounts') return say('income.yearsAccountsAreAskedFor', { accountYears: rule.accountYears });
   if (rule.accountYears !== undefined && rule.accountYears > 1 && income.profitBefore === null)
-    return `${rule.accountYears} years of accounts are asked for, one is given`;
+    return say('income.yearsAccountsAreAskedFor2', { accountYears: rule.accountYears });
   if (rule.historyMonths !== undefined) {
     const seen = methodOf(income) === 'average' ? (income.monthsSeen ?? 0) : 0;
-    if (seen < rule.historyMonths) return `${rule.historyMonths} months of it are asked for${seen > 0 ? `, ${seen} are given` : ''}`;
+    if (seen < rule.historyMonths) return say('income.monthsAreAskedForAre', { months: rule.historyMonths, seen });
   }
-  if (income.until !== null && income.until < today) return `Ended on ${dateInWords(income.until)}`;
+  if (income.until !== null && income.until < today) return say('income.endedOn', { incomeUntil: { day: income.until } });
   if (file.product.income.outlook === 'now' && income.until !== null && rule.ends === 'cutOff' && income.until < horizonOf(file, today))
-    return `Ends on ${dateInWords(income.until)}, before the term does`;
+    return say('income.endsOnBeforeTermDoes', { incomeUntil: { day: income.until } });
   return null;
 }
 
@@ -193,13 +198,16 @@ function horizonOf(file: Pick<FileState, 'request'>, today: IsoDate): IsoDate {
 }
 
 /** Under the coming year's outlook: the months of it in which the source still comes. */
-function outlookOf(file: IncomeInput, income: Income, today: IsoDate): { label: string; months: number } | null {
+function outlookOf(file: IncomeInput, income: Income, today: IsoDate): { label: Words; months: number } | null {
   if (file.product.income.outlook !== 'comingYear') return null;
   const start = file.request.advanceOn ?? today;
   const end = addMonths(start, 12);
   const until = income.until === null || income.until >= addDays(end, -1) ? end : addDays(income.until, 1);
   const months = until <= start ? 0 : monthsBack(start, until);
-  return { label: months === 12 ? 'Months of the coming year' : `Months of the coming year until it ends on ${dateInWords(income.until ?? end)}`, months };
+  return {
+    label: months === 12 ? say('income.monthsComingYear') : say('income.monthsComingYearUntilEnds', { incomeUntil: { day: income.until ?? end } }),
+    months,
+  };
 }
 
 function questionsOf(
@@ -214,50 +222,49 @@ function questionsOf(
   const policy = file.product.income;
   if (!rule || rule.share === 0 || incomeBar(file.product, person, income.kind, today) !== null) return [];
   const found: IncomeQuestion[] = [];
-  const name = `${sourceName(income) ?? 'Income'} of ${person.fullName ?? 'somebody'}`;
-  const ask = (code: IncomeQuestion['code'], facts: string | number, what: string, why: string, supported?: Minor): void => {
+  const name = say('income.of', { income: sourceName(income) ?? say('income.unnamedFirst'), person: person.fullName ?? say('income.somebody') });
+  const ask = (code: IncomeQuestion['code'], facts: string | number, what: Words, why: Words, supported?: Minor): void => {
     found.push({
       subject: `${code}:${income.id}:${facts}`,
       code,
       incomeId: income.id,
       personId: person.id,
-      what: `${name}: ${what}`,
+      what: say('income.nameWhat', { name, what }),
       why,
       ...(supported === undefined ? {} : { supported }),
     });
   };
-  const money = moneyIn(file.pack);
   const paid = yearToDateOf(file, income, monthly, policy);
   if (paid && paid.verdict !== 'agrees')
     ask(
       'yearToDate',
       `${paid.supported}/${monthly}`,
-      `the year to date supports ${money(paid.supported)} a month, ${money(monthly)} is stated`,
-      `Since ${dateInWords(paid.from)} the payslip shows ${paid.verdict === 'short' ? 'less' : 'more'} than the stated rate comes to.`,
+      say('income.yearDateSupportsMonthStated', { supported: { money: paid.supported }, monthly: { money: monthly } }),
+      say('income.sincePayslipShowsMoreThan', { from: { day: paid.from }, verdict: paid.verdict }),
       paid.supported,
     );
   const kind = kindOfIncome(income.kind);
   if (kind?.earned === 'job') {
     if (income.probationUntil !== null && income.probationUntil >= today)
-      ask('probation', income.probationUntil, `on probation until ${dateInWords(income.probationUntil)}`, 'During probation a job can end at short notice.');
+      ask(
+        'probation',
+        income.probationUntil,
+        say('income.onProbationUntil', { probationUntil: { day: income.probationUntil } }),
+        say('income.duringProbationJobCanEnd'),
+      );
     const held = income.since === null ? null : monthsBack(income.since, today);
     if (kind.isPay && held !== null && policy.heldMonths > 0 && income.since !== null && income.since <= today && held < policy.heldMonths)
-      ask(
-        'held',
-        income.since,
-        `held for ${held} ${held === 1 ? 'month' : 'months'}`,
-        `A job held for less than ${policy.heldMonths} months needs a word on what was before.`,
-      );
+      ask('held', income.since, say('income.heldForMonths', { held }), say('income.jobHeldForLessThan', { heldMonths: policy.heldMonths }));
   }
   if (rule.ends === 'question' && income.until !== null && income.until >= today && income.until < horizonOf(file, today))
-    ask(
-      'contractEnds',
-      income.until,
-      `ends on ${dateInWords(income.until)}, within the term`,
-      'What comes after a contract that ends within the term has to be known.',
-    );
+    ask('contractEnds', income.until, say('income.endsOnWithinTerm', { incomeUntil: { day: income.until } }), say('income.whatComesAfterContractEnds'));
   if (drop !== undefined && drop >= policy.fallReferred)
-    ask('falling', drop.toFixed(4), `profit fell by ${percentOf(drop)}`, `A fall of ${percentOf(policy.fallReferred)} or more goes to an approver.`);
+    ask(
+      'falling',
+      drop.toFixed(4),
+      say('income.profitFell', { drop: { percent: drop } }),
+      say('income.fallOrMoreGoesApprover', { fallReferred: { percent: policy.fallReferred } }),
+    );
   return found;
 }
 
@@ -325,8 +332,8 @@ export function workQuestions(file: IncomeInput, today: IsoDate): IncomeQuestion
           code: 'gap',
           incomeId: wages[0]?.id ?? null,
           personId: person.id,
-          what: `${person.fullName ?? 'Somebody'} was ${gap} ${gap === 1 ? 'month' : 'months'} without work, from ${dateInWords(end)} to ${dateInWords(since)}`,
-          why: `A time of ${gapMonths} ${gapMonths === 1 ? 'month' : 'months'} or more between jobs needs a word.`,
+          what: say('income.wasMonthsWithoutWorkFrom', { person: person.fullName ?? say('income.somebodyFirst'), gap, from: { day: end }, to: { day: since } }),
+          why: say('income.timeMonthsOrMoreBetween', { months: gapMonths }),
         });
       const ended = until ?? today;
       if (end === null || ended > end) end = ended;

@@ -8,6 +8,7 @@ export {
   figureFieldOf,
   type IncomeInput,
   type IncomeQuestion,
+  isGrossedUp,
   methodOf,
   sourceName,
   statedFigure,

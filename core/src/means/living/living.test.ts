@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { affordability } from '../../figures/affordability/index';
 import { astray } from '../../basis/arithmetic/index';
 import { benchmarkFor, guidelineFor, residualFor } from './index';
@@ -59,7 +60,7 @@ describe('published tables of what a household needs', () => {
         sampleFile({ product: held, pack: us, livingCosts: [{ id: 'c', createdAt: '', category: 'Food and household', monthly: units(declared) }] }),
         TODAY,
       ).living;
-    expect(living(300)).toMatchObject({ declared: 30_000, counted: { note: 'the benchmark counts: more than the 300.00 declared' } });
+    expect(living(300)).toMatchObject({ declared: 30_000, counted: { note: 'the benchmark counts: more than the $300.00 declared' } });
     expect(living(300).counted.value).toBe(living(300).benchmark);
     expect(living(3000)).toMatchObject({ counted: { value: 300_000, note: 'as declared: no less than the benchmark' } });
     expect(astray(living(300).counted)).toEqual([]);

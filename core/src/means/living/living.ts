@@ -1,6 +1,7 @@
+import { say } from '../../basis/words/index';
 import type { Term } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';
-import { formatMoney, minor, proportion, type Minor } from '../../basis/money/index';
+import { minor, proportion, type Minor } from '../../basis/money/index';
 import type { IncomeGuideline, LivingBenchmark, ResidualTable } from '../../file/product/index';
 
 export interface LivingCosts {
@@ -43,7 +44,7 @@ export function livingCosts(
   const rows = file.livingCosts
     .filter(({ monthly }) => monthly !== null)
     .map<Term>((cost) => ({
-      label: cost.category ?? 'Living cost',
+      label: cost.category ?? say('living.livingCost'),
       sign: '+',
       value: cost.monthly ?? 0,
       unit: 'money',
@@ -52,7 +53,7 @@ export function livingCosts(
   const declared = minor(rows.reduce((so, { value }) => so + value, 0));
   const table = file.product.commitments.benchmark ? file.pack.benchmark : null;
   const benchmark = table ? benchmarkFor(table, household.region, household.size, household.yearlyIncome) : null;
-  const label = 'Living costs';
+  const label = say('living.livingCosts');
   if (benchmark === null) return { declared, benchmark, counted: { label, sign: '−', value: declared, unit: 'money', terms: rows } };
   const higher = benchmark > declared;
   const persons = `${household.size} ${household.size === 1 ? 'person' : 'persons'}`;
@@ -64,10 +65,16 @@ export function livingCosts(
       sign: '−',
       value: higher ? benchmark : declared,
       unit: 'money',
-      note: higher ? `the benchmark counts: more than the ${formatMoney(declared)} declared` : 'as declared: no less than the benchmark',
+      note: higher ? say('living.benchmarkCountsMoreThanDeclared', { declared: { money: declared } }) : say('living.asDeclaredNoLessThan'),
       terms: [
-        { label: 'Declared', sign: higher ? '·' : '+', value: declared, unit: 'money', terms: rows },
-        { label: `Benchmark for ${persons}`, sign: higher ? '+' : '·', value: benchmark, unit: 'money', ...(table ? { note: table.source } : {}) },
+        { label: say('living.declared'), sign: higher ? '·' : '+', value: declared, unit: 'money', terms: rows },
+        {
+          label: say('living.benchmarkFor', { persons }),
+          sign: higher ? '+' : '·',
+          value: benchmark,
+          unit: 'money',
+          ...(table ? { note: table.source } : {}),
+        },
       ],
     },
   };

@@ -1,6 +1,7 @@
+import { say, type Words } from '../../basis/words/index';
 import type { Term } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
-import { formatMoney, minor, scaled, type Minor } from '../../basis/money/index';
+import { minor, scaled, type Minor } from '../../basis/money/index';
 import type { Contribution, RateBand, TaxTable } from '../../file/product/index';
 
 /** What somebody earns in a year, before tax, by how it is taxed. */
@@ -28,13 +29,13 @@ export function taxTableOn(tables: readonly TaxTable[], on: IsoDate): TaxTable |
 }
 
 /** Bands are data that stays, so what they are called is written once. */
-const labels = new WeakMap<readonly RateBand[], string[]>();
-function bandLabels(bands: readonly RateBand[]): string[] {
+const labels = new WeakMap<readonly RateBand[], Words[]>();
+function bandLabels(bands: readonly RateBand[]): Words[] {
   const known = labels.get(bands);
   if (known) return known;
   const made = bands.map(({ from }, at) => {
     const next = bands[at + 1];
-    return next ? `From ${formatMoney(from)} to ${formatMoney(next.from)}` : `Above ${formatMoney(from)}`;
+    return next ? say('tax.from', { from: { money: from }, nextFrom: { money: next.from } }) : say('tax.above', { from: { money: from } });
   });
   labels.set(bands, made);
   return made;
@@ -59,8 +60,8 @@ export function onBands(bands: readonly RateBand[], sum: number): { amount: Mino
       value: taken,
       unit: 'money',
       terms: [
-        { label: 'Part in this band', sign: '+', value: part, unit: 'money' },
-        { label: 'Rate', sign: '×', value: rate, unit: 'ratio' },
+        { label: say('tax.partThisBand'), sign: '+', value: part, unit: 'money' },
+        { label: say('tax.rate'), sign: '×', value: rate, unit: 'ratio' },
       ],
     });
   });
@@ -100,16 +101,16 @@ export function takeHome(table: TaxTable, earnings: YearlyEarnings): TakeHome {
   const onTaxed = onBands(table.bands, taxed);
   const contributions = taken.reduce((so, { amount }) => so + amount, 0);
   const tax: Term = {
-    label: 'Income tax',
+    label: say('tax.incomeTax'),
     sign: '−',
     value: onTaxed.amount,
     unit: 'money',
     note: table.label,
     terms: [
-      { label: 'Earned in a year', sign: '·', value: gross, unit: 'money' },
-      ...(deducted > 0 ? [{ label: 'Contributions that come off it', sign: '·' as const, value: -deducted, unit: 'money' as const }] : []),
-      { label: 'Free of tax', sign: '·', value: 0 - allowance, unit: 'money' },
-      { label: 'Taxed', sign: '·', value: taxed, unit: 'money' },
+      { label: say('tax.earnedYear'), sign: '·', value: gross, unit: 'money' },
+      ...(deducted > 0 ? [{ label: say('tax.contributionsComeOff'), sign: '·' as const, value: -deducted, unit: 'money' as const }] : []),
+      { label: say('tax.freeTax'), sign: '·', value: 0 - allowance, unit: 'money' },
+      { label: say('tax.taxed'), sign: '·', value: taxed, unit: 'money' },
       ...onTaxed.terms,
     ],
   };
@@ -117,6 +118,6 @@ export function takeHome(table: TaxTable, earnings: YearlyEarnings): TakeHome {
     net: minor(gross - onTaxed.amount - contributions),
     tax: onTaxed.amount,
     contributions: minor(contributions),
-    terms: [{ label: 'Earned in a year that counts', sign: '+', value: gross, unit: 'money' }, tax, ...taken.map(({ term }) => term)],
+    terms: [{ label: say('tax.earnedYearCounts'), sign: '+', value: gross, unit: 'money' }, tax, ...taken.map(({ term }) => term)],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../../basis/words/index';
 import { ASSET_KIND_LABEL, type AssetKind } from './fields';
 import type { Asset } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
@@ -33,20 +34,20 @@ export function reserveTerms(file: WorthInput): Term[] {
         place: { chapter: 'worth', anchor: `${asset.id}.value` },
         terms: [
           {
-            label: 'Left after the down payment',
+            label: say('worth.leftAfterDownPayment'),
             sign: '+',
             value: left,
             unit: 'money',
             ...(used > 0 && used <= (asset.value ?? 0)
               ? {
                   terms: [
-                    { label: 'Value', sign: '+' as const, value: asset.value ?? 0, unit: 'money' as const },
-                    { label: 'Goes into the down payment', sign: '−' as const, value: used, unit: 'money' as const },
+                    { label: say('worth.value'), sign: '+' as const, value: asset.value ?? 0, unit: 'money' as const },
+                    { label: say('worth.goesIntoDownPayment'), sign: '−' as const, value: used, unit: 'money' as const },
                   ],
                 }
               : {}),
           },
-          { label: 'Share of its value that counts', sign: '×', value: Number(share.toFixed(6)), unit: 'ratio' },
+          { label: say('worth.shareItsValueCounts'), sign: '×', value: Number(share.toFixed(6)), unit: 'ratio' },
         ],
       };
     });

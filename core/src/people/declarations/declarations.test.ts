@@ -1,5 +1,6 @@
 import type { Answer } from './fields';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { answerProblem, askedOf, endingAnswers } from './index';
 import { computePath } from '../../gates/path/index';
 import { type FileState } from '../../file/state/index';

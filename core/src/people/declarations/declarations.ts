@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import type { FilePerson } from '../people/index';
 import type { Answer } from './fields';
 import { plays, type FileState } from '../../file/state/index';
@@ -63,8 +64,8 @@ export function endingAnswers(file: Questioned): Asked[] {
 }
 
 /** What is wrong with an answer to a question, or null. */
-export function answerProblem(question: Question, value: string): string | null {
-  if (question.answer === 'yesNo') return value === 'yes' || value === 'no' ? null : 'Answer yes or no';
-  if (question.answer === 'number') return /^\d{1,9}(\.\d{1,2})?$/.test(value) ? null : 'Answer with a number';
-  return question.options?.includes(value) ? null : 'Choose one of the answers';
+export function answerProblem(question: Question, value: string): Words | null {
+  if (question.answer === 'yesNo') return value === 'yes' || value === 'no' ? null : say('declarations.answerYesOrNo');
+  if (question.answer === 'number') return /^\d{1,9}(\.\d{1,2})?$/.test(value) ? null : say('declarations.answerWithNumber');
+  return question.options?.includes(value) ? null : say('declarations.chooseOneAnswers');
 }

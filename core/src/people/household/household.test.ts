@@ -1,7 +1,8 @@
 import type { IncomeKind } from '../../means/income/index';
 import type { Home } from '../home/index';
 import type { FilePerson } from '../people/index';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { adultsWhoMustApply, householdOf, livingTogether } from './index';
 import { computePath } from '../../gates/path/index';
 import { isoDate } from '../../basis/dates/index';

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../basis/words/index';
 import { RELATION_LABEL } from '../people/index';
 import type { Home } from '../home/index';
 import type { FilePerson, Relation, RelationKind } from '../people/index';
@@ -54,8 +55,8 @@ const GENERATIONS: Record<RelationKind, number | null> = {
 
 export interface HouseholdProblem {
   key: string;
-  what: string;
-  why: string;
+  what: Words;
+  why: Words;
   personId: string;
   relationId: string | null;
 }
@@ -69,9 +70,9 @@ type Related = Pick<FileState, 'people' | 'relations'>;
 export function householdProblems({ people, relations }: Related, rule: Pick<HouseholdRule, 'spouses'>): HouseholdProblem[] {
   const problems: HouseholdProblem[] = [];
   const byId = new Map(people.map((person) => [person.id, person]));
-  const name = (id: string): string => {
+  const name = (id: string): Words => {
     const person = byId.get(id);
-    return person ? personName(person) : 'somebody';
+    return person ? personName(person) : say('household.somebody');
   };
   const seen = new Map<string, Relation>();
   for (const relation of relations) {
@@ -79,8 +80,8 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
     if (personId === toId) {
       problems.push({
         key: `self:${id}`,
-        what: `${name(personId)} is related to themselves`,
-        why: 'A relation is between two people.',
+        what: say('household.relatedThemselves', { personId: name(personId) }),
+        why: say('household.relationBetweenTwoPeople'),
         personId,
         relationId: id,
       });
@@ -91,8 +92,8 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
     if (before)
       problems.push({
         key: `twice:${id}`,
-        what: `${name(personId)} and ${name(toId)} are related twice`,
-        why: 'Two people have one relation in a file; change the one that is there.',
+        what: say('household.andAreRelatedTwice', { personId: name(personId), toId: name(toId) }),
+        why: say('household.twoPeopleHaveOneRelation'),
         personId,
         relationId: id,
       });
@@ -103,8 +104,12 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
     if (above && elder?.birthDate && younger?.birthDate && elder.birthDate >= younger.birthDate)
       problems.push({
         key: `age:${id}`,
-        what: `${personName(elder)} can’t be ${RELATION_LABEL[above > 0 ? kind : inverseOf(kind)].toLowerCase()} of ${personName(younger)}, who is older`,
-        why: 'Birth dates and relations must fit together.',
+        what: say('household.cantWhoOlder', {
+          elder: personName(elder),
+          relation: RELATION_LABEL[above > 0 ? kind : inverseOf(kind)].toLowerCase(),
+          younger: personName(younger),
+        }),
+        why: say('household.birthDatesAndRelationsMust'),
         personId: elder.id,
         relationId: id,
       });
@@ -114,8 +119,12 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
     if (spouses.length > rule.spouses)
       problems.push({
         key: `spouses:${person.id}`,
-        what: `${personName(person)} has ${spouses.length} spouses or partners: ${spouses.map(({ otherId }) => name(otherId)).join(' and ')}`,
-        why: rule.spouses === 1 ? 'This product allows one.' : `This product allows ${rule.spouses}.`,
+        what: say('household.hasSpousesOrPartners', {
+          person: personName(person),
+          count: spouses.length,
+          spouses: { all: spouses.map(({ otherId }) => name(otherId)), by: 'and' },
+        }),
+        why: rule.spouses === 1 ? say('household.thisProductAllows', { spouses: rule.spouses }) : say('household.thisProductAllows', { spouses: rule.spouses }),
         personId: person.id,
         relationId: spouses.at(-1)?.id ?? null,
       });
@@ -124,8 +133,8 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
   if (circle)
     problems.push({
       key: `circle:${circle.id}`,
-      what: `The generations run in a circle at ${name(circle.personId)} and ${name(circle.toId)}`,
-      why: 'Nobody can be their own ancestor, or of two generations at once.',
+      what: say('household.generationsRunCircleAtAnd', { personId: name(circle.personId), toId: name(circle.toId) }),
+      why: say('household.nobodyCanTheirOwnAncestor'),
       personId: circle.personId,
       relationId: circle.id,
     });
@@ -133,11 +142,11 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
 }
 
 /** What a new or changed relation would make impossible, as one sentence, or null. Problems that were there before don't count. */
-export function relationProblem(file: Related & { product: Pick<ProductDefinition, 'household'> }, wish: Relation): string | null {
+export function relationProblem(file: Related & { product: Pick<ProductDefinition, 'household'> }, wish: Relation): Words | null {
   const others = file.relations.filter(({ id }) => id !== wish.id);
   const before = new Set(householdProblems({ people: file.people, relations: others }, file.product.household).map(({ key }) => key));
   const found = householdProblems({ people: file.people, relations: [...others, wish] }, file.product.household).find(({ key }) => !before.has(key));
-  return found ? `${found.what}. ${found.why}` : null;
+  return found ? say('household.whatWhy', { what: found.what, why: found.why }) : null;
 }
 
 /**
@@ -200,7 +209,7 @@ export function livingTogether(file: Pick<FileState, 'people' | 'homes'>): { hom
 export interface HouseholdMember {
   personId: string;
   counts: boolean;
-  why: string;
+  why: Words;
 }
 
 export interface Household {
@@ -208,7 +217,7 @@ export interface Household {
   /** How many people count in the household. */
   size: number;
   /** Incomes that don't count because of who has them. */
-  leftOut: { incomeId: string; personId: string; why: string }[];
+  leftOut: { incomeId: string; personId: string; why: Words }[];
 }
 
 const OUTSIDE_ROLES = ['contact', 'emergencyContact', 'referee', 'beneficialOwner', 'beneficiary', 'guarantor'] as const;
@@ -234,10 +243,11 @@ export function householdOf(file: Pick<FileState, 'people' | 'homes' | 'incomes'
 function memberOf(file: Pick<FileState, 'people' | 'homes'>, person: FilePerson, here: Home | null): HouseholdMember {
   const personId = person.id;
   if (plays(person, ['applicant', 'coApplicant'])) return { personId, counts: true, why: 'applies' };
-  if (!plays(person, LIVING_ROLES)) return { personId, counts: false, why: plays(person, OUTSIDE_ROLES) ? 'not of the household' : 'no role in the household' };
+  if (!plays(person, LIVING_ROLES))
+    return { personId, counts: false, why: plays(person, OUTSIDE_ROLES) ? say('household.notHousehold') : say('household.noRoleHousehold') };
   const home = homeNow(file, personId);
-  if (home && here && home !== here && !samePlace(home, here)) return { personId, counts: false, why: 'lives elsewhere' };
-  return { personId, counts: true, why: home && here ? 'lives with the applicant' : 'taken to live with the applicant' };
+  if (home && here && home !== here && !samePlace(home, here)) return { personId, counts: false, why: say('household.livesElsewhere') };
+  return { personId, counts: true, why: home && here ? say('household.livesWithApplicant') : say('household.takenLiveWithApplicant') };
 }
 
 const EARNED = ['wage', 'overtime', 'bonus', 'commission', 'selfEmployed'];
@@ -245,13 +255,13 @@ const EARNED = ['wage', 'overtime', 'bonus', 'commission', 'selfEmployed'];
 const OF_AGE = 18;
 
 /** Why an income doesn't count because of who has it, or null when it does. */
-export function incomeBar(product: Pick<ProductDefinition, 'household'>, person: FilePerson, kind: string | null, today: IsoDate): string | null {
+export function incomeBar(product: Pick<ProductDefinition, 'household'>, person: FilePerson, kind: string | null, today: IsoDate): Words | null {
   const { incomeOf, earningsNotCountedOf } = product.household;
-  if (!plays(person, incomeOf)) return 'Only the income of who applies counts';
+  if (!plays(person, incomeOf)) return say('household.onlyIncomeWhoAppliesCounts');
   if (kind === null || !EARNED.includes(kind) || plays(person, ['applicant'])) return null;
-  if (earningsNotCountedOf.includes('fullTimeStudent') && person.studies === 'fullTime') return 'A full-time student’s earnings don’t count';
+  if (earningsNotCountedOf.includes('fullTimeStudent') && person.studies === 'fullTime') return say('household.fullTimeStudentsEarningsDont');
   if (earningsNotCountedOf.includes('minor') && person.birthDate !== null && yearsBetween(person.birthDate, today) < OF_AGE)
-    return 'A minor’s earnings don’t count';
+    return say('household.minorsEarningsDontCount');
   return null;
 }
 

@@ -1,6 +1,7 @@
 import { RELATION_KINDS, type FilePerson, type Relation } from '../people/index';
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, spoken } from '../../../test/spoken';
 import { computePath } from '../../gates/path/index';
 import { generationsOf, householdProblems, inverseOf, relationBetween, relationProblem, relationsOf } from './index';
 import { isoDate } from '../../basis/dates/index';
@@ -54,7 +55,7 @@ describe('relations', () => {
     ],
   ])('explains %s', (_, relations, what) => {
     expect(
-      householdProblems({ people, relations }, rule)
+      spoken(householdProblems({ people, relations }, rule))
         .map((problem) => problem.what)
         .join('; '),
     ).toMatch(what);

@@ -1,5 +1,6 @@
 import type { FilePerson } from '../people/index';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { areDetailsOld, fitOf, readSearch } from './index';
 import { computePath } from '../../gates/path/index';
 import { isoDate } from '../../basis/dates/index';

@@ -1,5 +1,6 @@
+import { say, type Words } from '../../basis/words/index';
 import { daysBetween, parseDate, type DateOrder, type IsoDate } from '../../basis/dates/index';
-import { compareNames, nameWords, slipsBetween } from '../../basis/names/index';
+import { compareNames, isWordsLeft, nameWords, slipsBetween } from '../../basis/names/index';
 import { readPhone } from '../../basis/numbers/index';
 import { readReference } from '../../basis/reference/index';
 
@@ -60,7 +61,7 @@ export interface Fit {
   score: number;
   /** strong: nobody should be entered again beside them without a reason. */
   strength: 'strong' | 'likely' | 'weak';
-  reasons: string[];
+  reasons: Words[];
 }
 
 const LIKE = 0.8;
@@ -75,35 +76,35 @@ const NEAR_DATE = 0.2;
  * @param sameNumber whether the hash of a number looked for is that of one of theirs.
  */
 export function fitOf(wish: PersonWish, known: Known, sameNumber: boolean): Fit | null {
-  const reasons: string[] = [];
+  const reasons: Words[] = [];
   let score = 0;
   if (sameNumber) {
     score += 3;
-    reasons.push('same identity or tax number');
+    reasons.push(say('persons.sameIdentityOrTaxNumber'));
   }
   const name = wish.name === null ? null : bestName(wish.name, known.names);
   if (name) {
     if (name.score >= LIKE) score += name.score;
-    reasons.push(name.score >= LIKE ? nameReason(wish.name ?? '', name) : 'another name');
+    reasons.push(name.score >= LIKE ? nameReason(wish.name ?? '', name) : say('persons.anotherName'));
   }
-  const facts: [string, string | null, string | null, number, number][] = [
-    ['birth date', wish.birthDate, known.birthDate, 0.6, -0.25],
+  const facts: ['birthDate' | 'phone' | 'email', string | null, string | null, number, number][] = [
+    ['birthDate', wish.birthDate, known.birthDate, 0.6, -0.25],
     ['phone', wish.phone, known.phone, 0.5, 0],
-    ['e-mail', wish.email, known.email?.toLowerCase() ?? null, 0.5, 0],
+    ['email', wish.email, known.email?.toLowerCase() ?? null, 0.5, 0],
   ];
   let agreeing = 0;
   let otherDate = false;
-  for (const [label, wanted, found, plus, minus] of facts) {
+  for (const [kind, wanted, found, plus, minus] of facts) {
     if (wanted === null || found === null) continue;
     const same = wanted === found;
     if (same) agreeing += 1;
     score += same ? plus : minus;
-    if (same) reasons.push(`same ${label}`);
-    else if (label === 'birth date') {
+    if (same) reasons.push(say('persons.sameEMail', { kind }));
+    else if (kind === 'birthDate') {
       const near = slipsBetween(wanted, found) === 1;
       if (near) score += NEAR_DATE - minus;
       otherDate = !near;
-      reasons.push(near ? 'birth date one figure off' : 'another birth date');
+      reasons.push(near ? say('persons.birthDateOneFigureOff') : say('persons.anotherBirthDate'));
     }
   }
   const named = name !== null && name.score >= LIKE;
@@ -113,17 +114,18 @@ export function fitOf(wish: PersonWish, known: Known, sameNumber: boolean): Fit 
   return { score: Math.round(score * 1000) / 1000, strength: strong ? 'strong' : alike || agreeing > 0 ? 'likely' : 'weak', reasons };
 }
 
-function bestName(wanted: string, names: readonly string[]): { score: number; name: string; reasons: string[] } {
+function bestName(wanted: string, names: readonly string[]): { score: number; name: string; reasons: Words[] } {
   return names
     .map((name) => ({ name, ...compareNames(wanted, name) }))
-    .reduce((best, next) => (next.score > best.score ? next : best), { score: 0, name: '', reasons: [] as string[] });
+    .reduce((best, next) => (next.score > best.score ? next : best), { score: 0, name: '', reasons: [] as Words[] });
 }
 
-function nameReason(wanted: string, { name, score, reasons }: { name: string; score: number; reasons: string[] }): string {
-  if (score === 1) return reasons[0] ?? 'same name';
+function nameReason(wanted: string, { name, score, reasons }: { name: string; score: number; reasons: Words[] }): Words {
+  if (score === 1) return reasons[0] ?? say('persons.sameName');
   const slips = slipsBetween(nameWords(wanted).join(' '), nameWords(name).join(' '));
-  if (slips === 1) return 'name one letter off';
-  return reasons.map((reason) => (/words? more in one of them$/.test(reason) ? 'a part of the name' : reason)).join(', ') || 'similar name';
+  if (slips === 1) return say('persons.nameOneLetterOff');
+  if (reasons.length === 0) return say('persons.similarName');
+  return say('persons.reasons', { reasons: { all: reasons.map((reason) => (isWordsLeft(reason) ? say('persons.partName') : reason)), by: 'comma' } });
 }
 
 /** Whether details of that day are too old for a product and must be asked again. */

@@ -1,6 +1,7 @@
 import { ROLES, type FilePerson } from '../people/index';
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../test/spoken';
 import { computePath } from '../../gates/path/index';
 import { personRolesProblem, rolesProblem, sharesOf } from './index';
 import { type ProductDefinition } from '../../file/product/index';

@@ -1,50 +1,50 @@
+import { say, type Words } from '../../basis/words/index';
 import { ROLE_LABEL, type Role } from '../people/index';
 import type { FilePerson } from '../people/index';
 import { rolesOf, type FileState } from '../../file/state/index';
 
 /** Pairs of roles that one person can't have in one file, and why. Common practice, no source. */
-const EXCLUDE_EACH_OTHER: readonly (readonly [Role, Role, string])[] = [
-  ['applicant', 'coApplicant', 'nobody applies twice in one file'],
-  ['applicant', 'guarantor', 'who owes the whole can’t stand surety for it'],
-  ['coApplicant', 'guarantor', 'who owes the whole can’t stand surety for it'],
-  ['applicant', 'householdMember', 'an applicant counts in the household anyway'],
-  ['coApplicant', 'householdMember', 'a co-applicant counts in the household anyway'],
-  ['applicant', 'dependant', 'who applies is nobody’s dependant in the same file'],
-  ['coApplicant', 'dependant', 'who applies is nobody’s dependant in the same file'],
-  ['guarantor', 'dependant', 'a dependant can’t stand surety'],
-  ['householdMember', 'dependant', 'a dependant counts in the household anyway'],
-  ['applicant', 'contact', 'an applicant speaks for themselves'],
-  ['applicant', 'emergencyContact', 'it must be somebody else who can be called'],
-  ['applicant', 'referee', 'nobody vouches for themselves'],
-  ['coApplicant', 'referee', 'who applies too can’t vouch'],
-  ['guarantor', 'referee', 'a surety has an interest and can’t vouch'],
-  ['dependant', 'referee', 'a dependant can’t vouch'],
-  ['dependant', 'contact', 'an authorised contact is of age'],
-  ['applicant', 'beneficiary', 'a benefit goes to somebody else than who is covered'],
+const EXCLUDE_EACH_OTHER: readonly (readonly [Role, Role, Words])[] = [
+  ['applicant', 'coApplicant', say('roles.nobodyAppliesTwiceOneFile')],
+  ['applicant', 'guarantor', say('roles.whoOwesWholeCantStand')],
+  ['coApplicant', 'guarantor', say('roles.whoOwesWholeCantStand')],
+  ['applicant', 'householdMember', say('roles.applicantCountsHouseholdAnyway')],
+  ['coApplicant', 'householdMember', say('roles.coApplicantCountsHouseholdAnyway')],
+  ['applicant', 'dependant', say('roles.whoAppliesNobodysDependantSame')],
+  ['coApplicant', 'dependant', say('roles.whoAppliesNobodysDependantSame')],
+  ['guarantor', 'dependant', say('roles.dependantCantStandSurety')],
+  ['householdMember', 'dependant', say('roles.dependantCountsHouseholdAnyway')],
+  ['applicant', 'contact', say('roles.applicantSpeaksForThemselves')],
+  ['applicant', 'emergencyContact', say('roles.mustSomebodyElseWhoCan')],
+  ['applicant', 'referee', say('roles.nobodyVouchesForThemselves')],
+  ['coApplicant', 'referee', say('roles.whoAppliesTooCantVouch')],
+  ['guarantor', 'referee', say('roles.suretyHasInterestAndCant')],
+  ['dependant', 'referee', say('roles.dependantCantVouch')],
+  ['dependant', 'contact', say('roles.authorisedContactAge')],
+  ['applicant', 'beneficiary', say('roles.benefitGoesSomebodyElseThan')],
 ];
 
 /** Why a person can't have these roles together, or null. */
-export function rolesProblem(roles: readonly Role[]): string | null {
+export function rolesProblem(roles: readonly Role[]): Words | null {
   const twice = roles.find((role, at) => roles.indexOf(role) !== at);
-  if (twice) return `${ROLE_LABEL[twice]} is there already`;
+  if (twice) return say('roles.thereAlready', { role: ROLE_LABEL[twice] });
   const clash = EXCLUDE_EACH_OTHER.find(([a, b]) => roles.includes(a) && roles.includes(b));
-  return clash ? `Not ${ROLE_LABEL[clash[0]].toLowerCase()} and ${ROLE_LABEL[clash[1]].toLowerCase()} at once: ${clash[2]}` : null;
+  return clash ? say('roles.notAndAtOnce', { one: ROLE_LABEL[clash[0]].toLowerCase(), other: ROLE_LABEL[clash[1]].toLowerCase(), because: clash[2] }) : null;
 }
 
 /** Why somebody of a file can't be given these roles, or null: roles that exclude each other, a second applicant, none at all, or a role that the product doesn't have. */
-export function personRolesProblem(file: Pick<FileState, 'people' | 'product'>, personId: string | null, roles: readonly Role[]): string | null {
+export function personRolesProblem(file: Pick<FileState, 'people' | 'product'>, personId: string | null, roles: readonly Role[]): Words | null {
   const unknown = roles.find((role) => !file.product.roles.includes(role));
-  if (unknown) return `${file.product.name} has no ${ROLE_LABEL[unknown].toLowerCase()}`;
+  if (unknown) return say('roles.hasNo', { product: file.product.name, role: ROLE_LABEL[unknown].toLowerCase() });
   const others = file.people.filter(({ id }) => id !== personId);
-  if (roles.includes('applicant') && others.some((person) => rolesOf(person).includes('applicant')))
-    return 'A file has one applicant; make this person a co-applicant';
+  if (roles.includes('applicant') && others.some((person) => rolesOf(person).includes('applicant'))) return say('roles.fileHasOneApplicantMake');
   const before = file.people.find(({ id }) => id === personId);
-  if (before?.role === 'applicant' && roles[0] !== 'applicant') return 'A file needs its applicant';
+  if (before?.role === 'applicant' && roles[0] !== 'applicant') return say('roles.fileNeedsItsApplicant');
   return rolesProblem(roles);
 }
 
 /** Roles that could be added to a person, with the reason where not. */
-export function rolesToAdd(file: Pick<FileState, 'people' | 'product'>, person: FilePerson): { role: Role; bar: string | null }[] {
+export function rolesToAdd(file: Pick<FileState, 'people' | 'product'>, person: FilePerson): { role: Role; bar: Words | null }[] {
   const own = rolesOf(person);
   return file.product.roles.filter((role) => !own.includes(role)).map((role) => ({ role, bar: personRolesProblem(file, person.id, [...own, role]) }));
 }

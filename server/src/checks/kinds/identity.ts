@@ -13,9 +13,9 @@ export const identity: AskService = async ({ checkId, person, pack, outside, num
     idempotencyKey: checkId,
   });
   const numberLabel = NUMBER_KINDS[numberKindOf(pack, person, 'identity')].label;
-  return compareWithRegister({ fullName: person.fullName, birthDate: person.birthDate }, record).map((comparison) => ({
+  return compareWithRegister({ fullName: person.fullName, birthDate: person.birthDate }, record).map(({ code, ...comparison }) => ({
     kind: 'field',
     ...comparison,
-    label: comparison.label === 'Identity number' ? numberLabel : comparison.label,
+    label: code === 'number' ? numberLabel : comparison.label,
   }));
 };

@@ -3,6 +3,7 @@ import { up as people } from './002-people';
 import { up as carrying } from './003-carrying';
 import { up as costs } from './004-costs';
 import { up as frame } from './005-frame';
+import { up as words } from './006-words';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -11,4 +12,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '003-carrying', up: carrying },
   { name: '004-costs', up: costs },
   { name: '005-frame', up: frame },
+  { name: '006-words', up: words },
 ];

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { BIRTH_DATE, IDENTITY_NUMBER, NAME, type KindOfCheck } from './kind';
 
 /** The stated details against the register of persons, field by field. */
@@ -7,5 +8,5 @@ export const identity: KindOfCheck = {
   settledBy: 'officer',
   resolutions: ['confirmed', 'corrected'],
   says: ({ label, resolution }, name) =>
-    resolution === 'corrected' ? `${name}: ask again after the correction (${label})` : `${label} of ${name} differs from the register: correct or confirm it`,
+    resolution === 'corrected' ? say('checks.askAgainAfterCorrection', { name, label }) : say('checks.differsFromRegisterCorrectOr', { label, name }),
 };

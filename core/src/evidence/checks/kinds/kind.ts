@@ -1,9 +1,10 @@
+import { say, type Words } from '../../../basis/words/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { Finding } from '../../../file/state/index';
 
 /** A fact about somebody without which a check can't be asked for, in the words in which it is missed. */
 export interface NeededFact {
-  word: string;
+  word: Words;
   of: (person: FilePerson) => unknown;
 }
 
@@ -19,9 +20,9 @@ export interface KindOfCheck {
   /** The ways to settle it; the first clears it, the second doesn't. */
   resolutions: readonly [Resolution, Resolution];
   /** What stands on the Path while a finding waits, or was settled in the way that doesn't clear it. */
-  says: (finding: Pick<Finding, 'label' | 'resolution'>, name: string) => string;
+  says: (finding: Pick<Finding, 'label' | 'resolution'>, name: string) => Words;
 }
 
 export const NAME: NeededFact = { word: 'name', of: ({ fullName }) => fullName };
-export const BIRTH_DATE: NeededFact = { word: 'birth date', of: ({ birthDate }) => birthDate };
-export const IDENTITY_NUMBER: NeededFact = { word: 'identity number', of: ({ idNumber }) => idNumber };
+export const BIRTH_DATE: NeededFact = { word: say('checks.birthDate2'), of: ({ birthDate }) => birthDate };
+export const IDENTITY_NUMBER: NeededFact = { word: say('checks.identityNumber2'), of: ({ idNumber }) => idNumber };

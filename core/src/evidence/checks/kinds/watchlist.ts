@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { BIRTH_DATE, NAME, type KindOfCheck } from './kind';
 
 /** The name against the watchlists, for whoever resembles an entry. */
@@ -7,5 +8,5 @@ export const watchlist: KindOfCheck = {
   settledBy: 'compliance',
   resolutions: ['differentPerson', 'samePerson'],
   says: ({ label, resolution }, name) =>
-    resolution === 'samePerson' ? `${name} is on a watchlist: the file can’t go on` : `Decide whether ${name} is “${label}” on the watchlist`,
+    resolution === 'samePerson' ? say('checks.onWatchlistFileCantGo', { name }) : say('checks.decideWhetherOnWatchlist', { name, label }),
 };

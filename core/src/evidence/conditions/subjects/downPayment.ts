@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { ConditionSubjectKind } from './subject';
 
 /** The money that the applicant puts in. */
@@ -6,6 +7,6 @@ export const downPayment: ConditionSubjectKind = {
   asked(file, rule) {
     if ((file.request.downPayment ?? 0) <= 0) return [];
     const applicant = file.people.find(({ role }) => role === 'applicant');
-    return [{ key: `${rule.code}:request`, rule, personId: applicant?.id ?? null, about: 'Money for the down payment', since: file.openedAt }];
+    return [{ key: `${rule.code}:request`, rule, personId: applicant?.id ?? null, about: say('conditions.moneyForDownPayment'), since: file.openedAt }];
   },
 };

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { ConditionSubjectKind } from './subject';
 
 /** The home that somebody lives in now. */
@@ -6,6 +7,8 @@ export const home: ConditionSubjectKind = {
   asked(file, rule) {
     const current = file.homes.find(({ until }) => until === null);
     if (!current) return [];
-    return [{ key: `${rule.code}:${current.id}`, rule, personId: current.personId, about: current.line ?? 'home now', since: current.createdAt }];
+    return [
+      { key: `${rule.code}:${current.id}`, rule, personId: current.personId, about: current.line ?? say('conditions.homeNow'), since: current.createdAt },
+    ];
   },
 };

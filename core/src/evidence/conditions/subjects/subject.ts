@@ -1,3 +1,4 @@
+import { type Words } from '../../../basis/words/index';
 import type { ConditionRule } from '../../../file/product/index';
 import type { FileState } from '../../../file/state/index';
 
@@ -7,7 +8,7 @@ export interface Asked {
   key: string;
   rule: ConditionRule;
   personId: string | null;
-  about: string;
+  about: Words;
   since: string;
 }
 

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../../basis/words/index';
 import { unitPeriodsInYear } from '../../../credit/apr/index';
 import type { Term } from '../../../basis/arithmetic/index';
 import { requestLacks, type Costs, annualPercentageRate, advancesOf, unitPeriodOf } from '../../../lending/costs/index';
@@ -6,36 +7,39 @@ import { type MeasureKind } from './measure';
 import { amountTerm, owedAtFirst } from './lines';
 export const apr: MeasureKind = {
   label: 'Annual percentage rate',
-  means:
-    'The rate at which all payments are worth what is paid out, less fees that are finance charges (12 CFR 1026 Appendix J, or Directive 2008/48/EC Annex I).',
+  means: say('affordability.rateAtWhichAllPayments'),
   unit: 'ratio',
   work: (base) => (base.costs ? rateLines(base, base.costs) : requestLacks(base.file)),
 };
 
-const UNIT_NAME = { months: 'month', weeks: 'week', days: 'day' };
-
-function rateLines(base: Base, costs: Costs): Term[] | string {
+function rateLines(base: Base, costs: Costs): Term[] | Words {
   const method = base.file.pack.rateMethod;
   const rate = annualPercentageRate(costs, method);
-  if (rate === null) return 'an amount above the fees';
+  if (rate === null) return say('affordability.amountAboveFees');
   const charges = costs.fees.filter(({ rule }) => rule.inRate);
   const paid = costs.schedule.rows.filter(({ payment }) => payment > 0).length;
   const advanced = advancesOf(costs).reduce((so, { amount }) => so + amount, 0);
   const lines: Term[] = [
     { ...(owedAtFirst(base) ?? amountTerm(costs.principal)), sign: '·' },
-    ...charges.map<Term>(({ term }) => ({ ...term, sign: '·', note: 'a finance charge, which comes off' })),
-    { label: costs.parts.length > 1 ? 'Advanced in all' : 'Paid out, as the rate counts it', sign: '·', value: advanced, unit: 'money', ref: 'advanced' },
+    ...charges.map<Term>(({ term }) => ({ ...term, sign: '·', note: say('affordability.financeChargeWhichComesOff') })),
+    {
+      label: costs.parts.length > 1 ? say('affordability.advancedAll') : say('affordability.paidOutAsRateCounts'),
+      sign: '·',
+      value: advanced,
+      unit: 'money',
+      ref: 'advanced',
+    },
   ];
   if (method === 'directive')
     return [
       ...lines,
       {
-        label: 'Rate of a year',
+        label: say('affordability.rateYear'),
         sign: '+',
         value: Number(rate.toFixed(12)),
         unit: 'count',
         ref: 'rate',
-        note: `at which ${paid} payments are worth what is advanced (Directive 2008/48/EC, Annex I)`,
+        note: say('affordability.atWhichPaymentsAreWorth', { paid }),
       },
     ];
   const unit = unitPeriodOf(costs);
@@ -43,13 +47,14 @@ function rateLines(base: Base, costs: Costs): Term[] | string {
   return [
     ...lines,
     {
-      label: unit.length === 1 ? `Rate of a ${UNIT_NAME[unit.kind]}` : `Rate of ${unit.length} ${UNIT_NAME[unit.kind]}s`,
+      label:
+        unit.length === 1 ? say('affordability.rateMonth', { unit: unit.kind }) : say('affordability.rateMonths', { length: unit.length, unit: unit.kind }),
       sign: '+',
       value: Number((rate / inYear).toFixed(12)),
       unit: 'count',
       ref: 'rate',
-      note: `at which ${paid} payments are worth what is advanced (12 CFR 1026 Appendix J)`,
+      note: say('affordability.atWhichPaymentsAreWorth2', { paid }),
     },
-    { label: 'Of them in a year', sign: '×', value: Number(inYear.toFixed(6)), unit: 'count', ref: 'ratePeriods' },
+    { label: say('affordability.themYear'), sign: '×', value: Number(inYear.toFixed(6)), unit: 'count', ref: 'ratePeriods' },
   ];
 }

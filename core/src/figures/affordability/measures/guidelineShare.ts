@@ -1,18 +1,19 @@
+import { say } from '../../../basis/words/index';
 import { guidelineFor } from '../../../means/living/index';
 import { type MeasureKind } from './measure';
 import { yearOf } from './lines';
 export const guidelineShare: MeasureKind = {
   label: 'Share of the poverty guideline',
-  means: 'The yearly income that counts, before tax, over the federal poverty guideline for the household.',
+  means: say('affordability.yearlyIncomeCountsBeforeTax'),
   unit: 'ratio',
   work(base) {
     const { guideline } = base.file.pack;
     const line = guideline ? guidelineFor(guideline, base.region, base.size) : null;
-    if (!guideline || line === null) return 'a guideline of the place';
+    if (!guideline || line === null) return say('affordability.guidelinePlace');
     return [
       yearOf(base, '+'),
       {
-        label: `Guideline ${guideline.year} for ${base.size} ${base.size === 1 ? 'person' : 'persons'}`,
+        label: say('affordability.guidelineForPersons', { year: String(guideline.year), size: base.size }),
         sign: '÷',
         value: line,
         unit: 'money',

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { total } from '../../../basis/arithmetic/index';
 import { lendingValueTerms } from '../../../lending/securities/index';
 import { sumLine } from '../asked';
@@ -5,12 +6,12 @@ import { type MeasureKind } from './measure';
 import { owedAtFirst } from './lines';
 export const lendingValue: MeasureKind = {
   label: 'Share of lending value',
-  means: 'What is owed at first over what the securities may be lent on (common practice, no source).',
+  means: say('affordability.whatOwedAtFirstOver'),
   unit: 'ratio',
   work(base) {
     const values = lendingValueTerms(base.file);
     const owed = owedAtFirst(base);
-    if (!owed) return 'the amount';
-    return total(values) > 0 ? [owed, sumLine('May be lent on the securities', '÷', values)] : 'securities that can be lent on';
+    if (!owed) return say('affordability.amount');
+    return total(values) > 0 ? [owed, sumLine(say('affordability.mayLentOnSecurities'), '÷', values)] : say('affordability.securitiesCanLentOn');
   },
 };

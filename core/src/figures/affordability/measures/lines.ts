@@ -1,3 +1,4 @@
+import { say, type Words } from '../../../basis/words/index';
 import { feesPaid } from '../../../lending/fees/index';
 import { total } from '../../../basis/arithmetic/index';
 import { valueTerms } from '../../../lending/securities/index';
@@ -6,7 +7,7 @@ import { type Base } from '../base';
 import type { AffordabilityInput } from '../input';
 import { sumLine } from '../asked';
 export const amountTerm = (amount: number): Term => ({
-  label: 'Amount',
+  label: say('affordability.amount2'),
   sign: '+',
   value: amount,
   unit: 'money',
@@ -15,20 +16,20 @@ export const amountTerm = (amount: number): Term => ({
 });
 
 export const yearOf = (base: Base, sign: Term['sign']): Term => ({
-  label: 'Income a year before tax that counts',
+  label: say('affordability.incomeYearBeforeTaxCounts'),
   sign,
   value: base.gross * 12,
   unit: 'money',
-  terms: [sumLine('A month', '+', base.grossLines), { label: 'Months in a year', sign: '×', value: 12, unit: 'count' }],
+  terms: [sumLine('A month', '+', base.grossLines), { label: say('affordability.monthsYear'), sign: '×', value: 12, unit: 'count' }],
 });
 
 /** What a loan is measured against: the value of the securities, or the price where there are none. */
 export function pledged(file: AffordabilityInput): Term | null {
   const values = valueTerms(file);
-  if (values.length > 0 || file.securities.length > 0) return total(values) > 0 ? sumLine('Value of the securities', '÷', values) : null;
+  if (values.length > 0 || file.securities.length > 0) return total(values) > 0 ? sumLine(say('affordability.valueSecurities'), '÷', values) : null;
   const { price } = file.request;
   if (price === null || price <= 0) return null;
-  return { label: 'Price', sign: '÷', value: price, unit: 'money', place: { chapter: 'request', anchor: 'price' } };
+  return { label: say('affordability.price'), sign: '÷', value: price, unit: 'money', place: { chapter: 'request', anchor: 'price' } };
 }
 
 /** What is owed on the day of the advance: the amount with fees that are added to it. */
@@ -38,7 +39,7 @@ export function owedAtFirst({ file, costs }: Base): Term | null {
   const financed = costs ? feesPaid(costs.fees, 'financed') : 0;
   if (!costs || financed === 0) return amountTerm(amount);
   return {
-    label: 'Amount with the fees added to it',
+    label: say('affordability.amountWithFeesAdded'),
     sign: '+',
     value: costs.principal,
     unit: 'money',
@@ -46,7 +47,7 @@ export function owedAtFirst({ file, costs }: Base): Term | null {
     terms: [
       amountTerm(costs.amount),
       {
-        label: 'Fees added to it',
+        label: say('affordability.feesAdded'),
         sign: '+',
         value: financed,
         unit: 'money',
@@ -56,10 +57,10 @@ export function owedAtFirst({ file, costs }: Base): Term | null {
   };
 }
 
-export const NO_INCOME = 'an income that counts';
+export const NO_INCOME = say('affordability.incomeCounts');
 
-export const incomeLabel = ({ file }: Base): string =>
-  file.product.income.basis === 'net' ? 'Income a month after tax that counts' : 'Income a month that counts';
+export const incomeLabel = ({ file }: Base): Words =>
+  file.product.income.basis === 'net' ? say('affordability.incomeMonthAfterTaxCounts') : say('affordability.incomeMonthCounts');
 
 /** Income that counts, as what something is divided by or taken off. */
 export const incomeLine = (base: Base, sign: Term['sign']): Term => sumLine(incomeLabel(base), sign, base.income);

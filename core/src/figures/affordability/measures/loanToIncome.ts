@@ -1,9 +1,10 @@
+import { say } from '../../../basis/words/index';
 import { requestLacks } from '../../../lending/costs/index';
 import { type MeasureKind } from './measure';
 import { amountTerm, yearOf, NO_INCOME } from './lines';
 export const loanToIncome: MeasureKind = {
   label: 'Loan-to-income',
-  means: 'The amount over the yearly income that counts, before tax (common practice, no source).',
+  means: say('affordability.amountOverYearlyIncomeCounts'),
   unit: 'times',
   work(base) {
     const { amount } = base.file.request;

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../../basis/words/index';
 import type { Term } from '../../../basis/arithmetic/index';
 import { type Base } from '../base';
 import { sumLine } from '../asked';
@@ -5,16 +6,16 @@ import { type MeasureKind } from './measure';
 import { pledged, owedAtFirst } from './lines';
 export const ltv: MeasureKind = {
   label: 'Loan-to-value',
-  means: 'What is owed at first over the value of the securities, or over the price where there are none (common practice, no source).',
+  means: say('affordability.whatOwedAtFirstOver2'),
   unit: 'ratio',
   work: (base) => overPledged(base, []),
 };
 
 /** What is owed at first, with what stands before it, over what it is measured against. */
-export function overPledged(base: Base, before: Term[]): Term[] | string {
+export function overPledged(base: Base, before: Term[]): Term[] | Words {
   const owed = owedAtFirst(base);
-  if (!owed) return 'the amount';
+  if (!owed) return say('affordability.amount');
   const value = pledged(base.file);
-  if (!value) return base.file.securities.length > 0 ? 'the value of the securities' : 'the price';
-  return [before.length > 0 ? sumLine('Owed on the securities', '+', [owed, ...before]) : owed, value];
+  if (!value) return base.file.securities.length > 0 ? say('affordability.valueSecurities2') : say('affordability.price2');
+  return [before.length > 0 ? sumLine(say('affordability.owedOnSecurities'), '+', [owed, ...before]) : owed, value];
 }

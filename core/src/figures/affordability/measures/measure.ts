@@ -1,4 +1,5 @@
 import type { Term } from '../../../basis/arithmetic/index';
+import type { Words } from '../../../basis/words/index';
 import type { Base } from '../base';
 
 /** A figure that says something of whether a request can be carried: all that is known of it. */
@@ -7,8 +8,8 @@ export interface MeasureKind {
   /** What it is called where a rent is asked for. */
   labelOfRent?: string;
   /** What the measure is, in a sentence with its source. */
-  means: string;
+  means: Words;
   unit: 'money' | 'ratio' | 'times' | 'months';
   /** The lines that lead to it; or, in words, what it waits for. */
-  work: (base: Base) => Term[] | string;
+  work: (base: Base) => Term[] | Words;
 }

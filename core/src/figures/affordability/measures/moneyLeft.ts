@@ -1,3 +1,4 @@
+import { say, type Words } from '../../../basis/words/index';
 import type { Term } from '../../../basis/arithmetic/index';
 import { requestLacks } from '../../../lending/costs/index';
 import { type Base } from '../base';
@@ -6,13 +7,13 @@ import { type MeasureKind } from './measure';
 import { NO_INCOME, incomeLine } from './lines';
 export const moneyLeft: MeasureKind = {
   label: 'Left each month',
-  means: 'Income that counts less obligations, living costs and this request (common practice, no source).',
+  means: say('affordability.incomeCountsLessObligationsLiving'),
   unit: 'money',
   work: (base) => (base.asked ? leftOver(base, base.asked) : requestLacks(base.file)),
 };
 
 /** What is left of the income after obligations, living costs and what is asked for. */
-export function leftOver(base: Base, asked: Term): Term[] | string {
+export function leftOver(base: Base, asked: Term): Term[] | Words {
   if (base.income.length === 0) return NO_INCOME;
-  return [incomeLine(base, '+'), sumLine('Obligations that stay', '−', base.kept), base.living.counted, { ...asked, sign: '−' }];
+  return [incomeLine(base, '+'), sumLine(say('affordability.obligationsStay'), '−', base.kept), base.living.counted, { ...asked, sign: '−' }];
 }

@@ -1,10 +1,11 @@
+import { say } from '../../../basis/words/index';
 import { requestLacks } from '../../../lending/costs/index';
 import { stressedTerm } from '../asked';
 import { type MeasureKind } from './measure';
 import { leftOver } from './moneyLeft';
 export const moneyLeftStressed: MeasureKind = {
   label: 'Left at stressed rate',
-  means: 'The same with the payment at the stressed rate (common practice, no source).',
+  means: say('affordability.sameWithPaymentAtStressed'),
   unit: 'money',
   work(base) {
     if (!base.asked) return requestLacks(base.file);

@@ -1,5 +1,6 @@
+import { say } from '../../../basis/words/index';
 import { Decimal } from 'decimal.js';
-import { inPercent, roundTo } from '../../../basis/arithmetic/index';
+import { roundTo } from '../../../basis/arithmetic/index';
 import { firstPeriod, paymentFactor } from '../../../credit/loan/index';
 import type { Term } from '../../../basis/arithmetic/index';
 import { requestLacks, type Costs, isPlain } from '../../../lending/costs/index';
@@ -9,8 +10,7 @@ import { amountTerm, owedAtFirst } from './lines';
 export const payment: MeasureKind = {
   label: 'Monthly payment',
   labelOfRent: 'Own share of the rent',
-  means:
-    'What all parts take a month: of each its highest regular payment. A level payment is amount × i ÷ (1 − (1 + i)^−n), with simple interest over an odd first period.',
+  means: say('affordability.whatAllPartsTakeMonth'),
   unit: 'money',
   work(base) {
     if (base.costs) return paymentLines(base, base.costs);
@@ -27,18 +27,18 @@ function paymentLines(base: Base, costs: Costs): Term[] {
   const period = firstPeriod(advanceOn, firstPaymentOn);
   const regular = period.months === 1 && period.days === 0;
   const factor = Number(paymentFactor(annualRate, periods, period).toFixed(12));
-  const note = `${inPercent(annualRate)} a year over ${periods} months`;
+  const note = say('affordability.yearOverMonths', { annualRate: { percent: annualRate }, periods });
   return [
     owedAtFirst(base) ?? amountTerm(principal),
     {
-      label: 'Payment for each 1.00 of it',
+      label: say('affordability.paymentForEach100'),
       ref: 'paymentFactor',
       sign: '×',
       value: exactFactor(factor, principal, costs.payment),
       unit: 'count',
       note: regular
-        ? `${note}: i ÷ (1 − (1 + i)^−n) with i = rate ÷ 12`
-        : `${note}; the first period is ${period.months} months and ${period.days} days at rate ÷ 365 a day`,
+        ? say('affordability.levelPaymentFormula', { note })
+        : say('affordability.firstPeriodMonthsAndDays', { note, months: period.months, days: period.days }),
     },
   ];
 }

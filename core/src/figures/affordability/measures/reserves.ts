@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { reserveTerms } from '../../../means/worth/index';
 import { livingCosts } from '../../../means/living/index';
 import { requestLacks } from '../../../lending/costs/index';
@@ -5,13 +6,13 @@ import { sumLine } from '../asked';
 import { type MeasureKind } from './measure';
 export const reserves: MeasureKind = {
   label: 'Months of reserves',
-  means: 'How many months of all outgoings, without any income, the liquid assets that are left would carry (common practice, no source).',
+  means: say('affordability.howManyMonthsAllOutgoings'),
   unit: 'months',
   work({ asked, kept, size, region, file }) {
     if (!asked) return requestLacks(file);
     // Reserves are for when income is gone, so living costs are held against the benchmark of no income here.
     const living = livingCosts(file, { size, region, yearlyIncome: 0 });
-    const out = sumLine('Outgoings a month', '÷', [...kept, { ...living.counted, sign: '+' }, asked]);
-    return out.value > 0 ? [sumLine('Liquid assets that are left', '+', reserveTerms(file)), out] : 'what goes out each month';
+    const out = sumLine(say('affordability.outgoingsMonth'), '÷', [...kept, { ...living.counted, sign: '+' }, asked]);
+    return out.value > 0 ? [sumLine(say('affordability.liquidAssetsAreLeft'), '+', reserveTerms(file)), out] : say('affordability.whatGoesOutEachMonth');
   },
 };

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../../basis/words/index';
 import type { PathPart } from '../entry';
 import { isWorse, type Affordability, type Figure } from '../../../figures/affordability/index';
 import { debtProblem, debtsKeyedTwice } from '../../../means/commitments/index';
@@ -6,7 +7,6 @@ import { partProblemOf, partsGap } from '../../../lending/costs/index';
 import type { IsoDate } from '../../../basis/dates/index';
 import { personName, type FileState } from '../../../file/state/index';
 import { evidencedAmount, statedFigure, type IncomeQuestion } from '../../../means/income/index';
-import { moneyIn } from '../../../basis/money/index';
 import { usesAndSources } from '../../../lending/uses/index';
 import { downPaymentGap, isValueOld } from '../../../means/worth/index';
 import type { Draft } from '../entry';
@@ -35,40 +35,44 @@ function carryingEntries(file: FileState, figures: Affordability, today: IsoDate
 
 function requestEntries(file: FileState, today: IsoDate): Draft[] {
   const entries: Draft[] = [];
-  const show = moneyIn(file.pack);
-  const add = (key: string, what: string, why: string, anchor: string, gate: Draft['gate'] = 'details'): void => {
+  const add = (key: string, what: Words, why: Words, anchor: string, gate: Draft['gate'] = 'details'): void => {
     entries.push({ key, gate, what, why, holder: 'officer', place: { chapter: 'request', anchor } });
   };
   const { gap, stated } = usesAndSources(file);
   if (file.product.amountIs === 'loan' && stated && gap !== 0)
     add(
       'balance:request',
-      gap > 0 ? `${show(gap)} of what is paid for has no source` : `Sources are ${show(0 - gap)} more than what is paid for`,
-      'What is paid for must be covered to the cent by the loan, the down payment and other sources.',
+      gap > 0 ? say('path.whatPaidForHasNo', { gap: { money: gap } }) : say('path.sourcesAreMoreThanWhat', { over: { money: 0 - gap } }),
+      say('path.whatPaidForMustCovered'),
       'amount',
     );
   const { price } = file.request;
   const purposes = file.uses.reduce((so, { amount }) => so + (amount ?? 0), 0);
   if (purposes > 0 && price !== null && price !== purposes)
-    add('balance:uses', `Purposes add up to ${show(purposes)}, not the price of ${show(price)}`, 'Purposes add up to what is paid for.', 'add-use');
+    add(
+      'balance:uses',
+      say('path.purposesAddUpNotPrice', { purposes: { money: purposes }, price: { money: price } }),
+      say('path.purposesAddUpWhatPaid'),
+      'add-use',
+    );
   const lacking = partsGap(file);
   if (lacking !== 0 && file.request.amount !== null)
     add(
       'balance:parts',
-      `Parts add up to ${show(file.request.amount - lacking)}, not ${show(file.request.amount)}`,
-      'The parts of a loan add up to its amount.',
+      say('path.partsAddUpNot', { parts: { money: file.request.amount - lacking }, amount: { money: file.request.amount } }),
+      say('path.partsLoanAddUpIts'),
       'add-part',
     );
   for (const part of file.parts) {
     const problem = partProblemOf(file, part, today);
-    if (problem) add(`part:${part.id}`, problem, 'A part must be possible before its payments can be worked out.', `${part.id}.kind`);
+    if (problem) add(`part:${part.id}`, problem, say('path.partMustPossibleBeforeIts'), `${part.id}.kind`);
   }
   for (const { id, description, value, kind } of file.securities)
     if (value === null || kind === null)
       add(
         `security:${id}`,
-        `${description ?? 'A security'}: ${kind === null ? 'its kind' : 'its value'}`,
-        'What may be lent on a security follows from its kind and value.',
+        say('path.itsValue', { security: description ?? say('path.security'), lacking: kind === null ? 'kind' : 'value' }),
+        say('path.whatMayLentOnSecurity'),
         `${id}.${kind === null ? 'kind' : 'value'}`,
         'gathering',
       );
@@ -78,36 +82,29 @@ function requestEntries(file: FileState, today: IsoDate): Draft[] {
 function assetEntries(file: FileState, today: IsoDate): Draft[] {
   const entries: Draft[] = [];
   const { downPayment } = file.request;
-  const show = moneyIn(file.pack);
-  const entry = (key: string, gate: Draft['gate'], what: string, why: string, anchor: string): void => {
+  const entry = (key: string, gate: Draft['gate'], what: Words, why: Words, anchor: string): void => {
     entries.push({ key, gate, what, why, holder: 'officer', place: { chapter: 'worth', anchor } });
   };
   if (downPayment !== null && downPaymentGap(file) !== 0)
     entry(
       'balance:assets',
       'details',
-      `Assets named for the down payment add up to ${show(downPayment - downPaymentGap(file))}, not ${show(downPayment)}`,
-      'Every unit of the down payment has a source.',
+      say('path.assetsNamedForDownPayment', { named: { money: downPayment - downPaymentGap(file) }, downPayment: { money: downPayment } }),
+      say('path.sayWhereDownPaymentComes'),
       'add-asset',
     );
   for (const asset of file.assets) {
-    const name = asset.description ?? 'Asset';
+    const name = asset.description ?? say('path.asset');
     if (asset.value !== null && (asset.downPaymentPart ?? 0) > asset.value)
-      entry(
-        `over:${asset.id}`,
-        'details',
-        `${name}: more goes into the down payment than is there`,
-        'No more than an asset’s value can be used.',
-        `${asset.id}.downPaymentPart`,
-      );
+      entry(`over:${asset.id}`, 'details', say('path.moreGoesIntoDownPayment', { name }), say('path.noMoreThanAssetsValue'), `${asset.id}.downPaymentPart`);
     if (asset.kind === 'gift' && asset.donor === null)
-      entry(`donor:${asset.id}`, 'details', `${name}: who gives it`, 'A gift names who gives it, and that it needn’t be paid back.', `${asset.id}.donor`);
+      entry(`donor:${asset.id}`, 'details', say('path.whoGives', { name }), say('path.giftNamesWhoGivesAnd'), `${asset.id}.donor`);
     if (isValueOld(file.product, asset, today))
       entry(
         `old:${asset.id}`,
         'gathering',
-        `${name}: its value is older than ${file.product.worth.valueAge} days`,
-        `A value counts for ${file.product.worth.valueAge} days.`,
+        say('path.itsValueOlderThanDays', { name, valueAge: file.product.worth.valueAge }),
+        say('path.valueCountsForDays', { valueAge: file.product.worth.valueAge }),
         `${asset.id}.valueOn`,
       );
   }
@@ -116,7 +113,7 @@ function assetEntries(file: FileState, today: IsoDate): Draft[] {
 
 function debtEntries(file: FileState): Draft[] {
   const wrong = file.debts.flatMap<Draft>((debt) => {
-    const problem = debtProblem(debt, moneyIn(file.pack));
+    const problem = debtProblem(debt);
     if (!problem) return [];
     const subject = `debt:${debt.id}:${debt.payment ?? ''}/${debt.balance ?? ''}/${debt.limit ?? ''}`;
     if (explanationOf(file, subject) !== null) return [];
@@ -124,8 +121,8 @@ function debtEntries(file: FileState): Draft[] {
       {
         key: `question:${subject}`,
         gate: 'checking',
-        what: `${debt.lender ?? 'Debt'}: ${problem.charAt(0).toLowerCase()}${problem.slice(1)}`,
-        why: 'The figures of one debt must be possible together.',
+        what: say('path.debtProblem', { debt: debt.lender ?? say('path.debt'), problem }),
+        why: say('path.figuresOneDebtMustPossible'),
         holder: 'officer',
         place: { chapter: 'commitments', anchor: `${debt.id}.payment` },
       },
@@ -136,8 +133,8 @@ function debtEntries(file: FileState): Draft[] {
     .map<Draft>(({ second, subject }) => ({
       key: `question:${subject}`,
       gate: 'checking',
-      what: `${second.lender ?? 'A debt'} looks like one debt keyed twice`,
-      why: 'A debt that two people owe together counts once: take one away and name both as owners.',
+      what: say('path.looksLikeOneDebtKeyed', { lender: second.lender ?? say('path.debt') }),
+      why: say('path.debtTwoPeopleOweTogether'),
       holder: 'officer',
       place: { chapter: 'commitments', anchor: `${second.id}.lender` },
     }));
@@ -146,7 +143,6 @@ function debtEntries(file: FileState): Draft[] {
 
 /** Where an accepted paper shows another amount than was stated, the evidenced one is relied on until the stated one is corrected. */
 function evidenceEntries(file: FileState): Draft[] {
-  const show = moneyIn(file.pack);
   return file.incomes.flatMap<Draft>((income) => {
     const evidence = evidencedAmount(file, income.id);
     const stated = statedFigure(income);
@@ -156,8 +152,13 @@ function evidenceEntries(file: FileState): Draft[] {
       {
         key: `evidence:${income.id}`,
         gate: 'gathering',
-        what: `${income.source ?? 'Income'} of ${person ? personName(person) : 'somebody'}: stated ${show(stated)}, the paper shows ${show(evidence.amount)}`,
-        why: 'Stated and evidenced figures must agree; the evidenced one is relied on meanwhile.',
+        what: say('path.statedPaperShows', {
+          income: income.source ?? say('path.incomeUnnamed'),
+          person: person ? personName(person) : say('path.somebody'),
+          stated: { money: stated },
+          evidenced: { money: evidence.amount },
+        }),
+        why: say('path.statedAndEvidencedFiguresMust'),
         holder: 'officer',
         personId: income.personId,
         place: { chapter: 'income', anchor: `${income.id}.amount` },
@@ -185,12 +186,11 @@ function figureEntries(file: FileState, figure: Figure): Draft[] {
   const covered = exception?.value != null && !isWorse(limit, value, exception.value);
   if (covered && exception.answer === 'granted') return [];
   const waiting = covered && exception.answer === null;
-  const state = verdict === 'refer' ? 'lies where an approver has to weigh it' : 'is outside the limit';
   return [
     {
       key: `figure:${measure}`,
       gate: 'gathering',
-      what: waiting ? `${label} ${verdict === 'refer' ? 'goes to an approver: asked' : 'outside the limit: exception asked for'}` : `${label} ${state}`,
+      what: waiting ? say('path.outsideLimitExceptionAskedFor', { label, verdict }) : say('path.outsideLimit', { label, verdict }),
       why: limit.rule,
       holder: waiting ? 'approver' : 'officer',
       ...(waiting ? { since: exception.askedAt } : {}),

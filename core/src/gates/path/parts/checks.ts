@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { currentCheck, isCleared, isSettled, KINDS_OF_CHECK } from '../../../evidence/checks/index';
 import { plays, personName } from '../../../file/state/index';
 import type { FileState } from '../../../file/state/index';
@@ -17,7 +18,7 @@ function checkEntries(file: FileState): Draft[] {
             {
               ...base,
               key: `check:${kind}:${person.id}`,
-              what: `${label} of ${personName(person)} not asked yet`,
+              what: say('path.notAskedYet', { label, person: personName(person) }),
               holder: 'officer' as const,
               place: { chapter: 'checks' as const, anchor: `${kind}.${person.id}` },
             },
@@ -28,7 +29,7 @@ function checkEntries(file: FileState): Draft[] {
             {
               ...base,
               key: `check:${check.id}`,
-              what: `${label} of ${personName(person)}: waiting for the service`,
+              what: say('path.waitingForService', { label, person: personName(person) }),
               holder: 'service' as const,
               since: check.askedAt,
               place,

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { Condition } from '../../../evidence/conditions/index';
 import type { Draft, PathPart } from '../entry';
 /** Papers that are asked for. */
@@ -18,17 +19,17 @@ function conditionEntries(conditions: readonly Condition[]): Draft[] {
       if (asked)
         return {
           ...base,
-          what: `${condition.title} (${condition.about}): exception asked for`,
+          what: say('path.exceptionAskedFor', { title: condition.title, about: condition.about }),
           holder: 'approver',
           since: condition.exception?.askedAt ?? condition.since,
         };
       if (condition.state === 'received')
         return {
           ...base,
-          what: `${condition.title} (${condition.about}): look at the paper`,
+          what: say('path.lookAtPaper', { title: condition.title, about: condition.about }),
           holder: 'officer',
           since: condition.papers.find(({ state }) => state === 'received')?.addedAt ?? condition.since,
         };
-      return { ...base, what: `${condition.title} (${condition.about})`, holder: 'applicant', since: condition.since };
+      return { ...base, what: say('path.titleAbout', { title: condition.title, about: condition.about }), holder: 'applicant', since: condition.since };
     });
 }

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 /** The decision of a second person. */
@@ -10,8 +11,8 @@ function decisionEntries(file: FileState): Draft[] {
     {
       key: 'decision',
       gate: 'deciding',
-      what: 'Decide: approve, decline or send back',
-      why: 'A second person decides, never one who prepared the file.',
+      what: say('path.decideApproveDeclineOrSend'),
+      why: say('path.secondPersonDecidesNeverOne'),
       holder: 'approver',
       since: file.stageSince,
       place: { chapter: 'decision', anchor: 'decide' },

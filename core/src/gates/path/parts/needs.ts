@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { applies, isEmpty, rowsOf, valueOf } from './rowsOf';
 import { relationBetween } from '../../../people/household/index';
 import type { FilePerson } from '../../../people/people/index';
@@ -16,7 +17,7 @@ function needEntries(file: FileState): Draft[] {
       .map(({ anchor, person, since }) => ({
         key: `need:${need.entity}:${anchor}:${need.field}`,
         gate: need.before,
-        what: person ? `${need.label} of ${personName(person)}` : need.label,
+        what: person ? say('path.of3', { needLabel: need.label, person: personName(person) }) : need.label,
         why: need.why,
         holder: 'officer' as const,
         personId: person?.id ?? null,

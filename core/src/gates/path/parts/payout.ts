@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 
@@ -15,26 +16,25 @@ function verifyEntries({ payout: { verifiedAt, verifyAskedAt, verifyProblem }, s
   const entry = {
     key: 'payout:verify',
     gate: 'completing' as const,
-    why: 'Money goes only to an account that the bank says belongs to the applicant.',
+    why: say('path.moneyGoesOnlyAccountBank'),
     place,
   };
-  if (verifyAskedAt !== null) return [{ ...entry, what: verifyProblem ?? 'The bank is asked about the account', holder: 'service', since: verifyAskedAt }];
-  return [{ ...entry, what: verifyProblem ?? 'Verify the account that the money goes to', holder: 'completer', since: stageSince }];
+  if (verifyAskedAt !== null) return [{ ...entry, what: verifyProblem ?? say('path.bankAskedAboutAccount'), holder: 'service', since: verifyAskedAt }];
+  return [{ ...entry, what: verifyProblem ?? say('path.verifyAccountMoneyGoes'), holder: 'completer', since: stageSince }];
 }
 
 function releaseEntries({ payout: { releasedAt, order }, stageSince }: FileState): Draft[] {
   if (releasedAt !== null) return [];
-  const entry = { key: 'payout:release', gate: 'completing' as const, why: 'A third person completes, never the one who approved.', place };
+  const entry = { key: 'payout:release', gate: 'completing' as const, why: say('path.thirdPersonCompletesNeverOne'), place };
   if (order === null || order.state === 'failed')
     return [
       {
         ...entry,
-        what: order?.problem ? `Release the money: ${order.problem}` : 'Release the money',
+        what: order?.problem ? say('path.releaseMoney2', { problem: order.problem }) : say('path.releaseMoney'),
         holder: 'completer',
         since: order?.orderedAt ?? stageSince,
       },
     ];
-  const what =
-    order.state === 'unknown' ? 'What the bank did with the order isn’t known yet: it is asked until it says' : 'The order to pay is on its way to the bank';
+  const what = order.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.orderPayOnItsWay');
   return [{ ...entry, what, holder: 'service', since: order.orderedAt }];
 }

@@ -1,3 +1,4 @@
+import { say, type Words } from '../../../basis/words/index';
 import type { PathPart } from '../entry';
 import { ROLE_LABEL } from '../../../people/people/index';
 import type { FilePerson } from '../../../people/people/index';
@@ -45,8 +46,8 @@ function consentEntries(file: FileState): Draft[] {
         return {
           key: `consent:${kind}:${person.id}`,
           gate: before ?? 'details',
-          what: withdrawn ? `${label} of ${personName(person)} was withdrawn` : `${label} of ${personName(person)}`,
-          why: withdrawn ? 'What depends on a consent stops when it is withdrawn.' : 'Nothing is done with somebody’s data before they agreed to it.',
+          what: withdrawn ? say('path.wasWithdrawn', { label, person: personName(person) }) : say('path.of', { label, person: personName(person) }),
+          why: withdrawn ? say('path.whatDependsOnConsentStops') : say('path.nothingDoneWithSomebodysData'),
           holder: 'officer',
           personId: person.id,
           since: withdrawn?.withdrawnAt ?? person.createdAt,
@@ -60,7 +61,7 @@ function endingEntries(file: FileState): Draft[] {
   return endingAnswers(file).map<Draft>(({ question, person, ends }) => ({
     key: `ends:${question.code}:${person.id}`,
     gate: 'details',
-    what: `${personName(person)} can’t have ${file.product.name}: ${ends ?? ''}`,
+    what: say('path.cantHave', { person: personName(person), productName: file.product.name, ends: ends ?? '' }),
     why: question.why,
     holder: 'officer',
     personId: person.id,
@@ -81,7 +82,7 @@ function questionEntries(file: FileState): Draft[] {
       {
         ...base,
         key: `explain:${question.code}:${person.id}`,
-        what: `${personName(person)}: explain the answer to “${question.text}”`,
+        what: say('path.explainAnswer', { person: personName(person), text: question.text }),
         place: { ...place, anchor: `explain.${person.id}.${question.code}` },
       },
     ];
@@ -92,14 +93,16 @@ function duplicateEntries(file: FileState): Draft[] {
   return file.duplicates.flatMap<Draft>(({ id, personId, matchName, reasons, state, reason, by, at }) => {
     if (state === 'confirmed' || state === 'same') return [];
     const person = file.people.find((candidate) => candidate.id === personId);
-    const name = person ? personName(person) : 'Somebody';
+    const name = person ? personName(person) : say('path.somebody');
     const open = state === 'open';
     return [
       {
         key: `duplicate:${id}`,
         gate: open ? 'details' : 'checking',
-        what: open ? `Is ${name} the ${matchName} whom we know?` : `${name} was entered beside ${matchName}: ${by ?? ''} says they are two (“${reason ?? ''}”)`,
-        why: `Nobody is in the register twice: ${reasons.join(', ')}.`,
+        what: open
+          ? say('path.whomWeKnow', { name, matchName })
+          : say('path.wasEnteredBesideSaysThey', { name, matchName, by: by ?? '', reason: reason ?? '' }),
+        why: say('path.nobodyRegisterTwice', { reasons: { all: reasons, by: 'comma' } }),
         holder: open ? 'officer' : 'compliance',
         personId,
         since: at,
@@ -115,8 +118,8 @@ function clashEntries(file: FileState): Draft[] {
     return {
       key: `clash:${personId}:${reference}`,
       gate: 'details',
-      what: `${person ? personName(person) : 'Somebody'} stands in file ${reference} of the same round`,
-      why: 'A household has one application in a round.',
+      what: say('path.standsFileSameRound', { person: person ? personName(person) : say('path.somebodyFirst'), reference }),
+      why: say('path.householdHasOneApplicationRound'),
       holder: 'officer',
       personId,
       place: { chapter: 'people', anchor: `${personId}.fullName` },
@@ -132,8 +135,8 @@ function oldDetailEntries(file: FileState, today: IsoDate): Draft[] {
     .map<Draft>((person) => ({
       key: `old:${person.id}`,
       gate: 'details',
-      what: `Ask ${personName(person)} whether the details of ${person.detailsFrom ?? ''} still hold`,
-      why: `Details that are older than ${file.product.detailsAge} days are asked again.`,
+      what: say('path.askWhetherDetailsStillHold', { person: personName(person), detailsFrom: person.detailsFrom ?? '' }),
+      why: say('path.detailsAreOlderThanDays', { detailsAge: file.product.detailsAge }),
       holder: 'officer',
       personId: person.id,
       place: { chapter: 'people', anchor: `confirm.${person.id}` },
@@ -148,8 +151,8 @@ function roleEntries(file: FileState): Draft[] {
       entries.push({
         key: `roles:${person.id}`,
         gate: 'details',
-        what: `${personName(person)}: ${problem}`,
-        why: 'Roles that exclude each other can’t be had at once.',
+        what: say('path.personProblem', { person: personName(person), problem }),
+        why: say('path.rolesExcludeEachOtherCant'),
         holder: 'officer',
         personId: person.id,
         place: { chapter: 'people', anchor: `${person.id}.role` },
@@ -158,7 +161,7 @@ function roleEntries(file: FileState): Draft[] {
   for (const { role, total, people, unnamed } of sharesOf(file)) {
     const label = ROLE_LABEL[role].toLowerCase();
     const [first] = unnamed.length > 0 ? unnamed : people;
-    const add = (what: string, why: string) =>
+    const add = (what: Words, why: Words) =>
       entries.push({
         key: `shares:${role}`,
         gate: 'details',
@@ -168,11 +171,11 @@ function roleEntries(file: FileState): Draft[] {
         personId: first?.id ?? null,
         place: { chapter: 'people', anchor: `${first?.id ?? ''}.share` },
       });
-    if (unnamed.length > 0) add(`Share of ${unnamed.map(personName).join(' and ')} as ${label}`, 'Everybody with a share has it stated.');
-    else if (total > 100) add(`Shares as ${label} add up to ${total} %`, 'Shares are never more than the whole.');
-    else if (role === 'beneficiary' && total < 100) add(`Shares as ${label} add up to ${total} %, not 100 %`, 'The whole benefit goes to somebody.');
+    if (unnamed.length > 0) add(say('path.shareAs', { people: { all: unnamed.map(personName), by: 'and' }, label }), say('path.everybodyWithShareHasStated'));
+    else if (total > 100) add(say('path.sharesAsAddUp', { label, total }), say('path.sharesAreNeverMoreThan'));
+    else if (role === 'beneficiary' && total < 100) add(say('path.sharesAsAddUpNot', { label, total }), say('path.wholeBenefitGoesSomebody'));
     else if (role === 'beneficialOwner' && 100 - total >= file.product.ownersFrom)
-      add(`Owners of ${100 - total} % are not named`, `Everybody who owns ${file.product.ownersFrom} % or more is named (31 CFR 1010.230).`);
+      add(say('path.ownersAreNotNamed', { left: 100 - total }), say('path.everybodyWhoOwnsOrMore', { ownersFrom: file.product.ownersFrom }));
   }
   return entries;
 }
@@ -190,7 +193,7 @@ function householdEntries(file: FileState, today: IsoDate): Draft[] {
   const idle = adultsWhoMustApply(file, today).map<Draft>((person) => ({
     key: `adult:${person.id}`,
     gate: 'details',
-    what: `${personName(person)} is of age and lives there: make them a co-applicant`,
+    what: say('path.ageAndLivesThereMake', { person: personName(person) }),
     why: file.product.household.why,
     holder: 'officer',
     personId: person.id,
@@ -201,7 +204,10 @@ function householdEntries(file: FileState, today: IsoDate): Draft[] {
 
 function historyEntries(file: FileState, today: IsoDate): Draft[] {
   const { home, work } = file.product.histories;
-  return [...gapEntries(file, home, file.homes, today, 'Address history', 'home'), ...gapEntries(file, work, file.works, today, 'Employment history', 'work')];
+  return [
+    ...gapEntries(file, home, file.homes, today, say('path.addressHistory'), 'home'),
+    ...gapEntries(file, work, file.works, today, say('path.employmentHistory'), 'work'),
+  ];
 }
 
 /** Where one postal code lies in several districts, which of them somebody lives in now. */
@@ -213,8 +219,8 @@ function districtEntries(file: FileState): Draft[] {
       {
         key: `district:${home.id}`,
         gate: 'details',
-        what: `Which district: ${home.line ?? 'this address'} may lie in ${choices.join(' or ')}`,
-        why: `The postal code ${home.postalCode ?? ''} lies in more than one district.`,
+        what: say('path.whichDistrictMayLie', { address: home.line ?? say('path.thisAddress'), choices: { all: choices, by: 'or' } }),
+        why: say('path.postalCodeLiesMoreThan', { postalCode: home.postalCode ?? '' }),
         holder: 'officer',
         personId: home.personId,
         since: home.createdAt,
@@ -229,7 +235,7 @@ function gapEntries(
   rule: HistoryRule | null,
   rows: readonly (Stretch & { personId: string; createdAt: string })[],
   today: IsoDate,
-  label: string,
+  label: Words,
   entity: 'home' | 'work',
 ): Draft[] {
   if (!rule) return [];
@@ -242,7 +248,7 @@ function gapEntries(
         {
           key: `history:${entity}:${person.id}`,
           gate: rule.before,
-          what: `${label} of ${personName(person)}: ${gap}`,
+          what: say('path.of2', { label, person: personName(person), gap }),
           why: rule.why,
           holder: 'officer',
           personId: person.id,

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 /** A question of the approver that waits for its answer. */
@@ -10,8 +11,8 @@ function questionEntries(file: FileState): Draft[] {
     {
       key: `question:${last.id}`,
       gate: 'gathering',
-      what: `Answer ${last.by}: “${last.comment ?? ''}”`,
-      why: 'The approver sent the file back with a question.',
+      what: say('path.answer', { by: last.by, comment: last.comment ?? '' }),
+      why: say('path.approverSentFileBackWith'),
       holder: 'officer',
       since: last.at,
       place: { chapter: 'decision', anchor: last.id },

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { rowsOf, valueOf } from './rowsOf';
 import type { RowNeed } from '../../../file/product/index';
 import { personName, plays } from '../../../file/state/index';
@@ -13,7 +14,7 @@ function rowEntries(file: FileState): Draft[] {
     const entry = (person: FilePerson | null): Draft => ({
       key: `rows:${need.entity}:${need.where?.equals ?? ''}:${person?.id ?? ''}`,
       gate: need.before,
-      what: person ? `${need.label} of ${personName(person)}` : need.label,
+      what: person ? say('path.of3', { needLabel: need.label, person: personName(person) }) : need.label,
       why: need.why,
       holder: 'officer',
       personId: person?.id ?? null,

@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { personName } from '../../../file/state/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
@@ -12,8 +13,8 @@ function signingEntries(file: FileState): Draft[] {
       {
         key: 'signing:send',
         gate: 'signing',
-        what: 'Send the agreement for signature',
-        why: 'Everyone who owes signs before anybody decides.',
+        what: say('path.sendAgreementForSignature'),
+        why: say('path.everyoneWhoOwesSignsBefore'),
         holder: 'officer',
         since: file.stageSince,
         place: place('send'),
@@ -25,8 +26,8 @@ function signingEntries(file: FileState): Draft[] {
       {
         key: 'signing:making',
         gate: 'signing',
-        what: 'The agreement is being made',
-        why: 'It is sent to the first who signs once it is there.',
+        what: say('path.agreementBeingMade'),
+        why: say('path.sentFirstWhoSignsOnce'),
         holder: 'service',
         since: envelope.sentAt,
         place: place('making'),
@@ -37,8 +38,8 @@ function signingEntries(file: FileState): Draft[] {
       {
         key: 'signing:sealing',
         gate: 'signing',
-        what: 'The signed agreement is being sealed',
-        why: 'A sealed agreement can’t be changed without anybody seeing it.',
+        what: say('path.signedAgreementBeingSealed'),
+        why: say('path.sealedAgreementCantChangedWithout'),
         holder: 'service',
         since: envelope.signers.at(-1)?.signedAt ?? envelope.sentAt,
         place: place('sealing'),
@@ -52,8 +53,8 @@ function signingEntries(file: FileState): Draft[] {
       return {
         key: `signature:${signer.id}`,
         gate: 'signing',
-        what: signer.state === 'invited' ? `Signature of ${name}` : `Signature of ${name}, after the one before`,
-        why: 'Everyone who owes signs, in order.',
+        what: signer.state === 'invited' ? say('path.signature', { name }) : say('path.signatureAfterOneBefore', { name }),
+        why: say('path.everyoneWhoOwesSignsOrder'),
         holder: 'applicant',
         holderName: name,
         personId: signer.personId,

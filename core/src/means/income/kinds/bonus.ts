@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const bonus = variableKind('Bonus', 'Paid by the employer for a year, a season or a result.');
+export const bonus = variableKind('Bonus', say('income.paidEmployerForYearSeason'));

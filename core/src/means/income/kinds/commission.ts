@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const commission = variableKind('Commission', 'A share of what somebody sells.');
+export const commission = variableKind('Commission', say('income.shareWhatSomebodySells'));

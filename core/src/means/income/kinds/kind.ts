@@ -1,10 +1,11 @@
+import type { Words } from '../../../basis/words/index';
 import type { IncomeMethod, StatedIncome } from '../methods/method';
 
 /** A kind of income: all that is known of it, whatever the product's rule for it is. */
 export interface KindOfIncome {
   label: string;
   /** What belongs to it. */
-  meaning: string;
+  meaning: Words;
   /** How its monthly figure comes about, by what was stated. */
   method(stated: StatedIncome): IncomeMethod;
   /** job: paid by an employer for work; trade: earned in a business of one's own; null: not earned by work. */

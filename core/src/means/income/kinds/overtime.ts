@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const overtime = variableKind('Overtime', 'Hours beyond the agreed ones.');
+export const overtime = variableKind('Overtime', say('income.hoursBeyondAgreedOnes'));

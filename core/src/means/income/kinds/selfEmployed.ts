@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { accounts } from '../methods/accounts';
 import { rate } from '../methods/rate';
 import { PLAIN_KIND, type KindOfIncome } from './kind';
@@ -5,7 +6,7 @@ import { PLAIN_KIND, type KindOfIncome } from './kind';
 export const selfEmployed: KindOfIncome = {
   ...PLAIN_KIND,
   label: 'Self-employment',
-  meaning: 'The profit of a trade of one’s own, by its accounts; a stated rate only where the product takes one.',
+  meaning: say('income.profitTradeOnesOwnIts'),
   method: ({ profitLatest, amount }) => (profitLatest !== null || amount === null ? accounts : rate),
   earned: 'trade',
   ofBusiness: true,

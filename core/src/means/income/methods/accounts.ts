@@ -1,14 +1,14 @@
+import { say, type Words } from '../../../basis/words/index';
 import type { Term } from '../../../basis/arithmetic/index';
-import { dateInWords } from '../../../basis/dates/index';
 import { proportion, type Minor } from '../../../basis/money/index';
 import type { IncomeMethod } from './method';
 
-const year = (label: string, profit: Term, addBack: Minor | null): Term => ({
+const year = (label: Words, profit: Term, addBack: Minor | null): Term => ({
   label,
   sign: '+',
   value: profit.value + (addBack ?? 0),
   unit: 'money',
-  terms: [profit, ...(addBack ? [{ label: 'Put back: taken off without being spent', sign: '+' as const, value: addBack, unit: 'money' as const }] : [])],
+  terms: [profit, ...(addBack ? [{ label: say('income.addedBackTakenOffWithout'), sign: '+' as const, value: addBack, unit: 'money' as const }] : [])],
 });
 
 /**
@@ -20,26 +20,26 @@ export const accounts: IncomeMethod = {
   figure: 'profitLatest',
   asks: () => ['yearEnd', 'profitLatest', 'addBackLatest', 'profitBefore', 'addBackBefore'].map((field) => ({ field })),
   work({ yearEnd, addBackLatest, profitBefore, addBackBefore }, from, placeOf) {
-    const ended = yearEnd ? ` to ${dateInWords(yearEnd)}` : '';
-    const latest = year(`Latest year${ended}`, { ...from, note: 'profit' }, addBackLatest);
+    const ended = yearEnd ? { day: yearEnd } : 'none';
+    const latest = year(say('income.latestYearEnded', { ended }), { ...from, note: say('income.profit') }, addBackLatest);
     if (profitBefore === null)
-      return { monthly: proportion(latest.value, 1, 12), terms: [latest, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }] };
+      return { monthly: proportion(latest.value, 1, 12), terms: [latest, { label: say('income.monthsYear'), sign: '÷', value: 12, unit: 'count' }] };
     const before = year(
-      'Year before',
-      { label: 'Profit, as stated', sign: '+', value: profitBefore, unit: 'money', place: placeOf('profitBefore') },
+      say('income.yearBefore'),
+      { label: say('income.profitAsStated'), sign: '+', value: profitBefore, unit: 'money', place: placeOf('profitBefore') },
       addBackBefore,
     );
     if (latest.value >= before.value)
       return {
         monthly: proportion(latest.value + before.value, 1, 24),
-        terms: [latest, before, { label: 'Months in both years: no lower than before, so the average', sign: '÷', value: 24, unit: 'count' }],
+        terms: [latest, before, { label: say('income.monthsBothYearsNoLower'), sign: '÷', value: 24, unit: 'count' }],
       };
     return {
       monthly: proportion(latest.value, 1, 12),
       terms: [
         latest,
-        { ...before, sign: '·', note: 'higher, so it doesn’t count' },
-        { label: 'Months in a year: falling, so the lower year', sign: '÷', value: 12, unit: 'count' },
+        { ...before, sign: '·', note: say('income.higherSoDoesntCount') },
+        { label: say('income.monthsYearFallingSoLower'), sign: '÷', value: 12, unit: 'count' },
       ],
       ...(before.value > 0 ? { drop: (before.value - latest.value) / before.value } : {}),
     };

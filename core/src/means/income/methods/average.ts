@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { proportion } from '../../../basis/money/index';
 import type { IncomeMethod } from './method';
 
@@ -11,8 +12,8 @@ export const average: IncomeMethod = {
     return {
       monthly: proportion(from.value, 1, months),
       terms: [
-        { ...from, note: `all that came in ${months} months` },
-        { label: 'Months over which it came', sign: '÷', value: months, unit: 'count' },
+        { ...from, note: say('income.allCameMonths', { months }) },
+        { label: say('income.monthsOverWhichCame'), sign: '÷', value: months, unit: 'count' },
       ],
     };
   },

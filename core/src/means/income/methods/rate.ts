@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import type { Term } from '../../../basis/arithmetic/index';
 import { FREQUENCY_LABEL, toMonthly, WEEKS_A_YEAR } from '../../../basis/frequency/index';
 import { minor, proportion } from '../../../basis/money/index';
@@ -20,12 +21,12 @@ export const rate: IncomeMethod = {
     const times: Term[] =
       frequency === 'hourly'
         ? [
-            { label: 'Hours a week', sign: '×', value: hoursPerWeek ?? 0, unit: 'count' },
-            { label: 'Weeks paid in a year', sign: '×', value: weeks, unit: 'count' },
+            { label: say('income.hoursWeek'), sign: '×', value: hoursPerWeek ?? 0, unit: 'count' },
+            { label: say('income.weeksPaidYear'), sign: '×', value: weeks, unit: 'count' },
           ]
         : [
             {
-              label: extra > 0 ? `Months’ pay in a year, with ${extra === 1 ? 'a thirteenth' : `${extra} more`}` : 'Times a year',
+              label: extra > 0 ? say('income.monthsPayYearWithMore', { extra }) : say('income.timesYear'),
               sign: '×',
               value: perYear + extra,
               unit: 'count',
@@ -33,7 +34,7 @@ export const rate: IncomeMethod = {
           ];
     return {
       monthly: extra > 0 ? proportion(from.value, 12 + extra, 12) : monthly,
-      terms: [{ ...from, note: FREQUENCY_LABEL[frequency] }, ...times, { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' }],
+      terms: [{ ...from, note: FREQUENCY_LABEL[frequency] }, ...times, { label: say('income.monthsYear'), sign: '÷', value: 12, unit: 'count' }],
     };
   },
 };

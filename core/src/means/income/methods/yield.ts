@@ -1,3 +1,4 @@
+import { say } from '../../../basis/words/index';
 import { roundTo, worked, type Term } from '../../../basis/arithmetic/index';
 import { minor } from '../../../basis/money/index';
 import type { IncomeMethod } from './method';
@@ -10,9 +11,9 @@ export const ofCapital: IncomeMethod = {
   work({ yieldRate }, from, placeOf) {
     if (yieldRate === null) return null;
     const terms: Term[] = [
-      { ...from, note: 'what is in it' },
-      { label: 'Yield a year', sign: '×', value: yieldRate, unit: 'ratio', place: placeOf('yieldRate') },
-      { label: 'Months in a year', sign: '÷', value: 12, unit: 'count' },
+      { ...from, note: say('income.what') },
+      { label: say('income.yieldYear'), sign: '×', value: yieldRate, unit: 'ratio', place: placeOf('yieldRate') },
+      { label: say('income.monthsYear'), sign: '÷', value: 12, unit: 'count' },
     ];
     return { monthly: minor(roundTo('money', worked(terms))), terms };
   },

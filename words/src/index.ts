@@ -1,0 +1,1 @@
+export { type Place, type Speak, speakerFor } from './speaker';
