@@ -1,5 +1,5 @@
 /** The one direction of dependence: core ← contract ← server, web; every folder is entered by its index. */
-const PARTS = '(core|contract|server|web|standins|demo)';
+const PARTS = '(core|words|contract|server|web|standins|demo)';
 /** Core's groups from the ground up: each rests only on those before it. */
 const FLOORS = ['basis', 'credit', 'file', 'people', 'means', 'lending', 'figures', 'evidence', 'gates'];
 /** What describes a detail rests on nothing but the ground, so every floor may read it. */
@@ -12,13 +12,14 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^core/src', pathNot: TEST },
-      to: { path: '^(contract|server|web|standins)/|^node:|^(fs|path|crypto|http|child_process)$', dependencyTypesNot: [] },
+      to: { path: '^(words|contract|server|web|standins)/|^node:|^(fs|path|crypto|http|child_process)$', dependencyTypesNot: [] },
     },
     { name: 'core-has-no-io', severity: 'error', from: { path: '^core/src', pathNot: TEST }, to: { dependencyTypes: ['core'] } },
-    { name: 'contract-knows-core-only', severity: 'error', from: { path: '^contract/src' }, to: { path: '^(server|web|standins)/' } },
+    { name: 'words-know-core-only', severity: 'error', from: { path: '^words/src' }, to: { path: '^(contract|server|web|standins|demo)/' } },
+    { name: 'contract-knows-core-only', severity: 'error', from: { path: '^contract/src' }, to: { path: '^(words|server|web|standins)/' } },
     { name: 'server-knows-no-screen', severity: 'error', from: { path: '^server/src' }, to: { path: '^(web|standins|demo)/' } },
     { name: 'web-knows-no-server', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|standins)/' } },
-    { name: 'standins-stand-alone', severity: 'error', from: { path: '^standins/src' }, to: { path: '^(core|contract|server|web)/' } },
+    { name: 'standins-stand-alone', severity: 'error', from: { path: '^standins/src' }, to: { path: '^(core|words|contract|server|web)/' } },
     {
       name: 'parts-by-their-index',
       comment: 'Another part is entered by its index only',

@@ -30,11 +30,12 @@ function messageOf(language: Language, code: string): IntlMessageFormat | null {
   return message;
 }
 
-const LIST = { comma: 'unit', and: 'conjunction', or: 'disjunction' } as const;
+const LIST = { and: 'conjunction', or: 'disjunction' } as const;
+const MARKS = { comma: ', ', semicolon: '; ' } as const;
 const lists = new Map<string, Intl.ListFormat>();
 
-function joined(language: Language, by: keyof typeof LIST, parts: readonly string[]): string {
-  if (by === 'comma') return parts.join(', ');
+function joined(language: Language, by: keyof typeof LIST | keyof typeof MARKS, parts: readonly string[]): string {
+  if (by === 'comma' || by === 'semicolon') return parts.join(MARKS[by]);
   const key = `${language} ${by}`;
   const list = lists.get(key) ?? new Intl.ListFormat(language, { type: LIST[by] });
   lists.set(key, list);

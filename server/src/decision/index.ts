@@ -1,5 +1,5 @@
 import { AnswerQuestion, FileAnswer, Id, MakeDecision } from '@cavren/contract';
-import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState } from '@cavren/core';
+import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState, say, type Words } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -100,7 +100,7 @@ function decisionService({ services }: House, store: DecisionStore) {
   }
 
   /** Writes to who applied, with a link to their front door. */
-  async function tellApplicants(change: FileChange, subject: string, text: string): Promise<void> {
+  async function tellApplicants(change: FileChange, subject: Words, text: Words): Promise<void> {
     for (const person of change.file.people.filter((candidate) => plays(candidate, ['applicant', 'coApplicant'])))
       await services.invitations.send(change, person, subject, text);
   }
@@ -124,7 +124,7 @@ function decisionService({ services }: House, store: DecisionStore) {
           if (wish.reasons.some((reason) => !known.includes(reason))) throw invalid([{ path: 'reasons', message: 'Choose the reasons from the list.' }]);
           await keep(change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
           change.moveTo('declined');
-          await tellApplicants(change, 'Your application', 'We can’t offer you what you asked for. The reasons, and what you can do, are here:');
+          await tellApplicants(change, say('mail.decisionSubject'), say('mail.declined'));
           return;
         }
         const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');

@@ -1,5 +1,5 @@
 import { EndFile, FileAnswer, KeepMonitoring, MonitoringView } from '@cavren/contract';
-import { endingAnswers, isEnded, personName, signersOf, type FileState } from '@cavren/core';
+import { endingAnswers, isEnded, personName, signersOf, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -88,8 +88,8 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
         change.moveTo('declined');
         await services.decision.tellApplicants(
           change,
-          'Your application',
-          `${ends.says.charAt(0).toUpperCase()}${ends.says.slice(1)} You can see the reason here:`,
+          say('mail.decisionSubject'),
+          say('mail.endedByAnswer', { because: `${ends.says.charAt(0).toUpperCase()}${ends.says.slice(1)}` }),
         );
       });
     },

@@ -18,6 +18,7 @@ import {
   type FileState,
   type IsoDate,
   type Path,
+  say,
 } from '@cavren/core';
 import { randomInt } from 'node:crypto';
 import { inTransaction } from '../db/index';
@@ -83,7 +84,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
           channel: 'text',
           recipient: phone,
           subject: null,
-          body: `${code} is your code for ${lender}. It holds for ${CODE_MINUTES} minutes. We never ask for it by phone.`,
+          body: speakerFor()(say('mail.code', { code, lender, minutes: CODE_MINUTES })),
         },
         at.toISOString(),
         tx,
@@ -215,8 +216,8 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
               fileId,
               channel: 'email',
               recipient: wish.email,
-              subject: 'Your reference',
-              body: `Dear ${wish.fullName},\n\nyour application has the reference ${reference}. With it and your phone you can come back and go on at any time.\n\n${lender}`,
+              subject: speakerFor()(say('mail.referenceSubject')),
+              body: speakerFor()(say('mail.reference', { name: wish.fullName, reference, lender })),
             },
             change.now,
             change.tx,

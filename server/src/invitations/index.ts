@@ -1,6 +1,7 @@
-import { personName, type FilePerson } from '@cavren/core';
+import { personName, type FilePerson, say, type Words } from '@cavren/core';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { FileChange } from '../files/index';
+import { speakerFor } from '@cavren/words';
 import type { Concept, House } from '../house/index';
 import { newToken, tokenHash } from '../secrets/index';
 
@@ -23,21 +24,24 @@ function linkStore(db: Sequelize) {
 export interface Invitations {
   /** The link of a message, by what is kept of it. */
   link(tokenHash: string): Promise<LinkRow | null>;
-  send(change: FileChange, person: FilePerson, subject: string, text: string): Promise<void>;
-  tell(change: FileChange, person: FilePerson, subject: string, text: string): Promise<void>;
+  send(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
+  tell(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
 }
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
 function makeInvitations({ services, config, lender }: House, links: ReturnType<typeof linkStore>): Invitations {
   /** By e-mail where there is an address, else by text. */
-  async function put(change: FileChange, person: FilePerson, subject: string, text: string): Promise<void> {
+  async function put(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void> {
+    const speak = speakerFor(change.file.pack);
     const first = personName(person).split(' ')[0] ?? '';
-    const body = `Dear ${first},\n\n${text}\n\nFile ${change.file.reference}\n${lender}`;
-    if (person.email) return services.outbox.put({ fileId: change.row.id, channel: 'email', recipient: person.email, subject, body }, change.now, change.tx);
+    if (person.email) {
+      const body = speak(say('mail.letter', { name: first, text, reference: change.file.reference, lender }));
+      return services.outbox.put({ fileId: change.row.id, channel: 'email', recipient: person.email, subject: speak(subject), body }, change.now, change.tx);
+    }
     if (person.phone)
       return services.outbox.put(
-        { fileId: change.row.id, channel: 'text', recipient: person.phone, subject: null, body: `${subject}. ${text}` },
+        { fileId: change.row.id, channel: 'text', recipient: person.phone, subject: null, body: speak(say('mail.text', { subject, text })) },
         change.now,
         change.tx,
       );
@@ -48,7 +52,7 @@ function makeInvitations({ services, config, lender }: House, links: ReturnType<
       const token = newToken();
       const expiresAt = new Date(Date.parse(change.now) + change.file.product.signing.linkDays * DAY_MS).toISOString();
       await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt }, change.tx);
-      await put(change, person, subject, `${text}\n${config.publicUrl}/door/${token}`);
+      await put(change, person, subject, say('mail.withLink', { text, link: `${config.publicUrl}/door/${token}` }));
     },
     tell: put,
   };

@@ -1,4 +1,4 @@
-import { dayAt, lapseDue, canLapse, signersOf } from '@cavren/core';
+import { dayAt, lapseDue, canLapse, signersOf, say } from '@cavren/core';
 import type { FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { SYSTEM } from '../http/index';
@@ -22,24 +22,12 @@ function lapseService({ services, now }: House) {
     if (due.what === 'lapse') {
       change.record('file.lapse', 'file', null, String(due.idle));
       change.moveTo('lapsed');
-      for (const person of signersOf(file))
-        await services.invitations.tell(
-          change,
-          person,
-          'Your application has lapsed',
-          'We have not heard from you, so your application has ended. You can apply again at any time.',
-        );
+      for (const person of signersOf(file)) await services.invitations.tell(change, person, say('mail.lapsedSubject'), say('mail.lapsed'));
       return;
     }
     row.warned = due.number;
     change.record('file.warn', 'file', null, String(due.left));
-    for (const person of signersOf(file))
-      await services.invitations.send(
-        change,
-        person,
-        'Your application waits for you',
-        `Your application ends in ${due.left} days unless you go on with it. You can do that here:`,
-      );
+    for (const person of signersOf(file)) await services.invitations.send(change, person, say('mail.lapsesSubject'), say('mail.lapses', { days: due.left }));
   }
 
   return {

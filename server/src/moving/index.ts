@@ -1,5 +1,5 @@
 import { FileAnswer, InviteApplicant, MoveFile, TakeBack, WithdrawFile } from '@cavren/contract';
-import { barToMove, computePath, paymentBar, signersOf } from '@cavren/core';
+import { barToMove, computePath, paymentBar, signersOf, say } from '@cavren/core';
 import type { Changed, Files } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { FileParams, notFound, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
@@ -35,7 +35,7 @@ function movingService({ services }: House) {
         if (!person.phone) throw refused('phone-missing', 'A code is texted to who comes in: give a phone number first.');
         invited.setWithApplicant(true);
         invited.record('file.invite', 'file', null, null);
-        await services.invitations.send(invited, person, 'Go on with your application', 'You can fill in your details yourself, here:');
+        await services.invitations.send(invited, person, say('mail.goOnSubject'), say('mail.goOn'));
       }),
     /** Takes the keying back. */
     takeBack: (reference: string, version: number, actor: Actor): Promise<Changed> =>

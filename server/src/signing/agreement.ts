@@ -12,6 +12,7 @@ import {
   totalPayableOf,
   type FileState,
   type IsoDate,
+  say,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { makePdf } from '../pdf/index';
@@ -21,6 +22,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   const { figures } = affordability(file, today);
   const costs = costsOf(file, today);
   if (!costs) throw new Error('An agreement needs an amount and a term');
+  const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
   const date = (value: string) => formatDate(value, file.pack.dateOrder);
   const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? null;
@@ -43,62 +45,83 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   return makePdf(
     [
       { text: product.signing.title, style: 'title' },
-      { text: `${lender} · file ${file.reference} · made ${date(today)}`, margin: [0, 2, 0, 8] },
-      { text: 'Who agrees', style: 'heading' },
+      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: date(today) })), margin: [0, 2, 0, 8] },
+      { text: speak(say('agreement.whoAgrees')), style: 'heading' },
       {
         ul: [
-          `${lender}, the lender`,
-          ...parties.map(
-            (person) =>
-              `${personName(person)}, born ${person.birthDate ? date(person.birthDate) : '—'}, ${person.role === 'guarantor' ? 'guarantor' : 'borrower'}`,
+          speak(say('agreement.lenderLender', { lender })),
+          ...parties.map((person) =>
+            speak(say('agreement.party', { name: personName(person), born: person.birthDate ? date(person.birthDate) : '—', role: person.role })),
           ),
         ],
       },
-      { text: 'What is lent', style: 'heading' },
+      { text: speak(say('agreement.whatLent')), style: 'heading' },
       cells([
-        ['Purpose', request.purpose ?? '—'],
-        ['Price', money(request.price ?? 0)],
-        ['Down payment', money(request.downPayment ?? 0)],
-        ['Amount lent', money(request.amount ?? 0)],
-        ...costs.fees.map(({ rule, amount }): [string, string] => [`${rule.label}, ${FEE_PAID_LABEL[rule.paid]}`, money(amount)]),
-        ['Paid out', `${money(costs.paidOut)}${request.payoutAccount ? ` to account ending ${request.payoutAccount.tail}` : ''}`],
+        [speak(say('agreement.purpose')), request.purpose ?? '—'],
+        [speak(say('agreement.price')), money(request.price ?? 0)],
+        [speak(say('agreement.downPayment')), money(request.downPayment ?? 0)],
+        [speak(say('agreement.amountLent')), money(request.amount ?? 0)],
+        ...costs.fees.map(({ rule, amount }): [string, string] => [
+          speak(say('agreement.fee', { fee: rule.label, paid: FEE_PAID_LABEL[rule.paid] })),
+          money(amount),
+        ]),
+        [
+          speak(say('agreement.paidOut')),
+          request.payoutAccount
+            ? speak(say('agreement.paidOutAccountEndingTail', { paidOut: { money: costs.paidOut }, tail: request.payoutAccount.tail }))
+            : money(costs.paidOut),
+        ],
       ]),
-      { text: 'What it costs', style: 'heading' },
+      { text: speak(say('agreement.whatCosts')), style: 'heading' },
       cells([
         ...costs.parts.map((part): [string, string] => [
-          costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : 'Rate a year',
-          `${part.offer.kind === 'variable' ? 'variable, now ' : ''}${speakerFor(file.pack)(partInWords(part.terms))}`,
+          costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : speak(say('agreement.rateYear')),
+          speak(part.offer.kind === 'variable' ? say('agreement.variableNow', { terms: partInWords(part.terms) }) : partInWords(part.terms)),
         ]),
         // Only where the product states one: other places have other disclosures.
-        ...(apr === null ? [] : [['Annual percentage rate', inPercent(apr)] satisfies [string, string]]),
-        ['Payments', `${paid.length} payments, the first ${money(paid[0]?.payment ?? 0)}, the last ${money(paid.at(-1)?.payment ?? 0)}`],
-        ['First payment', date(paid[0]?.dueOn ?? costs.advanceOn)],
-        ['Total of payments', money(schedule.totalPayable)],
-        ['Total payable', money(totalPayableOf(costs))],
+        ...(apr === null ? [] : [[speak(say('agreement.annualPercentageRate')), inPercent(apr)] satisfies [string, string]]),
+        [
+          speak(say('agreement.payments')),
+          speak(say('agreement.paymentsInAll', { count: paid.length, first: { money: paid[0]?.payment ?? 0 }, last: { money: paid.at(-1)?.payment ?? 0 } })),
+        ],
+        [speak(say('agreement.firstPayment')), date(paid[0]?.dueOn ?? costs.advanceOn)],
+        [speak(say('agreement.totalPayments')), money(schedule.totalPayable)],
+        [speak(say('agreement.totalPayable')), money(totalPayableOf(costs))],
       ]),
-      { text: 'What you declare', style: 'heading' },
+      { text: speak(say('agreement.whatYouDeclare')), style: 'heading' },
       {
         ol: [
-          'The details in this application are complete and true as far as I know.',
-          'I will pay each payment on its date. If I can’t, I will call before the date.',
-          'Each of us owes the whole amount, not a share of it.',
-          `I answer the following question as part of this agreement: ${product.signing.choice.question}`,
+          speak(say('agreement.detailsThisApplicationAreComplete')),
+          speak(say('agreement.iWillPayEachPayment')),
+          speak(say('agreement.eachUsOwesWholeAmount')),
+          speak(say('agreement.iAnswerFollowingQuestionAs', { question: product.signing.choice.question })),
         ],
       },
-      { text: 'If a payment is missed', style: 'heading' },
+      { text: speak(say('agreement.ifPaymentMissed')), style: 'heading' },
       {
-        text:
-          `The unpaid amount goes on bearing interest at the rate above. ` +
-          `${rules.late.fee > 0 ? `After ${rules.late.afterDays} days ${money(rules.late.fee)} is added once.` : `There is no other charge in the first ${rules.late.afterDays} days.`} ` +
-          `After ${rules.late.callsAfterDays} days the lender may ask for the whole balance.`,
+        text: speak(
+          say('agreement.ifLate', {
+            charge: rules.late.fee > 0 ? 'fee' : 'none',
+            fee: { money: rules.late.fee },
+            afterDays: rules.late.afterDays,
+            callsAfterDays: rules.late.callsAfterDays,
+          }),
+        ),
       },
-      { text: 'Every payment', style: 'heading' },
+      { text: speak(say('agreement.everyPayment')), style: 'heading' },
       {
         table: {
           headerRows: 1,
           widths: [28, '*', '*', '*', '*', '*'],
           body: [
-            ['No.', 'Due', 'Payment', 'Interest', 'Principal', 'Balance'].map((text, at) => ({ text, bold: true, alignment: at > 1 ? 'right' : 'left' })),
+            [
+              speak(say('agreement.no')),
+              speak(say('agreement.due')),
+              speak(say('agreement.payment')),
+              speak(say('agreement.interest')),
+              speak(say('agreement.principal')),
+              speak(say('agreement.balance')),
+            ].map((text, at) => ({ text, bold: true, alignment: at > 1 ? 'right' : 'left' })),
             ...schedule.rows.map((row) => [
               { text: String(row.number), style: 'number' },
               { text: date(row.dueOn), style: 'number' },
@@ -114,7 +137,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         fontSize: 8,
       },
     ],
-    `${product.signing.title}, file ${file.reference}`,
+    speak(say('agreement.titleFileReference', { title: product.signing.title, reference: file.reference })),
   );
 }
 
@@ -132,13 +155,16 @@ export interface SignatureRecord {
   codeSentTo: string;
 }
 
+const utc = (time: string): string => `${time} (UTC)`;
+
 /** The record that goes behind the agreement: who signed when, from where and how, and the digest of what was signed. */
 export async function signatureRecordPdf(reference: string, documentHash: string, records: readonly SignatureRecord[]): Promise<Buffer> {
+  const speak = speakerFor();
   return makePdf(
     [
-      { text: 'Record of signatures', style: 'title' },
-      { text: `File ${reference}`, margin: [0, 2, 0, 2] },
-      { text: ['Digest of the agreement (SHA-256): ', { text: documentHash, style: 'number', fontSize: 7.5 }], style: 'small', margin: [0, 0, 0, 10] },
+      { text: speak(say('agreement.recordSignatures')), style: 'title' },
+      { text: speak(say('agreement.fileReference', { reference })), margin: [0, 2, 0, 2] },
+      { text: [speak(say('agreement.digestAgreementSHA256')), { text: documentHash, style: 'number', fontSize: 7.5 }], style: 'small', margin: [0, 0, 0, 10] },
       ...records.flatMap((record) => [
         { text: `${record.position}. ${record.name}`, style: 'heading' },
         record.drawing
@@ -148,14 +174,14 @@ export async function signatureRecordPdf(reference: string, documentHash: string
           table: {
             widths: [150, '*'],
             body: [
-              ['Signed', `${record.signedAt} (UTC)`],
-              ['How', record.drawing ? 'drawn on the screen' : 'typed name'],
-              ['Answer chosen', record.choice],
-              ['Agreed to electronic papers', `${record.consentedAt} (UTC)`],
-              ['Read to the end', `${record.readAt} (UTC)`],
-              ['Proven by', `one-time code sent by text to ${record.codeSentTo}`],
-              ['From', record.address],
-              ['Device', record.device],
+              [speak(say('agreement.signed')), utc(record.signedAt)],
+              [speak(say('agreement.how')), speak(say('agreement.mark', { mark: record.drawing ? 'drawn' : 'typed' }))],
+              [speak(say('agreement.answerChosen')), record.choice],
+              [speak(say('agreement.agreedElectronicPapers')), utc(record.consentedAt)],
+              [speak(say('agreement.readEnd')), utc(record.readAt)],
+              [speak(say('agreement.proven')), speak(say('agreement.oneTimeCodeSentText', { codeSentTo: record.codeSentTo }))],
+              [speak(say('agreement.from')), record.address],
+              [speak(say('agreement.device')), record.device],
             ].map(([label, value]) => [{ text: label, color: '#444444' }, { text: value }]),
           },
           layout: 'lightHorizontalLines',
@@ -163,6 +189,6 @@ export async function signatureRecordPdf(reference: string, documentHash: string
         },
       ]),
     ],
-    `Record of signatures, file ${reference}`,
+    speak(say('agreement.recordSignaturesFileReference', { reference })),
   );
 }

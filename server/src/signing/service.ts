@@ -1,5 +1,5 @@
 import type { SignAgreement } from '@cavren/contract';
-import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState } from '@cavren/core';
+import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { Changed, FileChange } from '../files/index';
@@ -29,12 +29,7 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
     const person = change.file.people.find(({ id }) => id === signer.personId);
     if (!person) throw notFound('A signer');
     await store.updateSigner(signer.id, { state: 'invited', invitedAt: change.now }, change.tx);
-    await services.invitations.send(
-      change,
-      person,
-      `Please read and sign: ${change.file.product.signing.title}`,
-      'Your agreement is ready. Read it and sign it on your phone with this link:',
-    );
+    await services.invitations.send(change, person, say('mail.signSubject', { title: change.file.product.signing.title }), say('mail.sign'));
     change.record('signer.invite', `signer/${signer.id}`, null, personName(person));
     change.afterwards(() => jobs.poke());
   }
@@ -140,13 +135,7 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
         change.record('agreement.void', `envelope/${envelope.id}`, envelope.state, reason);
         for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
           const person = change.file.people.find(({ id }) => id === signer.personId);
-          if (person)
-            await services.invitations.tell(
-              change,
-              person,
-              'Your agreement was taken back',
-              'We have to change something in your application. What was signed no longer counts; you will get a new agreement.',
-            );
+          if (person) await services.invitations.tell(change, person, say('mail.takenBackSubject'), say('mail.takenBack'));
         }
         await change.reload('envelope');
         change.afterwards(() => jobs.poke());

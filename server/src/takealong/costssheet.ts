@@ -16,7 +16,10 @@ import {
   type FileState,
   type IsoDate,
   type ScheduleRow,
+  say,
+  type Words,
 } from '@cavren/core';
+import { speakerFor, type Speak } from '@cavren/words';
 import { makePdf } from '../pdf/index';
 import { neededCosts } from './texts';
 
@@ -28,45 +31,59 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
   const costs = neededCosts(file, today);
   const rules = file.product.costs;
   if (!rules) throw new Error('Nothing is lent');
+  const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
   const date = (value: string): string => formatDate(value, file.pack.dateOrder);
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const rate = annualPercentageRate(costs, file.pack.rateMethod);
   const all = totalPayableOf(costs);
+  const advanced = advances(costs, date);
   const paid = costs.schedule.rows.filter(({ payment }) => payment > 0);
   const last = paid.at(-1);
   const early = addMonths(costs.advanceOn, 12);
   const heading = (text: string) => ({ text, style: 'heading' });
   return makePdf(
     [
-      { text: 'What this loan costs you', style: 'title' },
+      { text: speak(say('costsSheet.whatThisLoanCostsYou')), style: 'title' },
       {
-        text: `${file.product.name} for ${applicant ? personName(applicant) : 'you'} · file ${file.reference} · worked out on ${date(today)}`,
+        text: speak(
+          say('costsSheet.about', {
+            product: file.product.name,
+            whose: applicant ? personName(applicant) : say('costsSheet.you'),
+            reference: file.reference,
+            today: date(today),
+          }),
+        ),
         margin: [0, 2, 0, 4],
       },
-      { text: `This is no offer yet. ${lender} decides when everything is there; the agreement that you sign says what holds.`, style: 'small' },
-      heading('What you get'),
+      { text: speak(say('costsSheet.thisNoOfferYetLender', { lender })), style: 'small' },
+      heading(speak(say('costsSheet.whatYouGet'))),
       {
         ul: [
-          `${lender} lends you ${money(costs.amount)}.`,
-          ...costs.fees.map(({ rule, amount }) => `${rule.label} of ${money(amount)}, ${FEE_PAID_LABEL[rule.paid]}.`),
-          { text: `${money(costs.paidOut)} reaches you, or whom you buy from, ${advances(costs, date)}.`, bold: true },
+          speak(say('costsSheet.lenderLendsYouAmount', { lender, amount: { money: costs.amount } })),
+          ...costs.fees.map(({ rule, amount }) =>
+            speak(say('costsSheet.fee', { fee: rule.label, amount: { money: amount }, paid: FEE_PAID_LABEL[rule.paid] })),
+          ),
+          {
+            text: speak(say('costsSheet.reaches', { amount: { money: costs.paidOut }, count: advanced.count, from: advanced.from, to: advanced.to })),
+            bold: true,
+          },
         ],
       },
-      heading('What you pay, and when'),
-      { ul: costs.parts.map((part) => partWords(part, money, date, costs.parts.length > 1)) },
-      { text: last ? `The last payment is due on ${date(last.dueOn)}. Then nothing is owed.` : '', margin: [0, 4, 0, 0] },
-      heading('What it costs in all'),
+      heading(speak(say('costsSheet.whatYouPayAndWhen'))),
+      { ul: costs.parts.map((part) => partWords(part, speak, date, costs.parts.length > 1)) },
+      { text: last ? speak(say('costsSheet.lastPayment', { due: date(last.dueOn) })) : '', margin: [0, 4, 0, 0] },
+      heading(speak(say('costsSheet.whatCostsAll'))),
       {
         table: {
           widths: ['*', 110],
           body: [
-            ['You get', money(costs.paidOut)],
-            ['Interest', money(costs.schedule.totalInterest)],
+            [speak(say('costsSheet.youGet')), money(costs.paidOut)],
+            [speak(say('costsSheet.interest')), money(costs.schedule.totalInterest)],
             ...costs.fees.map(({ rule, amount }) => [rule.label, money(amount)]),
-            ['You pay in all', money(all)],
-            ['So it costs you', money(costOf(costs))],
-            ...(rate === null ? [] : [['Annual percentage rate: what it costs a year, with fees, in per cent. Compare offers by it.', inPercent(rate)]]),
+            [speak(say('costsSheet.youPayAll')), money(all)],
+            [speak(say('costsSheet.soCostsYou')), money(costOf(costs))],
+            ...(rate === null ? [] : [[speak(say('costsSheet.annualPercentageRateWhatCosts')), inPercent(rate)]]),
           ].map(([label, value], at, body) => [
             { text: label ?? '', bold: at >= body.length - (rate === null ? 2 : 3) },
             { text: value ?? '', alignment: 'right', bold: at >= body.length - (rate === null ? 2 : 3) },
@@ -74,34 +91,40 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
         },
         layout: 'lightHorizontalLines',
       },
-      ...(costs.parts.some(({ offer }) => offer.kind === 'variable')
-        ? [{ text: 'The variable rate can rise or fall. We write to you before your payment changes.', margin: [0, 4, 0, 0] }]
-        : []),
-      heading('If you miss a payment'),
+      ...(costs.parts.some(({ offer }) => offer.kind === 'variable') ? [{ text: speak(say('costsSheet.variableRateCanRiseOr')), margin: [0, 4, 0, 0] }] : []),
+      heading(speak(say('costsSheet.ifYouMissPayment'))),
       {
-        text:
-          `Call us before the date if you can. What isn’t paid goes on bearing interest at your rate. ` +
-          (rules.late.fee > 0
-            ? `${rules.late.afterDays} days after the date we add ${money(rules.late.fee)} once for that payment. `
-            : `There is no other charge in the first ${rules.late.afterDays} days. `) +
-          `After ${rules.late.callsAfterDays} days we may ask for everything that is owed at once. Late payments can make it harder to borrow elsewhere.`,
+        text: speak(
+          say('costsSheet.ifLate', {
+            charge: rules.late.fee > 0 ? 'fee' : 'none',
+            fee: { money: rules.late.fee },
+            afterDays: rules.late.afterDays,
+            callsAfterDays: rules.late.callsAfterDays,
+          }),
+        ),
       },
-      heading('If you want to pay it back early'),
+      heading(speak(say('costsSheet.ifYouWantPayBack'))),
       {
-        text:
-          `You can, on any day, all of it or a part. ` +
-          (rules.settlement.share > 0
-            ? `We then ask for ${inPercent(rules.settlement.share)} of what is owed, ${inPercent(rules.settlement.shareWithinYear)} in the last year, and never more than the interest that you save. `
-            : `It costs nothing extra. `) +
-          (last && last.dueOn > early ? `On ${date(early)}, for example, ${money(total(settlementTerms(costs, rules, early)))} would settle it.` : ''),
+        text: speak(
+          say('costsSheet.payingBackEarly', {
+            charge: rules.settlement.share > 0 ? 'share' : 'none',
+            share: { percent: rules.settlement.share },
+            shareWithinYear: { percent: rules.settlement.shareWithinYear },
+            example: last && last.dueOn > early ? 'yes' : 'no',
+            early: date(early),
+            settles: { money: last && last.dueOn > early ? total(settlementTerms(costs, rules, early)) : 0 },
+          }),
+        ),
       },
-      heading('Year by year'),
+      heading(speak(say('costsSheet.yearYear'))),
       {
         table: {
           headerRows: 1,
           widths: ['*', '*', '*', '*'],
           body: [
-            ['In the year to', 'You pay', 'Of it interest', 'Owed after it'].map((text, at) => ({ text, bold: true, alignment: at === 0 ? 'left' : 'right' })),
+            [speak(say('costsSheet.year')), speak(say('costsSheet.youPay')), speak(say('costsSheet.interest2')), speak(say('costsSheet.owedAfter'))].map(
+              (text, at) => ({ text, bold: true, alignment: at === 0 ? 'left' : 'right' }),
+            ),
             ...yearly(costs).map(({ to, payment, interest, balance }) => [
               { text: date(to) },
               ...[payment, interest, balance].map((value) => ({ text: money(value), alignment: 'right' })),
@@ -111,35 +134,45 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
         layout: 'lightHorizontalLines',
       },
     ],
-    `What this loan costs you, file ${file.reference}`,
+    speak(say('costsSheet.whatThisLoanCostsYou2', { reference: file.reference })),
   );
 }
 
-function advances({ parts }: Costs, date: (value: string) => string): string {
+function advances({ parts }: Costs, date: (value: string) => string): { count: number; from: string; to: string } {
   const days = [...new Set(parts.map(({ terms }) => terms.advanceOn))].sort();
   const [first = '', last = first] = [days[0], days.at(-1)];
-  return days.length === 1 ? `on ${date(first)}` : `in ${days.length} amounts from ${date(first)} to ${date(last)}`;
+  return { count: days.length, from: date(first), to: date(last) };
 }
 
 /** A part in words that need no knowledge of lending. */
-function partWords({ offer, terms, schedule }: CostedPart, money: (amount: number) => string, date: (value: string) => string, named: boolean): string {
+function partWords({ offer, terms, schedule }: CostedPart, speak: Speak, date: (value: string) => string, named: boolean): string {
   const paid = schedule.rows.filter(({ payment }) => payment > 0);
-  const first = paid[0];
-  const last = paid.at(-1);
-  const often = PAYMENT_PERIOD_LABEL[terms.every];
+  const [first, last] = [paid[0], paid.at(-1)];
   const steps = schedule.steps.map(({ from, payment }, at) =>
     at === 0
-      ? `${money(payment)} ${often}${terms.season ? ' of the season' : ''}, first on ${date(first?.dueOn ?? '')}`
-      : `from ${date(schedule.rows[from - 1]?.dueOn ?? '')} on ${money(payment)}`,
+      ? say('costsSheet.firstStep', {
+          payment: { money: payment },
+          often: PAYMENT_PERIOD_LABEL[terms.every],
+          season: terms.season ? 'yes' : 'no',
+          first: date(first?.dueOn ?? ''),
+        })
+      : say('costsSheet.laterStep', { from: date(schedule.rows[from - 1]?.dueOn ?? ''), payment: { money: payment } }),
   );
-  const rest: string[] = [];
-  if (terms.revolving)
-    rest.push(`each payment is ${(terms.revolving.share * 100).toFixed(0)} % of what is owed then, at least ${money(terms.revolving.least)}`);
-  if (terms.holiday) rest.push(`nothing for ${terms.holiday.periods} payments from number ${terms.holiday.from} on`);
-  if (last && last.payment !== schedule.steps.at(-1)?.payment) rest.push(`the last one, on ${date(last.dueOn)}, is ${money(last.payment)}`);
-  const head = named ? `${offer.label}, ${money(terms.principal)} at ${inPercent(terms.annualRate)} a year: ` : '';
-  const tail = named ? '' : ` The rate is ${inPercent(terms.annualRate)} a year.`;
-  return `${head}${[...steps, ...rest].join('; ')}; ${paid.length} payments in all.${tail}`;
+  const rest: Words[] = [];
+  if (terms.revolving) rest.push(say('costsSheet.revolving', { share: { percent: terms.revolving.share }, least: { money: terms.revolving.least } }));
+  if (terms.holiday) rest.push(say('costsSheet.holiday', { payments: terms.holiday.periods, from: terms.holiday.from }));
+  if (last && last.payment !== schedule.steps.at(-1)?.payment)
+    rest.push(say('costsSheet.lastOne', { due: date(last.dueOn), payment: { money: last.payment } }));
+  return speak(
+    say('costsSheet.part', {
+      named: named ? 'yes' : 'no',
+      label: offer.label,
+      principal: { money: terms.principal },
+      rate: { percent: terms.annualRate },
+      steps: { all: [...steps, ...rest], by: 'semicolon' },
+      count: paid.length,
+    }),
+  );
 }
 
 /** Payments added up by years from the advance. */

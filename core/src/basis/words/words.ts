@@ -18,7 +18,7 @@ export type SaidValue =
   | { day: string }
   | { month: string }
   /** Several things one after another: “a, b”, “a and b”, “a or b”. */
-  | { all: readonly SaidValue[]; by: 'comma' | 'and' | 'or' }
+  | { all: readonly SaidValue[]; by: 'comma' | 'semicolon' | 'and' | 'or' }
   /** Words that stand within a sentence though they could begin one. */
   | { within: Words };
 
