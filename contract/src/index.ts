@@ -1,20 +1,69 @@
-export * from './calculation/index';
-export * from './checks/index';
-export * from './completion/index';
-export * from './conditions/index';
-export * from './consents/index';
-export * from './decision/index';
-export * from './declarations/index';
-export * from './details/index';
-export * from './door/index';
-export * from './files/index';
-export * from './history/index';
-export * from './outbox/index';
-export * from './papers/index';
-export * from './persons/index';
-export * from './problems/index';
-export * from './product/index';
-export * from './session/index';
-export * from './signing/index';
-export * from './takealong/index';
-export * from './values/index';
+/** What other parts use of the contract, by concept. */
+export { KeptCalculation } from './calculation/index';
+export { AskCheck, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
+export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, VerifyPayout } from './completion/index';
+export { AnswerException, AskException } from './conditions/index';
+export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, WithdrawConsent } from './consents/index';
+export { AnswerQuestion, MakeDecision } from './decision/index';
+export { EndFile, KeepMonitoring, MonitoringView, ReviewDuplicate, SayDuplicate } from './declarations/index';
+export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, type FieldValue, RevealedNumber, RevealNumber } from './details/index';
+export {
+  AppliedAtDoor,
+  ApplyAtDoor,
+  DoorDetails,
+  type DoorDetailsView,
+  DoorGreeting,
+  type DoorRow,
+  DoorView,
+  EnterDoor,
+  GiveConsentAtDoor,
+  OpenDoor,
+  ProductCode,
+  PublicProduct,
+  ReadToEnd,
+  ReturnCode,
+  ReturnToDoor,
+  SignAgreement,
+} from './door/index';
+export {
+  CHANNEL_LABEL,
+  CHANNELS,
+  FILE_SORTS,
+  FileAnswer,
+  FileItem,
+  fileOf,
+  FilePage,
+  FileQuery,
+  FileView,
+  InviteApplicant,
+  MoveFile,
+  OpenedFile,
+  OpenFile,
+  StatedBy,
+  TakeBack,
+  TodayPage,
+  TodayQuery,
+  viewAfter,
+  WithdrawFile,
+} from './files/index';
+export { HistoryPage } from './history/index';
+export { OutboxMessage, OutboxPage, OutboxQuery } from './outbox/index';
+export { JudgePaper, MAX_PAPER_BYTES, PAPER_TYPES, RemovePaper } from './papers/index';
+export {
+  FindQuery,
+  Found,
+  MergePersons,
+  PersonMatch,
+  PersonMatches,
+  type RegisterItem,
+  RegisterPage,
+  RegisterQuery,
+  RegisterView,
+  SearchPersons,
+} from './persons/index';
+export { Problem } from './problems/index';
+export { CertificatePage, KeepCertificate, OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from './product/index';
+export { DemoPerson, Me, SignIn } from './session/index';
+export { SendAgreement, VoidAgreement } from './signing/index';
+export { CALCULATION_SCHEMA, TAKE_ALONG, type TakeAlong, TakenCalculation } from './takealong/index';
+export { Done, Id, PageQuery } from './values/index';

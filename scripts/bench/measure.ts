@@ -211,7 +211,7 @@ async function lists(): Promise<void> {
         `${first} ${last}`,
         1_000_000 + at * 100,
         open ? 3 : 0,
-        open ? 'Payslip' : null,
+        open ? JSON.stringify('Payslip') : null,
         open ? 'officer' : null,
         due,
       ]);

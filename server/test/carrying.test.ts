@@ -1,6 +1,7 @@
 import type { KeptCalculation } from '@cavren/contract';
 import { affordability, calculate, computePath, isoDate, type Calculation } from '@cavren/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/spoken';
 import { makePool, recalculateAll } from '../src/calculation/index';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
 import { change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';

@@ -1,5 +1,6 @@
 import { chainProblem } from '@cavren/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/spoken';
 import { execute } from '../src/db/index';
 import { demoPeople, seedDemo } from '@cavren/demo';
 import { inRoot } from '../../scripts/setup/place.mjs';

@@ -1,7 +1,8 @@
 import type { DoorView, FileAnswer, Problem } from '@cavren/contract';
 import { isoDate, type Stage } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/spoken';
 import { execute, select } from '../src/db/index';
 import { Phone } from './applicant';
 import { change, Client, makeCavren, openFile, STAFF, type TestCavren, type Walk } from './cavren';

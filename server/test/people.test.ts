@@ -14,7 +14,8 @@ import type {
 } from '@cavren/contract';
 import { computePath, isoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/spoken';
 import { speakerFor } from '@cavren/words';
 import { inTransaction, select } from '../src/db/index';
 import { newestMessage } from './applicant';

@@ -40,6 +40,11 @@ function* said(): Generator<{ at: string; code: string; values: string[] | null 
       const values = second && ts.isObjectLiteralExpression(second) ? second.properties.map((property) => property.name?.getText() ?? '?') : [];
       if (code !== undefined) yield { at: `${file}:${line}`, code, values };
     }
+    // A concept's list of problems: status, code, message. Values are given where one is told.
+    if (file.endsWith('/problems.ts'))
+      for (const node of within(tree))
+        if (ts.isArrayLiteralExpression(node) && node.elements[2] && ts.isStringLiteral(node.elements[2]))
+          yield { at: file, code: node.elements[2].text, values: null };
   }
 }
 

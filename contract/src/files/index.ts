@@ -1,2 +1,21 @@
 export { fileOf, viewAfter } from './compose';
-export * from './schemas';
+export {
+  CHANNEL_LABEL,
+  CHANNELS,
+  FILE_SORTS,
+  FileAnswer,
+  FileItem,
+  FilePage,
+  FileQuery,
+  FileState,
+  FileView,
+  InviteApplicant,
+  MoveFile,
+  OpenedFile,
+  OpenFile,
+  StatedBy,
+  TakeBack,
+  TodayPage,
+  TodayQuery,
+  WithdrawFile,
+} from './schemas';

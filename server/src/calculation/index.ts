@@ -1,8 +1,9 @@
+import { PROBLEM } from './problems';
 import { Id, KeptCalculation } from '@cavren/contract';
 import { isWhole, recalculate } from '@cavren/core';
 import type { DecisionStore } from '../decision/index';
 import type { Concept } from '../house/index';
-import { FileParams, notFound, staffFor } from '../http/index';
+import { FileParams, staffFor } from '../http/index';
 import { makePool } from './pool';
 
 export { makePool, type CalculationPool } from './pool';
@@ -16,7 +17,7 @@ export const calculation: Concept = (app, { services }) => {
       staffFor(request, 'file.read');
       const file = await services.fileStore.byReference(request.params.reference);
       const decision = file && (await services.decisionStore.byId(file.id, request.params.id));
-      if (!decision) throw notFound('This decision');
+      if (!decision) throw PROBLEM.noDecision();
       const { figures: kept } = decision;
       if (!isWhole(kept)) return { kept: false, today: null, product: null, figures: [], differences: [] };
       const { differences } = recalculate(kept);

@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import {
   checkSubject,
   currentCheck,
@@ -15,7 +16,7 @@ import {
 import { nanoid } from 'nanoid';
 import type { Changed } from '../files/index';
 import type { House } from '../house/index';
-import { forbidden, notFound, refused, SYSTEM, type Actor } from '../http/index';
+import { refused, SYSTEM, type Actor } from '../http/index';
 import { OutsideError } from '../outside/index';
 import { ASK_SERVICE } from './kinds/index';
 import type { Found } from './kinds/kind';
@@ -82,11 +83,11 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
         const { file } = change;
         const person = file.people.find(({ id }) => id === personId);
         const rule = file.product.checks.find((candidate) => candidate.kind === kind);
-        if (!person || !rule || !plays(person, rule.roles)) throw notFound('A person whom this check is about');
-        if (!hasConsent(file, personId, file.product.lookUpConsent)) throw refused('consent-missing', 'Record the consent to the look-up first.');
+        if (!person || !rule || !plays(person, rule.roles)) throw PROBLEM.noPersonWhomThisCheckAbout();
+        if (!hasConsent(file, personId, file.product.lookUpConsent)) throw PROBLEM.consentMissing();
         const missing = lackedBy(kind, person);
         if (missing.length > 0) throw refused('details-missing', say('checks.checkNeedsFirst', { missing: { all: missing, by: 'and' } }));
-        if (currentCheck(file, person, kind)?.state === 'waiting') throw refused('check-waiting', 'This check is waiting for the service already.');
+        if (currentCheck(file, person, kind)?.state === 'waiting') throw PROBLEM.checkWaiting();
         const id = nanoid();
         await store.insert(
           {
@@ -121,12 +122,12 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const check = change.file.checks.find(({ findings }) => findings.some(({ id }) => id === findingId));
         const found = check?.findings.find(({ id }) => id === findingId);
-        if (!check || !found) throw notFound('This finding');
+        if (!check || !found) throw PROBLEM.noFinding();
         const { settledBy, resolutions } = KINDS_OF_CHECK[check.kind];
         const byCompliance = settledBy === 'compliance';
-        if (byCompliance && !may(actor.me.role, 'candidate.decide')) throw forbidden('A watchlist entry is decided by a compliance reviewer.');
-        if (!resolutions.includes(resolution)) throw refused('resolution-unfit', 'This kind of finding is not settled that way.');
-        if (found.agrees || found.resolution !== null) throw refused('finding-settled', 'This finding is settled already.');
+        if (byCompliance && !may(actor.me.role, 'candidate.decide')) throw PROBLEM.watchlistEntryDecidedComplianceReviewer();
+        if (!resolutions.includes(resolution)) throw PROBLEM.resolutionUnfit();
+        if (found.agrees || found.resolution !== null) throw PROBLEM.findingSettled();
         await store.resolve(findingId, { resolution, reason, resolvedBy: actor.name, resolvedAt: change.now }, change.tx);
         await change.reload('checks');
         change.record(

@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import { BankAccountAnswer, BankTransferAnswer } from '@cavren/contract';
 import { barToRelease, computePath, formatMoney, paidOutOf, paymentBar, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
@@ -34,7 +35,7 @@ export function completionService({ services, secrets, jobs, config }: House, st
 
   async function accountFor(change: FileChange) {
     const account = await accountOf(change.row.id, change.file, change.tx);
-    if (!account) throw refused('account-missing', 'The account that the money goes to is not complete: name, routing number and account number are needed.');
+    if (!account) throw PROBLEM.accountMissing();
     return account;
   }
 
@@ -127,7 +128,7 @@ export function completionService({ services, secrets, jobs, config }: House, st
     async verify(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const { digest, account } = await accountFor(change);
-        if (change.file.payout.releasedAt || change.file.payout.order) throw refused('released', 'The money was released already.');
+        if (change.file.payout.releasedAt || change.file.payout.order) throw PROBLEM.released();
         const payout = await store.of(change.row.id, change.tx);
         await store.update(payout.id, { verifiedAbout: digest, verifyAskedAt: change.now, verifiedAt: null, verifyProblem: null }, change.tx);
         await later(change, 'payout.verify', payout);
@@ -145,7 +146,7 @@ export function completionService({ services, secrets, jobs, config }: House, st
         if (blocking.length > 0) throw refuseBlocked('Something still stands before the release.', blocking, change.file.pack);
         const { digest } = await accountFor(change);
         const payout = await store.of(change.row.id, change.tx);
-        if (payout.verifiedAbout !== digest) throw refused('account-changed', 'The account was changed since it was verified: verify it again.');
+        if (payout.verifiedAbout !== digest) throw PROBLEM.accountChanged();
         const amount = paidOutOf(change.file);
         // A key of before this order was kept is used again: the bank may have it already.
         const transferKey = payout.orderState === null ? (payout.transferKey ?? nanoid()) : nanoid();
@@ -182,7 +183,7 @@ export type CompletionService = ReturnType<typeof completionService>;
 function refuseRelease(file: FileState, actor: Actor): void {
   const bar = barToRelease(file, actor.id);
   if (bar) throw forbidden(bar);
-  if (file.stage !== 'completing') throw refused('path-not-clear', 'Only an approved file can be completed.');
+  if (file.stage !== 'completing') throw PROBLEM.pathNotClear();
   const open = paymentBar(file);
   if (open) throw refused('payment-open', open);
 }

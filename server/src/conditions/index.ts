@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import { AnswerException, AskException, FileAnswer, Id } from '@cavren/contract';
 import { computePath, isReferred, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, notFound, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, staffFor, type Actor } from '../http/index';
 
 interface ExceptionRow extends Exception {
   fileId: string;
@@ -62,9 +63,8 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
         const excusable = measure
           ? measure.verdict === 'outside' || measure.verdict === 'refer'
           : referred || condition?.state === 'outstanding' || condition?.state === 'received';
-        if (!excusable) throw refused('nothing-to-excuse', 'There is nothing here to be let go.');
-        if (change.file.exceptions.some((exception) => exception.subject === subject && exception.answer === null))
-          throw refused('exception-asked', 'This exception was asked for already.');
+        if (!excusable) throw PROBLEM.nothingToExcuse();
+        if (change.file.exceptions.some((exception) => exception.subject === subject && exception.answer === null)) throw PROBLEM.exceptionAsked();
         await store.insert(
           {
             id: nanoid(),
@@ -88,9 +88,9 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
     async answerException(reference: string, version: number, id: string, answer: 'granted' | 'refused', actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const exception = await store.byId(change.row.id, id, change.tx);
-        if (!exception) throw notFound('This exception');
-        if (exception.answer !== null) throw refused('exception-answered', 'This exception was answered already.');
-        if (exception.askedById === actor.id) throw refused('four-eyes', 'You asked for this exception, so another person must answer it.');
+        if (!exception) throw PROBLEM.noException();
+        if (exception.answer !== null) throw PROBLEM.exceptionAnswered();
+        if (exception.askedById === actor.id) throw PROBLEM.fourEyes();
         await store.answer(id, { answer, answeredBy: actor.name, answeredAt: change.now }, change.tx);
         await change.reload('exceptions');
         change.record('exception.answer', exception.subject, exception.reason, answer);

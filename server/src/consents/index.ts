@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import { FileAnswer, Id, RecordConsent, WithdrawConsent } from '@cavren/contract';
 import { consentOf, plays, type Consent, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, invalid, notFound, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, staffFor, type Actor } from '../http/index';
 
 interface ConsentRow extends Consent {
   fileId: string;
@@ -58,9 +59,9 @@ function consentsService({ services }: House, store: ConsentsStore) {
   async function give(change: FileChange, personId: string, kind: string, language: string, how: string): Promise<void> {
     const person = change.file.people.find(({ id }) => id === personId);
     const text = change.file.product.consents.find((consent) => consent.kind === kind);
-    if (!person || !text || !plays(person, text.roles)) throw notFound('A person whom this consent is asked of');
-    if (text.text[language] === undefined) throw invalid([{ path: 'language', message: 'This text is not there in that language.' }]);
-    if (consentOf(change.file, personId, kind)) throw refused('consent-there', 'This consent is on record already.');
+    if (!person || !text || !plays(person, text.roles)) throw PROBLEM.noPersonWhomThisConsentAsked();
+    if (text.text[language] === undefined) throw PROBLEM.thisTextNotThereLanguage({}, 'language');
+    if (consentOf(change.file, personId, kind)) throw PROBLEM.consentThere();
     const row: ConsentRow = {
       id: nanoid(),
       fileId: change.row.id,
@@ -83,9 +84,8 @@ function consentsService({ services }: House, store: ConsentsStore) {
 
   async function takeBack(change: FileChange, id: string, how: string): Promise<void> {
     const consent = change.file.consents.find((candidate) => candidate.id === id);
-    if (!consent) throw notFound('This consent');
-    if (consent.withdrawnAt !== null || (await store.withdraw(id, change.now, change.actor.name, change.tx)) === 0)
-      throw refused('consent-withdrawn', 'This consent was withdrawn already.');
+    if (!consent) throw PROBLEM.noConsent();
+    if (consent.withdrawnAt !== null || (await store.withdraw(id, change.now, change.actor.name, change.tx)) === 0) throw PROBLEM.consentWithdrawn();
     await change.reload('consents');
     change.record('consent.withdraw', `person/${consent.personId}`, `${consent.kind}, version ${consent.version}`, how);
   }

@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import { AnswerQuestion, FileAnswer, Id, MakeDecision } from '@cavren/contract';
 import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState, say, type Words } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, forbidden, invalid, notFound, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, forbidden, refuseBlocked, staffFor, type Actor } from '../http/index';
 
 interface DecisionRow {
   id: string;
@@ -113,7 +114,7 @@ function decisionService({ services }: House, store: DecisionStore) {
       return services.files.change({ reference }, { version: wish.version, actor }, async (change) => {
         const bar = barToDecide(change.file, actor.id);
         if (bar) throw forbidden(bar);
-        if (change.file.stage !== 'deciding') throw refused('path-not-clear', 'This file has not come to its decision, or has been decided.');
+        if (change.file.stage !== 'deciding') throw PROBLEM.pathNotClear();
         if (wish.outcome === 'sendBack') {
           await keep(change, { outcome: 'sendBack', reasons: [], comment: wish.question });
           change.moveTo('gathering');
@@ -121,7 +122,7 @@ function decisionService({ services }: House, store: DecisionStore) {
         }
         if (wish.outcome === 'decline') {
           const known = change.file.product.declineReasons.map(({ code }) => code);
-          if (wish.reasons.some((reason) => !known.includes(reason))) throw invalid([{ path: 'reasons', message: 'Choose the reasons from the list.' }]);
+          if (wish.reasons.some((reason) => !known.includes(reason))) throw PROBLEM.chooseReasonsFromList({}, 'reasons');
           await keep(change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
           change.moveTo('declined');
           await tellApplicants(change, say('mail.decisionSubject'), say('mail.declined'));
@@ -140,8 +141,8 @@ function decisionService({ services }: House, store: DecisionStore) {
     async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const question = change.file.decisions.find((decision) => decision.id === id && decision.outcome === 'sendBack');
-        if (!question) throw notFound('This question');
-        if (question.answer !== null) throw refused('answered', 'This question was answered already.');
+        if (!question) throw PROBLEM.noQuestion();
+        if (question.answer !== null) throw PROBLEM.answered();
         await store.answer(change.row.id, id, answer, change.tx);
         await change.reload('decisions');
         change.record('question.answer', `decision/${id}`, question.comment, answer);

@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import { EndFile, FileAnswer, KeepMonitoring, MonitoringView } from '@cavren/contract';
 import { endingAnswers, isEnded, personName, signersOf, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
@@ -5,7 +6,7 @@ import type { z } from 'zod';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, invalid, notFound, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, staffFor, type Actor } from '../http/index';
 
 interface MonitoringRow {
   id: string;
@@ -65,19 +66,19 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
     async keepMonitoring(reference: string, { personId, question: code, value, declined }: z.infer<typeof KeepMonitoring>): Promise<MonitoringView> {
       const { id, file } = await stateOf(reference);
       const question = file.product.monitoring.find((candidate) => candidate.code === code);
-      if (!question || !signersOf(file).some((person) => person.id === personId)) throw notFound('This question');
-      if (value !== null && !question.options.includes(value)) throw invalid([{ path: 'value', message: 'Choose one of the answers.' }]);
-      if (isEnded(file.stage)) throw refused('ended', 'This file has ended already.');
+      if (!question || !signersOf(file).some((person) => person.id === personId)) throw PROBLEM.noQuestion();
+      if (value !== null && !question.options.includes(value)) throw PROBLEM.chooseOneAnswers({}, 'value');
+      if (isEnded(file.stage)) throw PROBLEM.ended();
       await monitoring.keep(id, personId, code, value, declined, now().toISOString());
       return monitoringOf(reference);
     },
     /** Ends a file by an answer that ends the matter: the product's rule declines it, the officer only says so. */
     async end(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        if (isEnded(change.file.stage)) throw refused('ended', 'This file has ended already.');
+        if (isEnded(change.file.stage)) throw PROBLEM.ended();
         const [ending] = endingAnswers(change.file);
-        if (!ending?.question.ends) throw refused('nothing-ends', 'No answer ends this matter.');
-        if (change.file.envelope?.state === 'out') throw refused('file-locked', 'Signatures are out: unlock the file first.');
+        if (!ending?.question.ends) throw PROBLEM.nothingEnds();
+        if (change.file.envelope?.state === 'out') throw PROBLEM.fileLocked();
         const { ends, text } = ending.question;
         await services.decision.keep(change, {
           outcome: 'decline',

@@ -17,6 +17,7 @@ import {
   type Relation,
   type Role,
   type Words,
+  say,
 } from '@cavren/core';
 
 export type Judged = { value: unknown } | { problem: Words };
@@ -36,9 +37,9 @@ interface Judging {
  */
 export function judgeField(file: FileState, entity: Entity, field: string, raw: unknown, today: IsoDate, row: RowValues): Judged {
   const schema = fieldSchema(entity, field);
-  if (!schema) return { problem: `There is no field ${field} here` };
+  if (!schema) return { problem: say('details.thereNoFieldHere', { field }) };
   const parsed = schema.safeParse(raw === '' ? null : raw);
-  if (!parsed.success) return { problem: parsed.error.issues[0]?.message ?? 'This can’t be right' };
+  if (!parsed.success) return { problem: parsed.error.issues[0]?.message ?? say('details.thisCantRight') };
   const value: unknown = parsed.data === '' ? null : parsed.data;
   if (value === null && !EVEN_WHEN_EMPTY.includes(`${entity}.${field}`)) return { value };
   const problem = RULES[`${entity}.${field}`]?.({ file, row: { ...row, [field]: value }, today }, value as string) ?? null;
@@ -48,15 +49,14 @@ export function judgeField(file: FileState, entity: Entity, field: string, raw: 
 
 type Rule = (judging: Judging, value: string) => Words | null;
 
-const notLater: Rule = ({ today }, value) => (value > today ? 'This date lies in the future' : null);
-const inFile: Rule = ({ file }, value) => (file.people.some(({ id }) => id === value) ? null : 'This person is not in the file');
+const notLater: Rule = ({ today }, value) => (value > today ? say('details.thisDateLiesFuture') : null);
+const inFile: Rule = ({ file }, value) => (file.people.some(({ id }) => id === value) ? null : say('details.thisPersonNotFile'));
 const allInFile: Rule = ({ file }, value) =>
-  value.split(' ').every((id) => file.people.some((person) => person.id === id)) ? null : 'One of them is not in the file';
-const phone: Rule = ({ file }, value) =>
-  readPhone(value, file.pack.phoneRegion) ? null : 'This is no phone number: give it with its area code, or with + and the country code';
+  value.split(' ').every((id) => file.people.some((person) => person.id === id)) ? null : say('details.oneThemNotFile');
+const phone: Rule = ({ file }, value) => (readPhone(value, file.pack.phoneRegion) ? null : say('details.thisNoPhoneNumberGive'));
 const possible: Rule = ({ file, row }) => relationProblem(file, row as unknown as Relation);
 const rightOrder: Rule = ({ row }) =>
-  row['since'] && row['until'] && (row['until'] as string) < (row['since'] as string) ? 'It can’t end before it begins' : null;
+  row['since'] && row['until'] && (row['until'] as string) < (row['since'] as string) ? say('details.cantEndBeforeBegins') : null;
 const roles: Rule = ({ file, row }) => personRolesProblem(file, (row['id'] as string | undefined) ?? null, rolesIn(row));
 const number =
   (use: 'identity' | 'tax'): Rule =>
@@ -66,13 +66,13 @@ const kind =
   (use: 'identity' | 'tax'): Rule =>
   ({ file }, value) => {
     const taken = file.pack.numbers.some((number) => number.kind === (value as IdentityNumberKind) && number.use === use);
-    return taken ? null : 'This kind of number is not taken here';
+    return taken ? null : say('details.thisKindNumberNotTaken');
   };
 
 const RULES: Record<string, Rule | undefined> = {
   'person.birthDate': ({ today }, value) => {
-    if (value >= today) return 'A birth date lies in the past';
-    return value < '1900-01-01' ? 'This birth date is before 1900' : null;
+    if (value >= today) return say('details.birthDateLiesPast');
+    return value < '1900-01-01' ? say('details.thisBirthDateBefore1900') : null;
   },
   'person.idNumber': number('identity'),
   'person.taxNumber': number('tax'),
@@ -81,14 +81,14 @@ const RULES: Record<string, Rule | undefined> = {
   'person.phone': phone,
   'person.role': roles,
   'person.alsoRoles': roles,
-  'person.language': ({ file }, value) => (file.pack.languages.some(({ code }) => code === value) ? null : 'Choose one of the languages'),
-  'person.noEmail': ({ row }) => (row['noEmail'] === true && row['email'] ? 'There is an e-mail address: take it away first' : null),
-  'person.email': ({ row }) => (row['noEmail'] === true ? 'Said to have no e-mail: take that away first' : null),
+  'person.language': ({ file }, value) => (file.pack.languages.some(({ code }) => code === value) ? null : say('details.chooseOneLanguages')),
+  'person.noEmail': ({ row }) => (row['noEmail'] === true && row['email'] ? say('details.thereEMailAddressTake') : null),
+  'person.email': ({ row }) => (row['noEmail'] === true ? say('details.saidHaveNoEMail') : null),
   'person.livesWith': (judging, value) => {
-    if (value === judging.row['id']) return 'Choose somebody else: nobody lives with themselves';
+    if (value === judging.row['id']) return say('details.chooseSomebodyElseNobodyLives');
     const other = judging.file.people.find(({ id }) => id === value);
-    if (!other) return 'This person is not in the file';
-    return other.livesWith === judging.row['id'] ? 'They are said to live with this person already' : null;
+    if (!other) return say('details.thisPersonNotFile');
+    return other.livesWith === judging.row['id'] ? say('details.theyAreSaidLiveWith') : null;
   },
   'person.detailsConfirmed': notLater,
   'relation.personId': (judging, value) => inFile(judging, value) ?? possible(judging, value),
@@ -98,7 +98,7 @@ const RULES: Record<string, Rule | undefined> = {
   'home.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'home.district': ({ file, row }, value) => {
     const choices = file.pack.districts[row['postalCode'] as string];
-    return choices?.includes(value) ? null : `Choose one of the districts${choices ? `: ${choices.join(', ')}` : ' of a postal code that has several'}`;
+    return choices?.includes(value) ? null : say('details.chooseDistrict', { choices: choices ? { all: choices, by: 'comma' } : 'none' });
   },
   'home.personId': inFile,
   'work.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
@@ -107,7 +107,7 @@ const RULES: Record<string, Rule | undefined> = {
   'work.phone': phone,
   'income.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'income.until': rightOrder,
-  'income.probationUntil': ({ row }, value) => (row['since'] && value < (row['since'] as string) ? 'Probation can’t end before the job begins' : null),
+  'income.probationUntil': ({ row }, value) => (row['since'] && value < (row['since'] as string) ? say('details.probationCantEndBeforeJob') : null),
   'income.yearEnd': notLater,
   'income.yearToDateAt': notLater,
   'income.personId': inFile,
@@ -115,28 +115,28 @@ const RULES: Record<string, Rule | undefined> = {
   'asset.owners': allInFile,
   'asset.valueOn': notLater,
   'explanation.subject': ({ file, row }, value) =>
-    file.explanations.some(({ id, subject }) => id !== row['id'] && subject === value) ? 'This was explained already: change what was said' : null,
-  'part.kind': ({ file }, value) => (file.product.costs?.parts.some(({ kind: offered }) => offered === value) ? null : 'This kind of part isn’t offered here'),
-  'part.every': ({ file }, value) => (file.product.costs?.every.some((offered) => offered === value) ? null : 'Payments can’t fall due so often here'),
+    file.explanations.some(({ id, subject }) => id !== row['id'] && subject === value) ? say('details.thisWasExplainedAlreadyChange') : null,
+  'part.kind': ({ file }, value) => (file.product.costs?.parts.some(({ kind: offered }) => offered === value) ? null : say('details.thisKindPartIsntOffered')),
+  'part.every': ({ file }, value) => (file.product.costs?.every.some((offered) => offered === value) ? null : say('details.paymentsCantFallDueSo')),
   'security.valueOn': notLater,
   'account.yearEnd': notLater,
   'variant.changes': ({ file, row }, value) => {
-    if (!areChanges(value)) return 'These are no changes of a request';
+    if (!areChanges(value)) return say('details.theseAreNoChangesRequest');
     return file.variants.filter(({ id }) => id !== row['id']).length < MOST_VARIANTS
       ? null
-      : `At most ${MOST_VARIANTS} versions lie beside the request: take one away first`;
+      : say('details.atMostVersionsLieBeside', { mostVariants: MOST_VARIANTS });
   },
-  'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : 'Choose one of the list'),
+  'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : say('details.chooseOneList')),
   'answer.personId': inFile,
   'answer.question': ({ file, row }, value) => {
-    if (!file.product.questions.some(({ code }) => code === value)) return 'There is no such question';
+    if (!file.product.questions.some(({ code }) => code === value)) return say('details.thereNoSuchQuestion');
     return file.answers.some(({ id, personId, question }) => id !== row['id'] && personId === row['personId'] && question === value)
-      ? 'This question was answered already'
+      ? say('details.thisQuestionWasAnsweredAlready')
       : null;
   },
   'answer.value': ({ file, row }, value) => {
     const question = file.product.questions.find(({ code }) => code === row['question']);
-    return question ? answerProblem(question, value) : 'There is no such question';
+    return question ? answerProblem(question, value) : say('details.thereNoSuchQuestion');
   },
 };
 /** Whether a text is a version's changes as JSON. */

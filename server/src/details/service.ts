@@ -1,8 +1,9 @@
+import { PROBLEM } from './problems';
 import type { ChangeDetails, DetailChange, FieldValue } from '@cavren/contract';
 import { descriptionOf, fieldOf, isLocked, PART_OF, rowIn, subjectOf, whatHangsOn, type Entity, type FileState, type RowEntity, say } from '@cavren/core';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
-import { invalid, notFound, refused, type Actor } from '../http/index';
+import { invalid, refused, type Actor } from '../http/index';
 import { judgeField, numberProblem, type RowValues } from './judge';
 import type { DetailsStore } from './store';
 
@@ -49,12 +50,12 @@ export function detailsService(house: House, store: DetailsStore) {
   async function set(change: FileChange, wish: Extract<DetailChange, { op: 'set' }>): Promise<void> {
     const { entity, id, field, value: raw } = wish;
     const row = rowIn(change.file, entity, id);
-    if (!row) throw notFound('This row');
+    if (!row) throw PROBLEM.noRow();
     const path = subjectOf(wish);
     const judged = judgeField(change.file, entity, field, raw, change.today, row);
     if ('problem' in judged) throw invalid([{ path, message: judged.problem }]);
     if (entity === 'person' && (field === 'idKind' || field === 'taxKind')) await refuseUnfitNumber(change, row, field, judged.value, path);
-    if (entity === 'person' && field === 'personId') throw invalid([{ path, message: 'Who somebody is in the register is said where it is asked' }]);
+    if (entity === 'person' && field === 'personId') throw invalid([{ path, message: say('details.whoSomebodyRegisterSaidWhere') }]);
     put(change, { ...wish, value: judged.value as FieldValue });
     const now = rowIn(change.file, entity, id)?.[field];
     change.record('details.set', path, kept(row[field]), kept(now));
@@ -125,7 +126,7 @@ export function detailsService(house: House, store: DetailsStore) {
   /** What a file takes over of somebody whom the register knows. */
   async function takenOver(change: FileChange, personId: string): Promise<Record<string, unknown>> {
     const known = await services.duplicates.known(personId);
-    if (change.file.people.some((person) => person.personId === personId)) throw invalid([{ path: 'personId', message: 'This person is in the file already' }]);
+    if (change.file.people.some((person) => person.personId === personId)) throw PROBLEM.thisPersonFileAlready({}, 'personId');
     await services.duplicates.refuseRound(change, personId);
     return known;
   }
@@ -160,7 +161,7 @@ export function detailsService(house: House, store: DetailsStore) {
       const found: string[] = [];
       await services.files.change({ reference }, { version: null, actor }, async (change) => {
         const number = isHidden(entity, field) ? await store.reveal(entity, change.row.id, id, field, change.tx) : null;
-        if (number === null) throw notFound('This number');
+        if (number === null) throw PROBLEM.noNumber();
         found.splice(0, 1, number);
         change.record('number.reveal', id === null ? `${entity}/${field}` : `${entity}/${id}/${field}`, null, null);
       });
@@ -201,13 +202,9 @@ function keptRow(row: Record<string, unknown>): string {
 }
 
 function refuseNeededPerson(file: FileState, id: string, row: RowValues): void {
-  if (row['role'] === 'applicant') throw refused('applicant-stays', 'A file needs its applicant.');
+  if (row['role'] === 'applicant') throw PROBLEM.applicantStays();
   const owned = (['home', 'income', 'work'] as const).some((entity) => file[PART_OF[entity]].some(({ personId }) => personId === id));
-  if (owned) throw refused('person-has-rows', 'This person has addresses, jobs or incomes in the file: remove those first.');
+  if (owned) throw PROBLEM.personHasRows();
   const acted = [...file.consents, ...file.checks].some(({ personId }) => personId === id) || file.envelope?.signers.some(({ personId }) => personId === id);
-  if (acted)
-    throw refused(
-      'person-has-record',
-      'This person has consents, checks or signatures on record and stays in the file; withdraw the file or change their role instead.',
-    );
+  if (acted) throw PROBLEM.personHasRecord();
 }

@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import { speakerFor } from '@cavren/words';
 import type { DetailChange, DoorDetailsView, DoorView } from '@cavren/contract';
 import {
@@ -19,7 +20,6 @@ import {
   type IsoDate,
   type Path,
 } from '@cavren/core';
-import { forbidden } from '../http/index';
 import type { Guard } from '../details/index';
 
 /** Names of the fields of a kind of row that its applicant may state. */
@@ -41,8 +41,8 @@ const mayFillIn = (file: FileState, person: FilePerson): boolean =>
 export function guardFor(personId: string): Guard {
   return (file, wish) => {
     const person = file.people.find(({ id }) => id === personId);
-    if (!person || !mayFillIn(file, person)) throw forbidden('This application is with us at the moment. Call us when something has to be changed.');
-    if (!isTheirs(file, person, wish)) throw forbidden('Only your own details can be changed here.');
+    if (!person || !mayFillIn(file, person)) throw PROBLEM.thisApplicationWithUsAt();
+    if (!isTheirs(file, person, wish)) throw PROBLEM.onlyYourOwnDetailsCan();
   };
 }
 

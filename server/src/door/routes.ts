@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import '@fastify/cookie';
 import {
   AppliedAtDoor,
@@ -20,7 +21,7 @@ import {
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import type { Concept } from '../house/index';
-import { ProblemError, type Actor } from '../http/index';
+import { type Actor } from '../http/index';
 import { readUpload, sendPaper } from '../papers/index';
 import { sameText } from '../secrets/index';
 import { doorService, type DoorService } from './service';
@@ -47,9 +48,8 @@ export const door: Concept = (app, house) => {
   async function inside(request: FastifyRequest): Promise<DoorSessionRow> {
     const token = request.cookies[COOKIE];
     const session = token ? await service.session(token) : null;
-    if (!session) throw new ProblemError(401, 'signed-out', 'Your time here has run out. Open the link again.');
-    if (request.method !== 'GET' && !sameText(String(request.headers['x-csrf-token'] ?? ''), session.csrfToken))
-      throw new ProblemError(403, 'csrf', 'This page is out of date. Load it again.');
+    if (!session) throw PROBLEM.signedOut();
+    if (request.method !== 'GET' && !sameText(String(request.headers['x-csrf-token'] ?? ''), session.csrfToken)) throw PROBLEM.csrf();
     return session;
   }
   const actorOf = async (session: DoorSessionRow): Promise<Actor> => ({ kind: 'applicant', id: session.personId, name: (await service.view(session)).name });
@@ -101,8 +101,7 @@ export const door: Concept = (app, house) => {
   app.get('/api/door/agreement', async (request, reply) => {
     const session = await inside(request);
     const view = await service.view(session);
-    if (!view.signing || (view.signing.state === 'yours' && !view.signing.consentedAt))
-      throw new ProblemError(409, 'consent-first', 'Agree to electronic papers first.');
+    if (!view.signing || (view.signing.state === 'yours' && !view.signing.consentedAt)) throw PROBLEM.consentFirst();
     const { content, sealed } = await services.signing.document(session.fileId);
     return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${view.reference}${sealed ? '-signed' : ''}.pdf` });
   });
@@ -138,10 +137,7 @@ export const door: Concept = (app, house) => {
   app.post('/api/door/papers', { schema: { response: { 201: DoorView } } }, async (request, reply) => {
     const session = await inside(request);
     const upload = await readUpload(request);
-    if (upload.conditionKey === null)
-      throw new ProblemError(422, 'invalid', 'Choose what this paper is for.', {
-        errors: [{ path: 'conditionKey', message: 'Choose what this paper is for.' }],
-      });
+    if (upload.conditionKey === null) throw PROBLEM.invalid({}, 'conditionKey');
     await services.papers.add({ id: session.fileId }, upload, session.personId, await actorOf(session));
     return reply.status(201).send(await service.view(session));
   });

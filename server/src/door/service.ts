@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
@@ -23,7 +24,7 @@ import {
 import { randomInt } from 'node:crypto';
 import { inTransaction } from '../db/index';
 import type { House } from '../house/index';
-import { notFound, ProblemError, refused, type Actor } from '../http/index';
+import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 import { detailsFor, guardFor } from './details';
 import type { DoorSessionRow, DoorStore } from './store';
@@ -37,12 +38,11 @@ const minutes = (from: Date, count: number): string => new Date(from.getTime() +
 export function doorService({ db, services, jobs, lender, now }: House, store: DoorStore) {
   async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState }> {
     const link = await services.invitations.link(tokenHash(token));
-    if (!link) throw new ProblemError(404, 'link-unknown', 'This link is not one of ours, or was typed wrongly. Open it from the message again.');
-    if (link.expiresAt < now().toISOString())
-      throw new ProblemError(410, 'link-late', 'This link has run out. Come in with your reference and phone number instead.');
+    if (!link) throw PROBLEM.linkUnknown();
+    if (link.expiresAt < now().toISOString()) throw PROBLEM.linkLate();
     const { file } = await services.files.state({ id: link.fileId });
     const person = file.people.find(({ id }) => id === link.personId);
-    if (!person) throw notFound('Your part of this file');
+    if (!person) throw PROBLEM.noPartThisFile();
     return { fileId: link.fileId, person, file };
   }
 
@@ -58,7 +58,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
   }
 
   async function sendCode(fileId: string, person: FilePerson): Promise<void> {
-    if (!person.phone) throw new ProblemError(409, 'phone-missing', 'We have no phone number for you. Please call us.');
+    if (!person.phone) throw PROBLEM.phoneMissing();
     const phone = person.phone;
     await inTransaction(db, async (tx) => {
       const at = now();
@@ -98,17 +98,13 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
       const at = now();
       const known = await store.code(person.id, tx);
       refuseLocked(known?.lockedUntil ?? null, at);
-      if (!known?.codeHash || (known.expiresAt ?? '') < at.toISOString())
-        return new ProblemError(422, 'code-late', 'This code has run out. Ask for a new one.', {
-          errors: [{ path: 'code', message: 'This code has run out. Ask for a new one.' }],
-        });
+      if (!known?.codeHash || (known.expiresAt ?? '') < at.toISOString()) return PROBLEM.codeLate({}, 'code');
       if (!sameText(known.codeHash, tokenHash(code))) {
         const tries = known.tries + 1;
         const locked = tries >= MOST_TRIES;
         await store.setCode({ ...known, tries, codeHash: locked ? null : known.codeHash, lockedUntil: locked ? minutes(at, LOCK_MINUTES) : null }, tx);
         if (locked) return lockedProblem();
-        const message = `This is not the code that we sent. ${MOST_TRIES - tries} ${MOST_TRIES - tries === 1 ? 'try is' : 'tries are'} left.`;
-        return new ProblemError(422, 'code-wrong', message, { errors: [{ path: 'code', message }] });
+        return PROBLEM.codeNotThatOne({ left: MOST_TRIES - tries }, 'code');
       }
       await store.setCode({ ...known, codeHash: null, expiresAt: null, tries: 0, lockedUntil: null }, tx);
       const token = newToken();
@@ -151,10 +147,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     },
     async enterReturning(reference: string, phone: string, code: string) {
       const found = await personByPhone(reference, phone);
-      if (!found)
-        throw new ProblemError(422, 'code-wrong', 'Reference, phone number and code don’t fit together.', {
-          errors: [{ path: 'code', message: 'Reference, phone number and code don’t fit together.' }],
-        });
+      if (!found) throw PROBLEM.codeWrong({}, 'code');
       return enterWithCode(found.fileId, found.person, code);
     },
     async session(token: string): Promise<DoorSessionRow | null> {
@@ -164,7 +157,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     /** A product's public page. One page for all who come: it says nothing that depends on who asks. */
     async product(code: string): Promise<PublicProduct> {
       const found = (await services.products.newest()).find((product) => product.code === code);
-      if (!found) throw notFound('This product');
+      if (!found) throw PROBLEM.noProduct();
       const { definition, pack } = found;
       const consent = definition.consents.find(({ kind }) => kind === 'dataUse') ?? null;
       const [bar = null] = offerBars(definition, pack.name, { on: services.files.todayIn(pack), channel: 'frontDoor', certificates: null });
@@ -182,11 +175,11 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     /** Opens a file for somebody who came alone, and texts them the code with which they come in. */
     async apply(wish: ApplyAtDoor): Promise<string> {
       const product = (await services.products.newest()).find(({ code }) => code === wish.product);
-      if (!product) throw notFound('This product');
+      if (!product) throw PROBLEM.noProduct();
       const { line, place } = product.definition;
       const today = services.files.todayIn(product.pack);
       const [owner] = await services.fileStore.certifiedOfficers(line, place, today);
-      if (!owner) throw new ProblemError(503, 'nobody-there', 'Nobody can take this application at the moment. Please call us.');
+      if (!owner) throw PROBLEM.nobodyThere();
       const applicant: Actor = { kind: 'applicant', id: 'applicant', name: wish.fullName };
       const { reference, fileId, applicantId } = await services.opening.open(
         {
@@ -233,7 +226,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     },
     async giveConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
       await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
-        if (change.row.stage !== 'details') throw refused('not-now', 'This is past already.');
+        if (change.row.stage !== 'details') throw PROBLEM.notNow();
         await services.consents.give(change, session.personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
       });
     },
@@ -248,7 +241,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     /** The file whose costs somebody may read: those who owe. */
     async costsFile(session: DoorSessionRow): Promise<{ file: FileState; today: IsoDate }> {
       const { file, today } = await services.files.state({ id: session.fileId });
-      if (costsFor(file, session.personId, today) === null) throw notFound('A costs sheet');
+      if (costsFor(file, session.personId, today) === null) throw PROBLEM.noCostsSheet();
       return { file, today };
     },
     leave: (session: DoorSessionRow) => store.endSession(session.idHash),
@@ -256,7 +249,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
       const { row, file, today } = await services.files.state({ id: session.fileId });
       const path = computePath(file, today);
       const person = file.people.find(({ id }) => id === session.personId);
-      if (!person) throw notFound('Your part of this file');
+      if (!person) throw PROBLEM.noPartThisFile();
       const own = await services.papersStore.ofPerson(session.fileId, session.personId);
       return {
         csrfToken: session.csrfToken,
@@ -302,10 +295,7 @@ function languageOf(file: FileState, personId: string, kind: string): string {
   return file.product.consents.find((consent) => consent.kind === kind)?.text[own] === undefined ? 'en' : own;
 }
 
-const lockedProblem = () =>
-  new ProblemError(429, 'code-locked', `Too many wrong codes. Wait ${LOCK_MINUTES} minutes, then ask for a new one.`, {
-    errors: [{ path: 'code', message: 'Too many wrong codes.' }],
-  });
+const lockedProblem = () => PROBLEM.codeLocked({ lockMinutes: LOCK_MINUTES }, 'code');
 
 function refuseLocked(lockedUntil: string | null, at: Date): void {
   if (lockedUntil && lockedUntil > at.toISOString()) throw lockedProblem();

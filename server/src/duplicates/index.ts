@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import { FileAnswer, Id, ReviewDuplicate, SayDuplicate } from '@cavren/contract';
 import { PART_OF, type Duplicate, type FileState, type Words } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, notFound, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, staffFor, type Actor } from '../http/index';
 import type { FilePersonRow } from '../persons/index';
 
 interface DuplicateRow {
@@ -93,7 +94,7 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
   async function refuseRound(change: FileChange, personId: string): Promise<void> {
     const { round } = change.file.product;
     const other = round ? await register().inRound(round, personId, change.row.id, change.tx) : null;
-    if (other) throw refused('round-taken', `This person stands in file ${other} of the same round already.`);
+    if (other) throw PROBLEM.roundTaken({ other });
   }
 
   /** Links somebody of a file to their entry in the register. */
@@ -142,13 +143,13 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
 
   function find(change: FileChange, id: string): Duplicate {
     const found = change.file.duplicates.find((duplicate) => duplicate.id === id);
-    if (!found) throw notFound('This question');
+    if (!found) throw PROBLEM.noQuestion();
     return found;
   }
 
   /** The person of the file is the known one: their entry is linked, and what was typed stays. */
   async function take(change: FileChange, { personId, matchId, matchName }: Duplicate): Promise<void> {
-    if (change.file.people.some((person) => person.personId === matchId)) throw refused('twice-in-file', `${matchName} is in this file already.`);
+    if (change.file.people.some((person) => person.personId === matchId)) throw PROBLEM.twiceInFile({ matchName });
     await refuseRound(change, matchId);
     link(change, personId, matchId);
     await change.flush();
@@ -165,7 +166,7 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
     refuseRound,
     async known(personId: string): Promise<Record<string, unknown>> {
       const row = await register().byId(personId);
-      if (!row || row.mergedInto) throw notFound('This person of the register');
+      if (!row || row.mergedInto) throw PROBLEM.noPersonRegister();
       return register().asFilePerson(row);
     },
     /** Copies the addresses and jobs of somebody's newest other file to who they are in this one. */
@@ -204,7 +205,7 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
     async say(reference: string, id: string, wish: SayDuplicate, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version: wish.version, actor }, async (change) => {
         const duplicate = find(change, id);
-        if (duplicate.state !== 'open') throw refused('settled', 'This was said already.');
+        if (duplicate.state !== 'open') throw PROBLEM.settled();
         if (wish.verdict === 'same') {
           await take(change, duplicate);
           await store.set(id, { state: 'same', saidBy: actor.name }, change.tx);
@@ -221,7 +222,7 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
     async review(reference: string, id: string, version: number, verdict: 'confirmed' | 'same', actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const duplicate = find(change, id);
-        if (duplicate.state !== 'different') throw refused('settled', 'There is nothing to review here.');
+        if (duplicate.state !== 'different') throw PROBLEM.thereNothingReviewHere();
         const enteredAs = change.file.people.find((person) => person.id === duplicate.personId)?.personId ?? null;
         if (verdict === 'same' && enteredAs === null) await take(change, duplicate);
         if (verdict === 'same' && enteredAs !== null) {

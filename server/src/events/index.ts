@@ -1,6 +1,7 @@
+import { PROBLEM } from './problems';
 import { z } from 'zod';
 import type { Concept, House } from '../house/index';
-import { FileParams, notFound, staffFor } from '../http/index';
+import { FileParams, staffFor } from '../http/index';
 import { presenceStore, type PresenceStore } from '../presence/index';
 
 /** Short enough that a change and a colleague are seen within two seconds, whichever server they came through. */
@@ -89,7 +90,7 @@ export const events: Concept = (app, house) => {
   app.get('/api/files/:reference/events', { schema: { params: FileParams, querystring: query } }, async (request, reply) => {
     const { id: staffId } = staffFor(request, 'file.read');
     const row = await house.services.fileStore.byReference(request.params.reference);
-    if (!row) throw notFound('This file');
+    if (!row) throw PROBLEM.noFile();
     reply.hijack();
     reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     const listener: Listener = {

@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import type { FileView } from '@cavren/contract';
 import {
   applyChange,
@@ -17,7 +18,7 @@ import {
 } from '@cavren/core';
 import { inTransaction, type Sequelize, type Tx } from '../db/index';
 import type { HistoryStore, NewEntry } from '../history/index';
-import { notFound, ProblemError, SYSTEM, type Actor } from '../http/index';
+import { ProblemError, SYSTEM, type Actor } from '../http/index';
 import { projectionOf, type Projection } from './projection';
 import type { KeptState, Snapshot, SnapshotStore } from './snapshot';
 import type { FileRow, FilesStore } from './store';
@@ -171,7 +172,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
 
   async function find(where: Where, tx?: Tx, lock = false): Promise<FileRow> {
     const row = 'reference' in where ? await store.byReference(where.reference, tx, lock) : await store.byId(where.id, tx, lock);
-    if (!row) throw notFound('This file');
+    if (!row) throw PROBLEM.noFile();
     return row;
   }
 

@@ -1,7 +1,8 @@
+import { PROBLEM } from './problems';
 import { HistoryPage, PageQuery, StatedBy } from '@cavren/contract';
 import { z } from 'zod';
 import type { Concept } from '../house/index';
-import { FileParams, notFound, staffFor } from '../http/index';
+import { FileParams, staffFor } from '../http/index';
 import { historyStore, type HistoryStore } from './store';
 
 declare module '../house/index' {
@@ -15,7 +16,7 @@ export const history: Concept = (app, { db, offer, services }) => {
   const store = offer('historyStore', historyStore(db));
   const fileOf = async (reference: string) => {
     const row = await services.fileStore.byReference(reference);
-    if (!row) throw notFound('This file');
+    if (!row) throw PROBLEM.noFile();
     return row;
   };
 

@@ -1,7 +1,7 @@
+import { PROBLEM } from './problems';
 import type { Me } from '@cavren/contract';
 import { may, type Act } from '@cavren/core';
 import type { FastifyRequest } from 'fastify';
-import { forbidden, ProblemError } from './problem';
 
 /** Who does something: a member of staff, an applicant at the front door, or the program itself. */
 export interface Actor {
@@ -21,7 +21,7 @@ declare module 'fastify' {
 /** The signed-in member of staff, when their role may do the act. @throws ProblemError 401 or 403. */
 export function staffFor(request: FastifyRequest, act: Act): Actor & { me: Me } {
   const { me } = request;
-  if (!me) throw new ProblemError(401, 'signed-out', 'Sign in first.');
-  if (!may(me.role, act)) throw forbidden('Your role may not do this.');
+  if (!me) throw PROBLEM.signedOut();
+  if (!may(me.role, act)) throw PROBLEM.yourRoleMayNotDo();
   return { kind: 'staff', id: me.id, name: me.name, me };
 }

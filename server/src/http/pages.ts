@@ -1,9 +1,9 @@
+import { PROBLEM } from './problems';
 import fastifyStatic from '@fastify/static';
 import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
-import { ProblemError } from './problem';
 import type { App } from './types';
 
 /** Everything comes from here; styles that a script writes carry the page's nonce, style attributes are allowed for charts. */
@@ -37,7 +37,7 @@ export async function servePages(app: App, webFolder: string): Promise<void> {
   app.setNotFoundHandler((request, reply) => {
     const [path = '/'] = request.url.split('?');
     if (request.method !== 'GET' || path.startsWith('/api/') || path.startsWith('/assets/')) {
-      const problem = new ProblemError(404, 'not-found', 'There is nothing here.');
+      const problem = PROBLEM.notFound();
       return reply.status(404).type('application/problem+json').send(problem.toDocument(request.id));
     }
     const nonce = randomBytes(16).toString('base64');

@@ -1,5 +1,5 @@
 import type { Problem } from '@cavren/contract';
-import type { Words } from '@cavren/core';
+import { say, type SaidValue, type Words } from '@cavren/core';
 import { speakerFor, type Place } from '@cavren/words';
 
 /** What is wrong with one thing, at its path. */
@@ -46,3 +46,22 @@ export const refuseBlocked = (why: Words, entries: readonly { key: string; what:
   new ProblemError(409, 'path-not-clear', why, { errors: entries.map(({ key, what }) => ({ path: key, message: what })), place });
 export const invalid = (errors: readonly Wrong[], title: Words = errors[0]?.message ?? 'Something in the request is wrong.', place?: Place) =>
   new ProblemError(422, 'invalid', title, { errors, ...(place ? { place } : {}) });
+
+/** One problem as a concept lists it: its HTTP status, its stable code, and the message that it says. */
+type Listed = readonly [status: number, code: string, says: string];
+
+/**
+ * Makes a concept's list of problems: each is told with the values of its message, and at the field where there is one.
+ */
+export function problems<Name extends string>(
+  list: Readonly<Record<Name, Listed>>,
+): Record<Name, (values?: Readonly<Record<string, SaidValue>>, path?: string) => ProblemError> {
+  const tellers = Object.entries<Listed>(list).map(([name, [status, code, says]]) => {
+    const tell = (values: Readonly<Record<string, SaidValue>> = {}, path?: string): ProblemError => {
+      const message = say(says, values);
+      return new ProblemError(status, code, message, path === undefined ? {} : { errors: [{ path, message }] });
+    };
+    return [name, tell];
+  });
+  return Object.fromEntries(tellers) as Record<Name, (values?: Readonly<Record<string, SaidValue>>, path?: string) => ProblemError>;
+}

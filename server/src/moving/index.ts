@@ -1,8 +1,9 @@
+import { PROBLEM } from './problems';
 import { FileAnswer, InviteApplicant, MoveFile, TakeBack, WithdrawFile } from '@cavren/contract';
 import { barToMove, computePath, paymentBar, signersOf, say } from '@cavren/core';
 import type { Changed, Files } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, notFound, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
 
 function movingService({ services }: House) {
   const change: Files['change'] = (where, options, work) => services.files.change(where, options, work);
@@ -13,14 +14,14 @@ function movingService({ services }: House) {
         const path = computePath(moved.file, moved.today);
         const bar = barToMove(moved.file, path);
         if (bar) throw refuseBlocked(bar.message, bar.entries, moved.file.pack);
-        if (path.next === 'completing' || path.next === 'done') throw refused('path-not-clear', 'This step is taken by the decision or by the release.');
+        if (path.next === 'completing' || path.next === 'done') throw PROBLEM.pathNotClear();
         if (path.next) moved.moveTo(path.next);
       }),
     withdraw: (reference: string, version: number, reason: string, actor: Actor): Promise<Changed> =>
       change({ reference }, { version, actor }, (ended) => {
         const { file, row } = ended;
-        if (!row.isOpen) throw refused('ended', 'This file has ended already.');
-        if (file.envelope?.state === 'out') throw refused('file-locked', 'Signatures are out: unlock the file first.');
+        if (!row.isOpen) throw PROBLEM.ended();
+        if (file.envelope?.state === 'out') throw PROBLEM.fileLocked();
         const payment = paymentBar(file);
         if (payment) throw refused('payment-open', payment);
         ended.record('file.withdraw', 'file', null, reason);
@@ -29,10 +30,10 @@ function movingService({ services }: House) {
     /** Asks the applicant to go on at the front door. */
     invite: (reference: string, version: number, personId: string, actor: Actor): Promise<Changed> =>
       change({ reference }, { version, actor }, async (invited) => {
-        if (invited.row.stage !== 'details') throw refused('stage', 'Details are given while the file takes details.');
+        if (invited.row.stage !== 'details') throw PROBLEM.stage();
         const person = signersOf(invited.file).find(({ id }) => id === personId);
-        if (!person) throw notFound('Somebody who can come in at the front door');
-        if (!person.phone) throw refused('phone-missing', 'A code is texted to who comes in: give a phone number first.');
+        if (!person) throw PROBLEM.noSomebodyWhoCanComeAt();
+        if (!person.phone) throw PROBLEM.phoneMissing();
         invited.setWithApplicant(true);
         invited.record('file.invite', 'file', null, null);
         await services.invitations.send(invited, person, say('mail.goOnSubject'), say('mail.goOn'));
@@ -40,8 +41,8 @@ function movingService({ services }: House) {
     /** Takes the keying back. */
     takeBack: (reference: string, version: number, actor: Actor): Promise<Changed> =>
       change({ reference }, { version, actor }, (taken) => {
-        if (taken.row.stage !== 'details') throw refused('stage', 'Details are given while the file takes details.');
-        if (!taken.row.withApplicant) throw refused('not-theirs', 'The file is yours already.');
+        if (taken.row.stage !== 'details') throw PROBLEM.stage();
+        if (!taken.row.withApplicant) throw PROBLEM.notTheirs();
         taken.setWithApplicant(false);
         taken.record('file.takeBack', 'file', null, null);
       }),

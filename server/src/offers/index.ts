@@ -1,9 +1,10 @@
+import { PROBLEM } from './problems';
 import { CertificatePage, KeepCertificate } from '@cavren/contract';
 import type { Certificate, IsoDate, Line } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, UniqueConstraintError, type Sequelize } from '../db/index';
 import type { Concept } from '../house/index';
-import { invalid, staffFor } from '../http/index';
+import { staffFor } from '../http/index';
 
 interface CertificateRow {
   id: string;
@@ -72,16 +73,16 @@ export const certificates: Concept = (app, { db, offer, services }) => {
     staffFor(request, 'certificate.write');
     const wish = request.body;
     const { staff, places, certificates } = await pageOf();
-    if (!staff.some(({ id }) => id === wish.staffId)) throw invalid([{ path: 'staffId', message: 'Choose one of the intake officers.' }]);
+    if (!staff.some(({ id }) => id === wish.staffId)) throw PROBLEM.chooseOneIntakeOfficers({}, 'staffId');
     const unknown = wish.places.find((place) => !places.some(({ code }) => code === place));
-    if (unknown) throw invalid([{ path: 'places', message: `There is no place ${unknown}.` }]);
-    if (wish.until !== null && wish.until < wish.from) throw invalid([{ path: 'until', message: 'It can’t end before it begins.' }]);
+    if (unknown) throw PROBLEM.thereNoPlace({ unknown }, 'places');
+    if (wish.until !== null && wish.until < wish.from) throw PROBLEM.cantEndBeforeBegins({}, 'until');
     const other = certificates.find(({ number, staffId }) => number === wish.number && staffId !== wish.staffId);
-    if (other) throw invalid([{ path: 'number', message: `This number is ${other.staffName}’s certificate.` }]);
+    if (other) throw PROBLEM.thisNumberSCertificate({ staffName: other.staffName }, 'number');
     try {
       await store.keep(wish);
     } catch (error) {
-      if (error instanceof UniqueConstraintError) throw invalid([{ path: 'number', message: 'This number was taken just now.' }]);
+      if (error instanceof UniqueConstraintError) throw PROBLEM.thisNumberWasTakenJust({}, 'number');
       throw error;
     }
     return pageOf();

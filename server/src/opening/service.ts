@@ -1,3 +1,4 @@
+import { PROBLEM } from './problems';
 import { fieldSchema, type OpenFile, type PersonMatch, type ProductOnOffer } from '@cavren/contract';
 import {
   datesProblem,
@@ -19,7 +20,7 @@ import { randomInt } from 'node:crypto';
 import { UniqueConstraintError } from '../db/index';
 import type { FileChange, FileRow } from '../files/index';
 import type { House } from '../house/index';
-import { invalid, refused, type Actor, type Wrong } from '../http/index';
+import { invalid, type Actor, type Wrong } from '../http/index';
 import type { PersonRow } from '../persons/index';
 import { onOffer, type ProductRow } from '../products/index';
 
@@ -38,7 +39,7 @@ export function openingService({ services, now }: House) {
   /** The product, when it is on offer there and then, in this way, by this person. */
   async function offered(code: string, channel: string, certificates: Certificate[] | null) {
     const product = (await services.products.newest()).find((candidate) => candidate.code === code);
-    if (!product) throw invalid([{ path: 'product', message: 'There is no such product.' }]);
+    if (!product) throw PROBLEM.thereNoSuchProduct({}, 'product');
     const [bar] = offerBars(product.definition, product.pack.name, { on: services.files.todayIn(product.pack), channel, certificates });
     if (bar) throw invalid([{ path: 'product', message: bar }]);
     return product;
@@ -47,15 +48,15 @@ export function openingService({ services, now }: House) {
   /** What is wrong with the applicant as they were given, each at its field. */
   function judgeApplicant(wish: OpenFile, pack: PlacePack): Record<string, FieldValue> {
     const errors: Wrong[] = [];
-    if (!wish.fullName?.trim()) errors.push({ path: 'fullName', message: 'Give the applicant’s name.' });
-    if (wish.birthDate && wish.birthDate >= services.files.todayIn(pack)) errors.push({ path: 'birthDate', message: 'A birth date lies in the past.' });
+    if (!wish.fullName?.trim()) errors.push({ path: 'fullName', message: say('opening.giveApplicantsName') });
+    if (wish.birthDate && wish.birthDate >= services.files.todayIn(pack)) errors.push({ path: 'birthDate', message: say('opening.birthDateLiesPast') });
     const kind = numberKindOf(pack, { kind: wish.kind, idKind: null, taxKind: null }, 'identity');
     const wrong = wish.number ? identityNumberProblem(kind, wish.number, pack.identityNumber.unissuedAllowed) : null;
     if (wrong) errors.push({ path: 'number', message: wrong.message });
     const phone = wish.phone ? readPhone(wish.phone, pack.phoneRegion) : null;
-    if (wish.phone && !phone) errors.push({ path: 'phone', message: 'This is no phone number: give it with its area code.' });
+    if (wish.phone && !phone) errors.push({ path: 'phone', message: say('opening.thisNoPhoneNumberGive') });
     if (wish.email && !fieldSchema('person', 'email')?.safeParse(wish.email).success)
-      errors.push({ path: 'email', message: 'An e-mail address looks like name@example.org.' });
+      errors.push({ path: 'email', message: say('opening.eMailAddressLooksLike') });
     if (errors.length > 0) throw invalid(errors);
     return {
       kind: wish.kind,
@@ -83,19 +84,19 @@ export function openingService({ services, now }: House) {
   }
 
   function refuseWish(wish: OpenFile, pack: PlacePack, atDesk: boolean): void {
-    if (atDesk && wish.channel === 'frontDoor') throw invalid([{ path: 'channel', message: 'Only applicants begin at the front door.' }]);
+    if (atDesk && wish.channel === 'frontDoor') throw PROBLEM.onlyApplicantsBeginAtFront({}, 'channel');
     const wrong = datesProblem({ signedOn: wish.signedOn, receivedOn: wish.receivedOn, keyedOn: services.files.todayIn(pack) });
     if (wrong) throw invalid([{ path: wrong.field, message: wrong.message }]);
-    if (wish.channel === 'post' && wish.signedOn === null) throw invalid([{ path: 'signedOn', message: 'Give the date on which the paper was signed.' }]);
+    if (wish.channel === 'post' && wish.signedOn === null) throw PROBLEM.giveDateOnWhichPaper({}, 'signedOn');
   }
 
   async function knownFor(wish: OpenFile, { definition, pack }: ProductRow, atDesk: boolean): Promise<Known> {
     if (!wish.personId) return { person: null, values: judgeApplicant(wish, pack), matches: await besideWhom(wish, atDesk) };
     const person = await services.personsStore.byId(wish.personId);
-    if (!person) throw invalid([{ path: 'personId', message: 'This person is not in the register.' }]);
-    if (person.mergedInto) throw invalid([{ path: 'personId', message: 'This entry was merged into another: look the person up again.' }]);
+    if (!person) throw PROBLEM.thisPersonNotRegister({}, 'personId');
+    if (person.mergedInto) throw PROBLEM.thisEntryWasMergedInto({}, 'personId');
     const taken = definition.round ? await services.personsStore.inRound(definition.round, person.id, null) : null;
-    if (taken) throw refused('round-taken', `${person.fullName} stands in file ${taken} of this round already.`);
+    if (taken) throw PROBLEM.roundTaken({ fullName: person.fullName, taken });
     return { person, values: services.personsStore.asFilePerson(person) as Record<string, FieldValue>, matches: [] };
   }
 

@@ -1,7 +1,8 @@
+import { PROBLEM } from './problems';
 import '@fastify/multipart';
 import { FileAnswer, Id, JudgePaper, RemovePaper } from '@cavren/contract';
 import type { Concept } from '../house/index';
-import { FileParams, notFound, staffFor } from '../http/index';
+import { FileParams, staffFor } from '../http/index';
 import { papersService, type PapersService } from './service';
 import { papersStore, type PapersStore } from './store';
 import { readUpload, sendPaper } from './transfer';
@@ -28,7 +29,7 @@ export const papers: Concept = (app, house) => {
   app.get('/api/files/:reference/papers/:id/content', { schema: { params: PaperParams } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const file = await house.services.fileStore.byReference(request.params.reference);
-    if (!file) throw notFound('This file');
+    if (!file) throw PROBLEM.noFile();
     return sendPaper(reply, await service.content(file.id, request.params.id, null));
   });
   app.post(

@@ -1,9 +1,10 @@
+import { PROBLEM } from './problems';
 import type { JudgePaper } from '@cavren/contract';
 import { conditionsOf, isEnded, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Changed } from '../files/index';
 import type { House } from '../house/index';
-import { invalid, notFound, refused, type Actor } from '../http/index';
+import { type Actor } from '../http/index';
 import { examinePaper } from './examine';
 import type { PapersStore } from './store';
 
@@ -28,8 +29,8 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
         .change(where, { version: null, actor }, async (change) => {
           refuseEnded(change.file);
           const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
-          if (paper.conditionKey !== null && !condition) throw invalid([{ path: 'conditionKey', message: 'The file has no such condition any more.' }]);
-          if (personId !== null && condition?.personId !== personId) throw notFound('This condition');
+          if (paper.conditionKey !== null && !condition) throw PROBLEM.fileHasNoSuchCondition({}, 'conditionKey');
+          if (personId !== null && condition?.personId !== personId) throw PROBLEM.noCondition();
           await store.insert(
             {
               id: nanoid(),
@@ -65,7 +66,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
       return services.files.change({ reference }, { version: verdict.version, actor }, async (change) => {
         refuseEnded(change.file);
         const paper = change.file.papers.find((candidate) => candidate.id === id);
-        if (!paper || paper.state === 'removed') throw notFound('This paper');
+        if (!paper || paper.state === 'removed') throw PROBLEM.noPaper();
         const condition = conditionsOf(change.file).find(({ key }) => key === paper.conditionKey);
         const judged = { judgedBy: actor.name, judgedAt: change.now };
         if (verdict.verdict === 'sentBack') {
@@ -75,8 +76,8 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
           change.record('paper.judge', `paper/${id}`, paper.state, JSON.stringify({ verdict: 'sentBack', reason: verdict.reason }));
           return;
         }
-        if (!condition?.rule) throw refused('paper-unattached', 'Attach the paper to a condition first.');
-        if (condition.rule.showsAmount && verdict.amount === null) throw invalid([{ path: 'amount', message: 'Give the amount that the paper shows.' }]);
+        if (!condition?.rule) throw PROBLEM.paperUnattached();
+        if (condition.rule.showsAmount && verdict.amount === null) throw PROBLEM.giveAmountPaperShows({}, 'amount');
         const amount = condition.rule.showsAmount ? verdict.amount : null;
         await store.update(id, { ...judged, state: 'accepted', reason: null, proofPage: verdict.page, proofAmount: amount }, change.tx);
         await change.reload('papers');
@@ -89,7 +90,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
         refuseEnded(change.file);
         refuseSigned(change.file);
         const paper = change.file.papers.find((candidate) => candidate.id === id);
-        if (!paper || paper.state === 'removed') throw notFound('This paper');
+        if (!paper || paper.state === 'removed') throw PROBLEM.noPaper();
         await store.update(id, { state: 'removed', reason, proofPage: null, proofAmount: null }, change.tx);
         await change.reload('papers');
         change.record('paper.remove', `paper/${id}`, paper.name, reason);
@@ -97,7 +98,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
     },
     async content(fileId: string, id: string, personId: string | null): Promise<{ content: Buffer; mediaType: string; name: string }> {
       const row = await store.byId(fileId, id);
-      if (!row || (personId !== null && row.personId !== personId)) throw notFound('This paper');
+      if (!row || (personId !== null && row.personId !== personId)) throw PROBLEM.noPaper();
       return { content: await bytes.get(row.contentHash), mediaType: row.mediaType, name: row.name };
     },
   };
@@ -105,13 +106,12 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
 export type PapersService = ReturnType<typeof papersService>;
 
 function refuseEnded(file: FileState): void {
-  if (isEnded(file.stage)) throw refused('ended', 'This file has ended; its papers stay as they are.');
+  if (isEnded(file.stage)) throw PROBLEM.ended();
 }
 
 /** What a signed agreement rests on can't be taken away under it. */
 function refuseSigned(file: FileState): void {
-  if (file.envelope?.state === 'out' || file.envelope?.state === 'complete')
-    throw refused('file-locked', 'The agreement is out or signed: unlock the file before taking away what it rests on.');
+  if (file.envelope?.state === 'out' || file.envelope?.state === 'complete') throw PROBLEM.fileLocked();
 }
 
 /** A name as it may be shown and stored: its last part, no control characters, at most 200 characters. */

@@ -1,13 +1,13 @@
+import { PROBLEM } from './problems';
 import '@fastify/multipart';
 import { MAX_PAPER_BYTES } from '@cavren/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
-import { invalid } from '../http/index';
 import type { UploadedPaper } from './service';
 
 /** One paper of a multipart request: the file, and before it the condition that it is for. */
 export async function readUpload(request: FastifyRequest): Promise<UploadedPaper> {
   const part = await request.file({ limits: { fileSize: MAX_PAPER_BYTES + 1, files: 1, fields: 2 } });
-  if (!part) throw invalid([{ path: 'file', message: 'Choose a file.' }]);
+  if (!part) throw PROBLEM.chooseFile({}, 'file');
   const content = await part.toBuffer();
   const field = part.fields['conditionKey'];
   const key = field && !Array.isArray(field) && field.type === 'field' && typeof field.value === 'string' && field.value !== '' ? field.value : null;

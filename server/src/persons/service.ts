@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import type { PersonMatch, PersonMatches, RegisterItem, RegisterPage, RegisterView, SearchPersons } from '@cavren/contract';
 import { fitOf, normalizeNumber, readPhone, readSearch, type Fit, type PersonWish } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { inTransaction, type Tx } from '../db/index';
 import type { FileChange } from '../files/index';
 import type { House } from '../house/index';
-import { invalid, notFound, refused, SYSTEM, type Actor } from '../http/index';
+import { SYSTEM, type Actor } from '../http/index';
 import type { FilePersonRow, InFile, MergeRow, PersonRow, PersonsStore } from './store';
 
 interface Scored {
@@ -44,7 +45,7 @@ export function personsService({ db, jobs, now, services }: House, store: Person
     const read = text
       ? readSearch(text, place, services.files.todayIn(place))
       : { name: null, birthDate: null, number: null, phone: null, email: null, reference: null };
-    if (phone && !readPhone(phone, place.phoneRegion)) throw invalid([{ path: 'phone', message: 'This is no phone number: give it with its area code.' }]);
+    if (phone && !readPhone(phone, place.phoneRegion)) throw PROBLEM.thisNoPhoneNumberGive({}, 'phone');
     return {
       ...read,
       name: name ?? read.name,
@@ -85,7 +86,7 @@ export function personsService({ db, jobs, now, services }: House, store: Person
 
   async function view(id: string): Promise<RegisterView> {
     const row = await store.byId(id);
-    if (!row) throw notFound('This person');
+    if (!row) throw PROBLEM.noPerson();
     const [files, merges] = await Promise.all([store.filesOf([id]), store.mergesOf(id)]);
     const names = new Map(
       await Promise.all(
@@ -132,11 +133,11 @@ export function personsService({ db, jobs, now, services }: House, store: Person
     const rows = await store.lockBoth(keepId, dropId, tx);
     const kept = rows.find(({ id }) => id === keepId);
     const dropped = rows.find(({ id }) => id === dropId);
-    if (!kept || !dropped) throw notFound('One of the two');
-    if (kept.mergedInto || dropped.mergedInto) throw refused('merged-already', 'One of the two was merged already.');
-    if (kept.kind !== dropped.kind) throw refused('kinds-differ', 'A person and an organisation can’t be one.');
+    if (!kept || !dropped) throw PROBLEM.noOneTwo();
+    if (kept.mergedInto || dropped.mergedInto) throw PROBLEM.mergedAlready();
+    if (kept.kind !== dropped.kind) throw PROBLEM.kindsDiffer();
     const [both] = await store.filesWithBoth(keepId, dropId, tx);
-    if (both) throw refused('both-in-file', `Both stand in file ${both.reference}: take one of them out there first.`);
+    if (both) throw PROBLEM.bothInFile({ reference: both.reference });
     const moved = await store.rowsOf(dropId, tx);
     for (const id of moved) if (within) relinkIn(within, id, keepId, 'person.merge', kept.fullName);
     await store.setMergedInto(dropId, keepId, tx);
@@ -179,7 +180,7 @@ export function personsService({ db, jobs, now, services }: House, store: Person
      * stays, marked, so that the merge can be undone with nothing lost.
      */
     async merge(keepId: string, dropId: string, reason: string, actor: Actor): Promise<RegisterView> {
-      if (keepId === dropId) throw invalid([{ path: 'dropId', message: 'These are the same entry.' }]);
+      if (keepId === dropId) throw PROBLEM.theseAreSameEntry({}, 'dropId');
       const left = await inTransaction(db, (tx) => mergeIn(tx, keepId, dropId, reason, actor));
       for (const subject of left) await relink(subject);
       return view(keepId);
@@ -188,11 +189,11 @@ export function personsService({ db, jobs, now, services }: House, store: Person
     async undoMerge(mergeId: string, actor: Actor): Promise<RegisterView> {
       const { keptId, left } = await inTransaction(db, async (tx) => {
         const merge = await store.merge(mergeId, tx);
-        if (!merge) throw notFound('This merge');
-        if (merge.undoneAt) throw refused('undone', 'This merge was undone already.');
+        if (!merge) throw PROBLEM.noMerge();
+        if (merge.undoneAt) throw PROBLEM.undone();
         const rows = await store.lockBoth(merge.keptId, merge.droppedId, tx);
         const kept = rows.find(({ id }) => id === merge.keptId);
-        if (kept?.mergedInto) throw refused('merged-further', 'The kept entry was merged into another since: undo that first.');
+        if (kept?.mergedInto) throw PROBLEM.mergedFurther();
         await store.setMergedInto(merge.droppedId, null, tx);
         if (kept) await store.setWords(kept.id, [kept.fullName, kept.knownAs], tx);
         await store.undoMerge(mergeId, now().toISOString(), actor.name, tx);

@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import { OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from '@cavren/contract';
 import { extended, offerBars, type OfferWish, type PlacePack as Pack, type ProductDefinition as Product } from '@cavren/core';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { select, Table, type Sequelize } from '../db/index';
 import type { Concept } from '../house/index';
-import { notFound, staffFor } from '../http/index';
+import { staffFor } from '../http/index';
 import { readCatalogue, readFolder } from './catalogue';
 import { upgradePack, upgradeProduct } from './upgrade';
 
@@ -158,7 +159,7 @@ export const products: Concept = async (app, { db, productFolder, offer, service
   app.get('/api/products/:id', { schema: { params: ProductParams, response: { 200: ProductInForce } } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const known = (await store.all()).find(({ id }) => id === request.params.id);
-    if (!known) throw notFound('This product');
+    if (!known) throw PROBLEM.noProduct();
     void reply.header('cache-control', 'private, max-age=31536000, immutable');
     return { id: known.id, product: known.definition, pack: known.pack };
   });

@@ -1,10 +1,10 @@
+import { PROBLEM } from './problems';
 import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
 import { actsOf, type StaffRole } from '@cavren/core';
 import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
 import { select, Table, type Sequelize } from '../db/index';
 import type { Concept } from '../house/index';
-import { ProblemError } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 
 export interface StaffRow {
@@ -75,8 +75,7 @@ export const session: Concept = (app, { db, secure, demoPeople, offer }) => {
     if (!known || known.expiresAt < new Date().toISOString()) return;
     const { row } = known;
     const changes = request.method !== 'GET' && request.method !== 'HEAD';
-    if (changes && request.url !== '/api/session' && !sameText(String(request.headers['x-csrf-token'] ?? ''), known.csrfToken))
-      throw new ProblemError(403, 'csrf', 'This page is out of date. Load it again; nothing was changed.');
+    if (changes && request.url !== '/api/session' && !sameText(String(request.headers['x-csrf-token'] ?? ''), known.csrfToken)) throw PROBLEM.csrf();
     request.me = toMe(row, known.csrfToken);
   });
 
@@ -97,10 +96,7 @@ export const session: Concept = (app, { db, secure, demoPeople, offer }) => {
       const { username, password } = request.body;
       const row = await store.byUsername(username.trim().toLowerCase());
       const fits = await verify(row?.passwordHash ?? (await nobody), password);
-      if (!row || !fits)
-        throw new ProblemError(401, 'sign-in-wrong', 'Sign-in name and password don’t fit together.', {
-          errors: [{ path: 'password', message: 'Sign-in name and password don’t fit together.' }],
-        });
+      if (!row || !fits) throw PROBLEM.signInWrong({}, 'password');
       const token = newToken();
       const csrfToken = newToken();
       const at = new Date();
@@ -116,7 +112,7 @@ export const session: Concept = (app, { db, secure, demoPeople, offer }) => {
     },
   );
   app.get('/api/session', { schema: { response: { 200: Me } } }, (request) => {
-    if (!request.me) throw new ProblemError(401, 'signed-out', 'Sign in first.');
+    if (!request.me) throw PROBLEM.signedOut();
     return request.me;
   });
   app.delete('/api/session', { schema: { response: { 200: Done } } }, async (request, reply) => {

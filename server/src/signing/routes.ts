@@ -1,6 +1,7 @@
+import { PROBLEM } from './problems';
 import { FileAnswer, SendAgreement, VoidAgreement } from '@cavren/contract';
 import type { Concept } from '../house/index';
-import { FileParams, notFound, staffFor } from '../http/index';
+import { FileParams, staffFor } from '../http/index';
 import { sendPaper } from '../papers/index';
 import { loadSealer } from './seal';
 import { signingService, type SigningService } from './service';
@@ -29,7 +30,7 @@ export const signing: Concept = async (app, house) => {
   app.get('/api/files/:reference/agreement', { schema: { params: FileParams } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const file = await house.services.fileStore.byReference(request.params.reference);
-    if (!file) throw notFound('This file');
+    if (!file) throw PROBLEM.noFile();
     const { content, sealed } = await service.document(file.id);
     return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${file.reference}${sealed ? '-signed' : ''}.pdf` });
   });

@@ -1,10 +1,11 @@
+import { PROBLEM } from './problems';
 import type { SignAgreement } from '@cavren/contract';
 import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
-import { invalid, notFound, refuseBlocked, refused, SYSTEM, type Actor } from '../http/index';
+import { refuseBlocked, SYSTEM, type Actor } from '../http/index';
 import { agreementPdf, signatureRecordPdf, type SignatureRecord } from './agreement';
 import { bindRecord, type Sealer } from './seal';
 import type { EnvelopeRow, SignerRow, SigningStore } from './store';
@@ -27,7 +28,7 @@ const asksConsent = (file: FileState): boolean => file.product.consents.some(({ 
 export function signingService({ services, bytes, jobs, lender }: House, store: SigningStore, sealer: Sealer) {
   async function invite(change: FileChange, signer: SignerRow): Promise<void> {
     const person = change.file.people.find(({ id }) => id === signer.personId);
-    if (!person) throw notFound('A signer');
+    if (!person) throw PROBLEM.noSigner();
     await store.updateSigner(signer.id, { state: 'invited', invitedAt: change.now }, change.tx);
     await services.invitations.send(change, person, say('mail.signSubject', { title: change.file.product.signing.title }), say('mail.sign'));
     change.record('signer.invite', `signer/${signer.id}`, null, personName(person));
@@ -37,13 +38,12 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
   /** The envelope that is out, and the signer whose turn it is, when that is this person. */
   async function turnOf(change: FileChange, personId: string): Promise<{ envelope: EnvelopeRow; signer: SignerRow; signers: SignerRow[] }> {
     const envelope = await store.latest(change.row.id, change.tx);
-    if (!envelope || envelope.state === 'void' || envelope.state === 'making')
-      throw refused('nothing-to-sign', 'There is nothing to sign at the moment: the agreement was taken back, or isn’t there yet.');
+    if (!envelope || envelope.state === 'void' || envelope.state === 'making') throw PROBLEM.nothingToSign();
     const signers = await store.signersOf(envelope.id, change.tx);
     const signer = signers.find((candidate) => candidate.personId === personId);
-    if (!signer) throw notFound('An agreement for you');
-    if (signer.state === 'signed') throw refused('signed-already', 'You have signed this agreement already.');
-    if (signer.state === 'waiting') throw refused('not-your-turn', 'Somebody else signs before you. You get a message when it is your turn.');
+    if (!signer) throw PROBLEM.noAgreementForYou();
+    if (signer.state === 'signed') throw PROBLEM.signedAlready();
+    if (signer.state === 'waiting') throw PROBLEM.notYourTurn();
     return { envelope, signer, signers };
   }
 
@@ -107,8 +107,8 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
     async send(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const { file } = change;
-        if (file.stage !== 'signing') throw refused('path-not-clear', 'The agreement is sent once the file has come to signing.');
-        if (file.envelope && file.envelope.state !== 'void') throw refused('agreement-out', 'The agreement was sent already.');
+        if (file.stage !== 'signing') throw PROBLEM.pathNotClear();
+        if (file.envelope && file.envelope.state !== 'void') throw PROBLEM.agreementOut();
         const blocking = computePath(file, change.today).now.filter(({ gate }) => gate !== 'signing');
         if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking, file.pack);
         const people = signersOf(file);
@@ -128,9 +128,8 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
     async void(reference: string, version: number, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const envelope = await store.latest(change.row.id, change.tx);
-        if (!envelope || envelope.state === 'void') throw refused('nothing-out', 'No agreement is out.');
-        if (change.file.stage !== 'signing' && change.file.stage !== 'gathering')
-          throw refused('too-late', 'The file is with the approver or further: ask for it to be sent back first.');
+        if (!envelope || envelope.state === 'void') throw PROBLEM.nothingOut();
+        if (change.file.stage !== 'signing' && change.file.stage !== 'gathering') throw PROBLEM.tooLate();
         await store.updateEnvelope(envelope.id, { state: 'void', voidReason: reason }, change.tx);
         change.record('agreement.void', `envelope/${envelope.id}`, envelope.state, reason);
         for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
@@ -154,7 +153,7 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
     read: (fileId: string, personId: string, pages: number, actor: Actor) =>
       services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { signer } = await turnOf(change, personId);
-        if (!signer.consentedAt) throw refused('consent-first', 'Agree to electronic papers first.');
+        if (!signer.consentedAt) throw PROBLEM.consentFirst();
         if (signer.readAt) return;
         await store.updateSigner(signer.id, { readAt: change.now }, change.tx);
         await change.reload('envelope');
@@ -165,11 +164,10 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
       const markHash = drawing ? await bytes.put(drawing) : null;
       return services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { envelope, signer, signers } = await turnOf(change, personId);
-        if (!signer.consentedAt || !signer.readAt) throw refused('read-first', 'Read the agreement to its end before you sign it.');
-        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC))
-          throw refused('consent-withdrawn', 'The consent to electronic papers was withdrawn: this can’t be signed on the screen any more.');
+        if (!signer.consentedAt || !signer.readAt) throw PROBLEM.readFirst();
+        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC)) throw PROBLEM.consentWithdrawn();
         const { options } = change.file.product.signing.choice;
-        if (!options.includes(signature.choice)) throw invalid([{ path: 'choice', message: 'Choose one of the answers.' }]);
+        if (!options.includes(signature.choice)) throw PROBLEM.chooseOneAnswers({}, 'choice');
         await store.updateSigner(
           signer.id,
           {
@@ -198,7 +196,7 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
     /** The agreement as it now is: sealed when everybody signed, else as it was sent. */
     async document(fileId: string): Promise<{ content: Buffer; sealed: boolean }> {
       const envelope = await store.latest(fileId);
-      if (!envelope?.documentHash) throw notFound('An agreement');
+      if (!envelope?.documentHash) throw PROBLEM.noAgreement();
       return { content: await bytes.get(envelope.sealedHash ?? envelope.documentHash), sealed: envelope.sealedHash !== null };
     },
   };
@@ -242,13 +240,13 @@ function newSigner({ id: envelopeId, fileId }: EnvelopeRow, person: FilePerson, 
 }
 
 function refuseUnreachable(person: FilePerson): void {
-  if (!person.phone) throw refused('phone-missing', `${personName(person)} needs a phone number for the code.`);
+  if (!person.phone) throw PROBLEM.phoneMissing({ person: personName(person) });
 }
 
 /** A drawn mark, decoded and written anew, so that nothing rides along in it. */
 async function readDrawing(dataUrl: string): Promise<Buffer> {
   const raw = Buffer.from(dataUrl.slice(dataUrl.indexOf(',') + 1), 'base64');
-  const fail = invalid([{ path: 'image', message: 'Draw your signature again; this picture can’t be read.' }]);
+  const fail = PROBLEM.drawYourSignatureAgainThis({}, 'image');
   const image = sharp(raw, { failOn: 'warning', limitInputPixels: 4_000_000 });
   const stats = await image
     .clone()
@@ -257,6 +255,6 @@ async function readDrawing(dataUrl: string): Promise<Buffer> {
     .catch(() => {
       throw fail;
     });
-  if (stats.channels.every(({ stdev }) => stdev === 0)) throw invalid([{ path: 'image', message: 'Draw your signature in the box.' }]);
+  if (stats.channels.every(({ stdev }) => stdev === 0)) throw PROBLEM.drawYourSignatureBox({}, 'image');
   return image.flatten({ background: '#ffffff' }).png().toBuffer();
 }

@@ -1,9 +1,10 @@
+import { PROBLEM } from './problems';
 import { CALCULATION_SCHEMA, TAKE_ALONG, TakenCalculation, type TakeAlong } from '@cavren/contract';
 import { costsOf, type FileState, type IsoDate } from '@cavren/core';
 import type Piscina from 'piscina';
 import { z } from 'zod';
 import type { Concept } from '../house/index';
-import { FileParams, notFound, refused, staffFor } from '../http/index';
+import { FileParams, staffFor } from '../http/index';
 import { workerThreads } from '../threads/index';
 import type { Taken } from './worker';
 
@@ -30,8 +31,8 @@ function makeTakeAlong(lender: string): TakeAlongMaker {
   let threads: Piscina | null = null;
   return {
     async make(name, file, today) {
-      if (file.product.costs === null) throw notFound('A calculation of costs');
-      if (costsOf(file, today) === null) throw refused('request-incomplete', 'Amount, term and parts are needed first: then it can be worked out.');
+      if (file.product.costs === null) throw PROBLEM.noCalculationCosts();
+      if (costsOf(file, today) === null) throw PROBLEM.requestIncomplete();
       threads ??= workerThreads(import.meta.url, './worker.ts', './takealong.mjs');
       const made = (await threads.run({ name, file: JSON.stringify(file), today, lender } satisfies Taken)) as Uint8Array;
       return Buffer.from(made);

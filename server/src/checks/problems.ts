@@ -1,0 +1,12 @@
+import { problems } from '../http/index';
+
+/** What can be wrong here: status, code and message of each. */
+export const PROBLEM = problems({
+  checkWaiting: [409, 'check-waiting', 'checks.checkWaiting'],
+  consentMissing: [409, 'consent-missing', 'checks.consentMissing'],
+  findingSettled: [409, 'finding-settled', 'checks.findingSettled'],
+  noFinding: [404, 'not-found', 'checks.noFinding'],
+  noPersonWhomThisCheckAbout: [404, 'not-found', 'checks.noPersonWhomThisCheckAbout'],
+  resolutionUnfit: [409, 'resolution-unfit', 'checks.resolutionUnfit'],
+  watchlistEntryDecidedComplianceReviewer: [403, 'forbidden', 'checks.watchlistEntryDecidedComplianceReviewer'],
+});
