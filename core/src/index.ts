@@ -117,6 +117,7 @@ export {
   evidencedAmount,
   fieldsAsked,
   type Income,
+  INCOME_KINDS,
   type IncomeKind,
   type IncomeQuestion,
   isGrossedUp,

@@ -16,7 +16,7 @@ function filesIn(folder) {
 /** Builds the screens when a source changed since they were built last. */
 export async function ensureScreens() {
   const hash = createHash('sha256');
-  const sources = [...['web', 'core/src', 'contract/src'].flatMap((folder) => filesIn(inRoot(folder))), inRoot('package-lock.json')];
+  const sources = [...['web', 'core/src', 'words/src', 'contract/src'].flatMap((folder) => filesIn(inRoot(folder))), inRoot('package-lock.json')];
   for (const path of sources) hash.update(path.slice(inRoot().length)).update(readFileSync(path));
   const digest = hash.digest('hex');
   const stamp = inRoot('web', 'dist', '.sources');
@@ -58,6 +58,7 @@ export async function buildServer() {
     packages: 'external',
     alias: {
       '@cavren/core': inRoot('core/src/index.ts'),
+      '@cavren/words': inRoot('words/src/index.ts'),
       '@cavren/contract': inRoot('contract/src/index.ts'),
       '@cavren/standins': inRoot('standins/src/index.ts'),
       '@cavren/server': inRoot('server/src/index.ts'),

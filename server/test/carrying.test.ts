@@ -1,7 +1,7 @@
 import type { KeptCalculation } from '@cavren/contract';
 import { affordability, calculate, computePath, isoDate, type Calculation } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
-import { expect } from '../../core/test/spoken';
+import { expect, spoken } from '../../core/test/spoken';
 import { makePool, recalculateAll } from '../src/calculation/index';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
 import { change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';
@@ -201,7 +201,7 @@ describe('the calculation that a decision rests on', () => {
     const { status, body } = await keptOf(walk);
     expect(status).toBe(200);
     expect(body).toMatchObject({ kept: true, today: walk.view.today, product: 'Workboat refit loan, version 4', differences: [] });
-    expect(body.figures).toEqual(JSON.parse(JSON.stringify(then)));
+    expect(body.figures).toEqual(spoken(JSON.parse(JSON.stringify(then))));
     // New rules change what a new file gets, and nothing about what was decided.
     await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0795', '0.0995') WHERE code = 'workboat-refit'");
     expect((await keptOf(walk)).body).toMatchObject({ differences: [], figures: body.figures });

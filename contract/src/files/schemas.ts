@@ -1,4 +1,4 @@
-import { CHECK_KINDS, DETAILS, type FileState as CoreFileState } from '@cavren/core';
+import { CHECK_KINDS, DETAILS, PART_OF, ROW_ENTITIES, type FileState as CoreFileState, type RowEntity } from '@cavren/core';
 import { z } from 'zod';
 import { rowSchema, statedSchema } from '../details/index';
 import { HistoryEntry } from '../history/index';
@@ -83,6 +83,10 @@ const text = z.string().nullable();
 const date = CalendarDate.nullable();
 const money = Money.nullable();
 
+/** Rows of every kind of detail, under the name of their part of a file. */
+type Rows = { [Kind in RowEntity as (typeof DETAILS)[Kind]['part']]: z.ZodArray<ReturnType<typeof rowSchema<(typeof DETAILS)[Kind]>>> };
+const ROWS = Object.fromEntries(ROW_ENTITIES.map((entity) => [PART_OF[entity], z.array(rowSchema(DETAILS[entity]))])) as unknown as Rows;
+
 export const FileState = z.object({
   reference: z.string(),
   stage: StageName,
@@ -96,25 +100,7 @@ export const FileState = z.object({
   product: ProductDefinition,
   pack: PlacePack,
   request: statedSchema(DETAILS.request),
-  people: z.array(rowSchema(DETAILS.person)),
-  relations: z.array(rowSchema(DETAILS.relation)),
-  homes: z.array(rowSchema(DETAILS.home)),
-  works: z.array(rowSchema(DETAILS.work)),
-  incomes: z.array(rowSchema(DETAILS.income)),
-  livingCosts: z.array(rowSchema(DETAILS.livingCost)),
-  debts: z.array(rowSchema(DETAILS.debt)),
-  assets: z.array(rowSchema(DETAILS.asset)),
-  pets: z.array(rowSchema(DETAILS.pet)),
-  vehicles: z.array(rowSchema(DETAILS.vehicle)),
-  answers: z.array(rowSchema(DETAILS.answer)),
-  explanations: z.array(rowSchema(DETAILS.explanation)),
-  parts: z.array(rowSchema(DETAILS.part)),
-  uses: z.array(rowSchema(DETAILS.use)),
-  sources: z.array(rowSchema(DETAILS.source)),
-  securities: z.array(rowSchema(DETAILS.security)),
-  payrolls: z.array(rowSchema(DETAILS.payroll)),
-  accounts: z.array(rowSchema(DETAILS.account)),
-  variants: z.array(rowSchema(DETAILS.variant)),
+  ...ROWS,
   consents: z.array(
     z.object({
       id: z.string(),
