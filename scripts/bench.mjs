@@ -1,13 +1,13 @@
 import { spawnSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
-import { DATABASE_PACKAGES, ensureDebianPackages, ensureNpmPackages } from './setup/packages.mjs';
+import { DATABASE_PACKAGES, ensureDebianPackages, ensureNpmPackages, TEST_PACKAGES } from './setup/packages.mjs';
 import { inRoot, ROOT } from './setup/place.mjs';
 import { runPlainly } from './setup/say.mjs';
 
 /** Prints what the budgets of docs/architecture.md are about; measures, never judges. */
 await runPlainly(async () => {
   await ensureNpmPackages();
-  await ensureDebianPackages(DATABASE_PACKAGES);
+  await ensureDebianPackages([...DATABASE_PACKAGES, ...TEST_PACKAGES]);
   const { ensureScreens } = await import('./setup/build.mjs');
   const { startMariaDb } = await import('./setup/mariadb.mjs');
   const { freePort } = await import('./setup/ports.mjs');

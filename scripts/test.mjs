@@ -80,7 +80,18 @@ await runPlainly(async () => {
     oneByOne([
       () => whole(bin('tsc'), ['-p', 'tsconfig.json']),
       () => whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
-      () => whole(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'core/src', 'words/src', 'contract/src', 'server/src', 'web/src', 'standins/src', 'demo/src']),
+      () =>
+        whole(bin('depcruise'), [
+          '--config',
+          '.dependency-cruiser.cjs',
+          'core/src',
+          'words/src',
+          'contract/src',
+          'server/src',
+          'web/src',
+          'standins/src',
+          'demo/src',
+        ]),
       () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
       () => whole(bin('prettier'), ['--check', '.']),
       () => whole(process.execPath, ['-e', "import('./scripts/setup/build.mjs').then(({ ensureScreens }) => ensureScreens())"]),

@@ -28,6 +28,7 @@ import { aDebt, aHome, anAsset, anIncome, aPart, sampleFile, shippedPlace, shipp
 import { xlsxOf } from '../../server/src/takealong/workbook';
 import { inRoot } from '../setup/place.mjs';
 import { saves } from './saves';
+import { screens } from './screens';
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
@@ -307,6 +308,7 @@ await costs();
 await rerun();
 firstLoad('door');
 firstLoad('index');
+await screens(say);
 await saves(say);
 await lists();
 await register();

@@ -115,7 +115,8 @@ if (spawnSync('soffice', ['--version']).status !== 0) {
   const below = randomFrom(20_261_125);
   const random = (): number => below(1_000_000) / 1_000_000;
   const files = Array.from({ length: FILES }, () => request(random)).filter((file) => costsOf(file, TODAY) !== null);
-  for (const [at, file] of files.entries()) writeFileSync(join(folder, `${at}.xlsx`), await xlsxOf(workbookOf(file, TODAY, speakerFor(file.pack)), `Check ${at}`));
+  for (const [at, file] of files.entries())
+    writeFileSync(join(folder, `${at}.xlsx`), await xlsxOf(workbookOf(file, TODAY, speakerFor(file.pack)), `Check ${at}`));
   spawnSync('soffice', ['--headless', '--convert-to', 'xlsx', '--outdir', worked, ...files.map((_, at) => join(folder, `${at}.xlsx`))], { stdio: 'ignore' });
   let astray = 0;
   for (const [at, file] of files.entries()) {

@@ -1,0 +1,104 @@
+import { chromium, type Page } from '@playwright/test';
+import { rmSync } from 'node:fs';
+import { performance } from 'node:perf_hooks';
+import { CHROMIUM } from '../setup/browser.mjs';
+import { buildServer } from '../setup/build.mjs';
+import { inRoot } from '../setup/place.mjs';
+import { freePorts } from '../setup/ports.mjs';
+import { startCavren } from '../setup/running.mjs';
+
+const INCOMES = 30;
+const KEYS = 120;
+
+const at = (times: number[], share: number) => times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0;
+
+/** Fills a demo file up to many incomes, over the page's own session. @returns the reference. */
+async function largeFile(page: Page): Promise<string> {
+  return page.evaluate(async (wanted) => {
+    const read = async (url: string, options?: RequestInit): Promise<unknown> => (await fetch(url, options)).json();
+    const me = (await read('/api/session')) as { csrfToken: string };
+    const { items } = (await read('/api/files?stage=details&size=50')) as { items: { reference: string; product: string }[] };
+    for (const { reference, product } of items) {
+      if (product !== 'workboat-refit') continue;
+      const view = (await read(`/api/files/${reference}`)) as { version: number; file: { people: { id: string; role: string }[]; incomes: object[] } };
+      const personId = view.file.people.find(({ role }) => role === 'applicant')?.id;
+      const changes = Array.from({ length: wanted - view.file.incomes.length }, (_, index) => ({
+        op: 'add',
+        entity: 'income',
+        id: `income-of-bench-${index}`,
+        values: { personId, source: `Boatyard ${index}`, kind: 'wage', amount: 10_000 + index, frequency: 'monthly', since: '2020-01-01' },
+      }));
+      const answer = await fetch(`/api/files/${reference}/details`, {
+        method: 'PATCH',
+        headers: { 'content-type': 'application/json', 'x-csrf-token': me.csrfToken },
+        body: JSON.stringify({ version: view.version, changes }),
+      });
+      if (answer.ok) return reference;
+    }
+    throw new Error('No file of the demo takes details');
+  }, INCOMES);
+}
+
+/** Milliseconds from each key to the frame in which the figures that follow from it are painted, and the long tasks meanwhile. */
+async function keysToPaint(page: Page): Promise<{ times: number[]; long: number[] }> {
+  const field = page.locator('section.center').getByLabel('Amount').first();
+  await field.click();
+  await page.evaluate(() => {
+    const figures = document.querySelector('section[aria-label="Figures"]');
+    if (!figures) throw new Error('There is no figures strip');
+    const state = { times: [] as number[], long: [] as number[], from: 0 };
+    Object.assign(window, { benchState: state });
+    document.addEventListener('keydown', () => (state.from = performance.now()), { capture: true });
+    new MutationObserver(() => {
+      const { from } = state;
+      if (from === 0) return;
+      state.from = 0;
+      // The frame after the change: what was painted is there when the next one begins.
+      requestAnimationFrame(() => requestAnimationFrame(() => state.times.push(performance.now() - from)));
+    }).observe(figures, { subtree: true, childList: true, characterData: true });
+    new PerformanceObserver((list) => state.long.push(...list.getEntries().map(({ duration }) => duration))).observe({ type: 'longtask' });
+  });
+  for (let turn = 0; turn < KEYS; turn += 1) {
+    await field.press(turn % 2 === 0 ? '9' : 'Backspace');
+    await page.waitForTimeout(120);
+  }
+  return page.evaluate(() => (window as unknown as { benchState: { times: number[]; long: number[] } }).benchState);
+}
+
+/** What an officer waits for: the demo from nothing, a chapter with many rows, a key. */
+export async function screens(say: (line: string) => void): Promise<void> {
+  await buildServer();
+  const folder = inRoot('.test-data', 'bench-screens');
+  rmSync(folder, { recursive: true, force: true });
+  const began = performance.now();
+  const cavren = await startCavren({ folder, ports: await freePorts(), log: 'silent', forTests: true });
+  say(`${'Demo of sixty files, from nothing to ready'.padEnd(62)} ${((performance.now() - began) / 1000).toFixed(1)} s`);
+  const browser = await chromium.launch(CHROMIUM);
+  try {
+    const page = await browser.newPage({ baseURL: cavren.url, viewport: { width: 1280, height: 800 } });
+    // Names that the loader of these sources gives to functions, which pages don't know.
+    await page.addInitScript('globalThis.__name = (named) => named');
+    await page.goto('/sign-in');
+    await page.getByRole('button', { name: /^wren/ }).click();
+    await page.waitForURL('**/today');
+    const reference = await largeFile(page);
+    await page.goto(`/files/${reference}/request`);
+    await page.getByText('All saved').waitFor();
+    await page.waitForTimeout(2_000);
+    const opening = performance.now();
+    await page
+      .getByRole('navigation', { name: 'Chapters' })
+      .getByRole('link', { name: /^Income/ })
+      .click();
+    await page.getByText(`Boatyard`, { exact: false }).first().waitFor();
+    say(`${`Opening the chapter of ${INCOMES} incomes`.padEnd(62)} ${(performance.now() - opening).toFixed(0)} ms`);
+    const { times, long } = await keysToPaint(page);
+    say(
+      `${`A key to painted figures, ${INCOMES} incomes (${times.length} of ${KEYS} keys changed them)`.padEnd(62)} median ${at(times, 0.5).toFixed(1)} ms   95 % ${at(times, 0.95).toFixed(1)} ms   longest task ${Math.max(0, ...long).toFixed(0)} ms`,
+    );
+  } finally {
+    await browser.close();
+    await cavren.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
