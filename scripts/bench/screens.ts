@@ -12,30 +12,33 @@ const KEYS = 120;
 
 const at = (times: number[], share: number) => times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0;
 
-/** Fills a demo file up to many incomes, over the page's own session. @returns the reference. */
+/** Opens a file with many incomes, over the page's own session. @returns its reference. */
 async function largeFile(page: Page): Promise<string> {
-  return page.evaluate(async (wanted) => {
-    const read = async (url: string, options?: RequestInit): Promise<unknown> => (await fetch(url, options)).json();
-    const me = (await read('/api/session')) as { csrfToken: string };
-    const { items } = (await read('/api/files?stage=details&size=50')) as { items: { reference: string; product: string }[] };
-    for (const { reference, product } of items) {
-      if (product !== 'workboat-refit') continue;
-      const view = (await read(`/api/files/${reference}`)) as { version: number; file: { people: { id: string; role: string }[]; incomes: object[] } };
-      const personId = view.file.people.find(({ role }) => role === 'applicant')?.id;
-      const changes = Array.from({ length: wanted - view.file.incomes.length }, (_, index) => ({
+  return page.evaluate(async (incomes) => {
+    const call = async <Answer>(url: string, method = 'GET', token = '', body?: object): Promise<Answer> => {
+      const headers = { 'content-type': 'application/json', 'x-csrf-token': token };
+      const answer = await fetch(url, body ? { method, headers, body: JSON.stringify(body) } : { method });
+      if (!answer.ok) throw new Error(await answer.text());
+      return answer.json() as Promise<Answer>;
+    };
+    const { csrfToken } = await call<{ csrfToken: string }>('/api/session');
+    const receivedOn = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+    const wish = { product: 'workboat-refit', channel: 'counter', receivedOn, personId: null, fullName: 'Perran Brightwater', birthDate: '1971-02-08' };
+    const { reference } = await call<{ reference: string }>('/api/files', 'POST', csrfToken, wish);
+    const view = await call<{ version: number; file: { people: { id: string }[] } }>(`/api/files/${reference}`);
+    const personId = view.file.people[0]?.id ?? '';
+    const set = (field: string, value: number) => ({ op: 'set', entity: 'request', id: null, field, value });
+    const changes = [
+      ...[set('price', 4_000_000), set('downPayment', 1_000_000), set('amount', 3_000_000), set('termMonths', 60)],
+      ...Array.from({ length: incomes }, (_, at) => ({
         op: 'add',
         entity: 'income',
-        id: `income-of-bench-${index}`,
-        values: { personId, source: `Boatyard ${index}`, kind: 'wage', amount: 10_000 + index, frequency: 'monthly', since: '2020-01-01' },
-      }));
-      const answer = await fetch(`/api/files/${reference}/details`, {
-        method: 'PATCH',
-        headers: { 'content-type': 'application/json', 'x-csrf-token': me.csrfToken },
-        body: JSON.stringify({ version: view.version, changes }),
-      });
-      if (answer.ok) return reference;
-    }
-    throw new Error('No file of the demo takes details');
+        id: `income-of-bench-${at}`,
+        values: { personId, source: `Boatyard ${at}`, kind: 'wage', amount: 10_000 + at, frequency: 'monthly', since: '2020-01-01' },
+      })),
+    ];
+    await call(`/api/files/${reference}/details`, 'PATCH', csrfToken, { version: view.version, changes });
+    return reference;
   }, INCOMES);
 }
 

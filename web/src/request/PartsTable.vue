@@ -16,6 +16,9 @@ import {
 import { computed } from 'vue';
 import Field from '../file/Field.vue';
 import Rows, { type Column } from '../file/Rows.vue';
+import { useSay } from '../words/say';
+
+const say = useSay();
 
 /** The parts that a loan is split into, each with its own terms and what it takes a month. */
 const props = defineProps<{ file: FileState; rules: CostRules; today: IsoDate; locked: boolean }>();
@@ -97,7 +100,7 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
             <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" :locked="locked" />
           </template>
           <Field :id="row.id" entity="part" field="advanceOn" label="Paid out on" :locked="locked" />
-          <span v-if="said.get(row.id)?.problem" class="problem" role="alert">{{ said.get(row.id)?.problem }}</span>
+          <span v-if="said.get(row.id)?.problem" class="problem" role="alert">{{ say(said.get(row.id)?.problem ?? '') }}</span>
           <b v-else class="monthly">{{ said.get(row.id)?.monthly }}</b>
         </div>
       </template>
