@@ -93,6 +93,8 @@ export const DoorView = z.object({
   reference: z.string(),
   product: z.string(),
   stage: z.string(),
+  /** How the place writes. */
+  locale: z.string(),
   steps: z.array(z.object({ label: z.string(), state: z.enum(['past', 'now', 'ahead']) })),
   outcome: z.enum(['open', 'declined', 'withdrawn', 'lapsed', 'done']),
   declineReasons: z.array(z.string()),

@@ -257,6 +257,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         reference: file.reference,
         product: file.product.name,
         stage: STAGE_LABEL[file.stage],
+        locale: file.pack.locale,
         steps: stepsOf(file),
         outcome: outcomeOf(file),
         declineReasons: declineReasons(file),

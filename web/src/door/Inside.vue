@@ -4,7 +4,7 @@ import { defineAsyncComponent, ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import SignFlow from './SignFlow.vue';
 
-defineProps<{ view: DoorView }>();
+const props = defineProps<{ view: DoorView }>();
 const emit = defineEmits<{ change: [view: DoorView]; leave: [] }>();
 const problem = ref('');
 const sending = ref('');
@@ -12,7 +12,7 @@ const signing = ref(false);
 const filling = ref(false);
 const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
-const day = (time: string): string => new Date(time).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' });
+const day = (time: string): string => new Date(time).toLocaleDateString(props.view.locale, { month: 'long', day: 'numeric', year: 'numeric' });
 
 async function sendPaper(conditionKey: string, event: Event): Promise<void> {
   const input = event.target as HTMLInputElement;

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { formatDate, HOLDER_LABEL, STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
+import { HOLDER_LABEL, STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
 import { computed } from 'vue';
 import { daysUntil } from '../files/words';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import { useSay } from '../words/say';
+import { useShown } from '../words/shown';
 
 const say = useSay();
 
@@ -17,7 +18,8 @@ const later = computed(() => {
 });
 const kindOf = (entry: PathEntry): MarkKind =>
   entry.due && daysUntil(entry.due, props.today).late ? 'blocked' : entry.gate === 'signing' ? 'signing' : entry.holder === 'officer' ? 'open' : 'waiting';
-const since = (entry: PathEntry): string => formatDate(entry.since, 'mdy').slice(0, 5);
+const { showDay } = useShown();
+const since = (entry: PathEntry): string => showDay(entry.since);
 </script>
 
 <template>

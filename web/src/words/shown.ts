@@ -4,6 +4,15 @@ import { openedFile, type Editing } from '../file/editing';
 /** How the desk writes what belongs to no file. */
 const DESK = { dateOrder: 'mdy', locale: 'en-US', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone } as const;
 
+/** Making a clock takes longer than reading it a thousand times. */
+const clocks = new Map<string, Intl.DateTimeFormat>();
+function clockOf(locale: string, timeZone: string): Intl.DateTimeFormat {
+  const key = `${locale} ${timeZone}`;
+  const clock = clocks.get(key) ?? new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit', timeZone });
+  clocks.set(key, clock);
+  return clock;
+}
+
 /**
  * Dates and times as the place of the open file writes them, by its own clock.
  * @param editing the open file, where a component provides it itself.
@@ -19,7 +28,11 @@ export function useShown(editing: Editing | null = openedFile()) {
   function showTime(value: string | null): string {
     if (!value) return '';
     const { locale, timeZone } = place();
-    return `${showDate(value)} ${new Date(value).toLocaleTimeString(locale, { hour: '2-digit', minute: '2-digit', timeZone })}`;
+    return `${showDate(value)} ${clockOf(locale, timeZone).format(new Date(value))}`;
   }
-  return { showDate, showTime };
+  /** Day and month of this year or the last, for lists that are read at a glance. */
+  function showDay(value: string | null): string {
+    return showDate(value).replace(/[/-]?\d{4}[/-]?/, '');
+  }
+  return { showDate, showDay, showTime };
 }
