@@ -81,3 +81,22 @@ export async function openDemoFile(page: Page, name: string): Promise<string> {
   await expect(page.getByRole('heading', { level: 1, name: new RegExp(name) })).toBeVisible();
   return /\/files\/([^/]+)\//.exec(page.url())?.[1] ?? '';
 }
+
+const messages = async (): Promise<{ body: string }[]> =>
+  (await fetch(`${process.env['CAVREN_E2E_POST'] ?? ''}/messages`)).json() as Promise<{ body: string }[]>;
+
+/** The newest delivered message that says something: read where it arrives, since the desk never shows links and codes. @param after how many there were before. */
+export async function delivered(part: RegExp, after = 0): Promise<string> {
+  let found = '';
+  await expect
+    .poll(async () => (found = (await messages()).slice(after).findLast(({ body }) => part.test(body))?.body ?? ''))
+    .not.toBe('');
+  return found;
+}
+
+/** Asks for a code on a phone, and reads it from the text. */
+export async function codeBy(ask: () => Promise<void>): Promise<string> {
+  const before = (await messages()).length;
+  await ask();
+  return /(\d{6}) is your code/.exec(await delivered(/is your code/, before))?.[1] ?? '';
+}

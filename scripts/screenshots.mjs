@@ -21,7 +21,7 @@ await runPlainly(async () => {
   const browser = await chromium.launch(CHROMIUM);
   try {
     await desk(browser, cavren.url);
-    await phone(browser, cavren.url);
+    await phone(browser, cavren.url, `http://127.0.0.1:${ports.post}`);
   } finally {
     await browser.close();
     await cavren.stop();
@@ -110,8 +110,8 @@ async function desk(browser, url) {
   await shoot(ansel, 'decision');
 }
 
-/** @param {import('@playwright/test').Browser} browser @param {string} url */
-async function phone(browser, url) {
+/** @param {import('@playwright/test').Browser} browser @param {string} url @param {string} post */
+async function phone(browser, url, post) {
   const wren = await deskOf(browser, url, 'wren');
   const door = await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, isMobile: true, hasTouch: true });
   const alone = await door.newPage();
@@ -119,28 +119,29 @@ async function phone(browser, url) {
   await alone.getByLabel('Mobile phone').waitFor();
   await shoot(alone, 'phone-apply');
   const reference = await referenceOf(wren, 'Fenwarden');
-  const outbox = async () => (await (await wren.request.get(`/api/outbox?reference=${reference}`)).json()).items;
-  const [invitation] = (await outbox()).filter((/** @type {{ body: string }} */ { body }) => body.includes('Dear Oskar'));
-  const link = /https?:\/\/\S+(\/door\/\S+)/.exec(invitation.body)?.[1] ?? '';
+  /** @param {(body: string) => boolean} wanted @returns {Promise<string>} */
+  const delivered = async (wanted) => {
+    const messages = /** @type {{ body: string }[]} */ (await (await fetch(`${post}/messages`)).json());
+    return messages.reverse().find(({ body }) => wanted(body))?.body ?? '';
+  };
+  const link = /https?:\/\/\S+(\/door\/\S+)/.exec(await delivered((body) => body.includes('Dear Oskar') && body.includes(reference)))?.[1] ?? '';
   const context = await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, isMobile: true, hasTouch: true });
   const page = await context.newPage();
   await page.goto(link);
   await page.getByRole('button', { name: 'Text me the code' }).click();
   await page.getByLabel('Six-digit code').waitFor();
-  const [text] = (await outbox()).filter(
-    (/** @type {{ channel: string, body: string }} */ { channel, body }) => channel === 'text' && body.includes('is your code'),
-  );
-  await page.getByLabel('Six-digit code').fill(text.body.slice(0, 6));
+  await page.waitForTimeout(1500);
+  await page.getByLabel('Six-digit code').fill((await delivered((body) => body.includes('is your code'))).slice(0, 6));
   await page.getByRole('button', { name: 'Come in' }).click();
   await page.getByRole('button', { name: 'Read and sign' }).waitFor();
   await shoot(page, 'phone-door');
   await page.getByRole('button', { name: 'Read and sign' }).click();
   await page.getByLabel(/I can read this page/).check();
   await page.getByRole('button', { name: 'Go on' }).click();
-  await page.locator('canvas.pdf-page').last().waitFor();
-  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
-  await page.waitForTimeout(1500);
-  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+  for (const place of await page.locator('.pdf-place').all()) {
+    await place.scrollIntoViewIfNeeded();
+    await place.locator('canvas').waitFor();
+  }
   await page.getByRole('button', { name: 'I have read it to the end' }).click();
   await page.getByLabel('By direct debit from my account').check();
   await page.getByLabel('Your full name').fill('Oskar Fenwarden');

@@ -15,10 +15,10 @@ export {
   parseDate,
   yearsBetween,
 } from './basis/dates/index';
-export { blankOf, type Description, type Field, type RowOf, type StatedIn } from './basis/detail/index';
+export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
-export { nameWords, nicknamesOf, slipForms, slipsBetween } from './basis/names/index';
+export { nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
 export { makeReference, readReference } from './basis/reference/index';
@@ -80,6 +80,9 @@ export {
 export {
   type Check,
   type Consent,
+  CONTACT_FIELDS,
+  type ContactChange,
+  type ContactField,
   type Decision,
   type Duplicate,
   type Envelope,

@@ -292,6 +292,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     explanations: [],
     consents: [consent('person-a', 'lookUp')],
     duplicates: [],
+    contactChanges: [],
     clashes: [],
     checks: [],
     papers: [],

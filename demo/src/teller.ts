@@ -1,4 +1,4 @@
-import type { OutboxMessage } from '@cavren/contract';
+import type { DoorView } from '@cavren/contract';
 import { computePath, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type FilePerson, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
@@ -214,13 +214,21 @@ export class Teller {
     await phone.post('/api/door/code', { token });
     await phone.post('/api/door/enter', { token, code: await this.inMessage(person.phone ?? '', /^(\d{6}) is your code/) });
     await phone.post('/api/door/consent');
-    await phone.post('/api/door/read', { pages: 3 });
+    const { pages = 0 } = (await phone.get<DoorView>('/api/door/me')).signing ?? {};
+    for (let page = 1; page <= pages; page += 1) await phone.get(`/api/door/agreement/pages/${page}`);
+    await phone.post('/api/door/read', { seen: Array.from({ length: pages }, (_, at) => ({ page: at + 1, milliseconds: 40_000 })) });
     await phone.post('/api/door/sign', { mark: 'typed', name: person.fullName ?? '', choice: this.file.product.signing.choice.options[0] ?? '' });
   }
 
   private async inMessage(recipient: string, wanted: RegExp): Promise<string> {
-    const { items } = await this.officer.get<{ items: OutboxMessage[] }>(`/api/outbox?reference=${this.open.reference}&size=50`);
-    const found = items.filter((message) => message.recipient === recipient).map(({ body }) => wanted.exec(body)?.[1]);
+    // Links and codes are read where they are delivered: nobody at the desk sees them.
+    await this.cavren.jobs.runDue();
+    const answer = await fetch(`${this.cavren.config.outside.post}/messages`);
+    const messages = (await answer.json()) as { to: string; body: string }[];
+    const found = messages
+      .toReversed()
+      .filter(({ to }) => to === recipient)
+      .map(({ body }) => wanted.exec(body)?.[1]);
     return found.find((text) => text !== undefined) ?? '';
   }
 

@@ -33,7 +33,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   answerErrors(app);
-  await protect(app, secure);
+  await protect(app, secure, new URL(config.publicUrl).host);
 
   const db = connect(config.database);
   await migrate(db);
@@ -48,6 +48,6 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
     await jobs.stop();
     await db.close();
   });
-  return { app, db, jobs, bytes, services: house.services };
+  return { app, db, jobs, bytes, services: house.services, config };
 }
 export type Cavren = Awaited<ReturnType<typeof buildApp>>;

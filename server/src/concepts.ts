@@ -3,6 +3,7 @@ import { checks } from './checks/index';
 import { completion } from './completion/index';
 import { conditions } from './conditions/index';
 import { consents } from './consents/index';
+import { contacts } from './contacts/index';
 import { decision } from './decision/index';
 import { declarations } from './declarations/index';
 import { details } from './details/index';
@@ -39,6 +40,7 @@ export const concepts: readonly Concept[] = [
   details,
   duplicates,
   consents,
+  contacts,
   declarations,
   checks,
   conditions,

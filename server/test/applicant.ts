@@ -2,15 +2,19 @@ import type { DoorView } from '@cavren/contract';
 import { select } from '../src/db/index';
 import { Client, type Answer, type TestCavren } from './cavren';
 
-/** The newest message to somebody, as the outbox has it. */
+/** The newest message to somebody, as it was delivered. @param part what of its words the house itself knows. */
 export async function newestMessage(cavren: TestCavren, recipient: string, reference = '%', part = ''): Promise<string> {
-  const [row] = await select<{ body: string }>(
+  const rows = await select<{ id: string; sent_at: Date | null }>(
     cavren.db,
-    `SELECT m.body FROM message m JOIN file f ON f.id = m.file_id
+    `SELECT m.id, m.sent_at FROM message m JOIN file f ON f.id = m.file_id
      WHERE m.recipient = :recipient AND f.reference LIKE :reference AND m.body LIKE :part ORDER BY m.created_at DESC, m.id LIMIT 1`,
     { recipient, reference, part: `%${part}%` },
   );
-  return row?.body ?? '';
+  const [newest] = rows;
+  if (!newest) return '';
+  // Only who gets it can read it: it is read where it was delivered.
+  if (newest.sent_at === null) await cavren.jobs.runDue();
+  return (await cavren.delivered()).find(({ key }) => key === newest.id)?.body ?? '';
 }
 
 /** An applicant's phone: opens the link of the newest message, gets the code by text, comes in. */
@@ -26,7 +30,7 @@ export class Phone extends Client {
     super(cavren.app);
   }
   async openLink(): Promise<this> {
-    this.token = /\/door\/([A-Za-z0-9_-]+)/.exec(await newestMessage(this.cavren, this.mail, this.reference, '/door/'))?.[1] ?? '';
+    this.token = /\/door\/([A-Za-z0-9_-]+)/.exec(await newestMessage(this.cavren, this.mail, this.reference, ':\n••••••'))?.[1] ?? '';
     return this;
   }
   async askCode(): Promise<Answer> {
@@ -46,10 +50,16 @@ export class Phone extends Client {
     await this.enter();
     return this;
   }
+  /** Opens every page, and says so. */
+  async readAll(): Promise<Answer<DoorView>> {
+    const pages = (await this.get<DoorView>('/api/door/me')).body.signing?.pages ?? 0;
+    for (let page = 1; page <= pages; page += 1) await this.get(`/api/door/agreement/pages/${page}`);
+    return this.post<DoorView>('/api/door/read', { seen: Array.from({ length: pages }, (_, at) => ({ page: at + 1, milliseconds: 20 })) });
+  }
   /** All the way through signing. */
   async signAll(mark: object): Promise<Answer<DoorView>> {
     await this.post('/api/door/consent');
-    await this.post('/api/door/read', { pages: 3 });
+    await this.readAll();
     return this.post<DoorView>('/api/door/sign', { choice: this.view.signing?.options[0] ?? '', ...mark });
   }
 }

@@ -80,6 +80,8 @@ export interface TestCavren extends Cavren {
   as(username: string): Promise<Client>;
   stranger(): Client;
   setMode(service: 'register' | 'watchlist' | 'bank' | 'post', mode: Mode): Promise<void>;
+  /** What the mail and text service delivered. */
+  delivered(): Promise<{ key: string; channel: string; to: string; body: string }[]>;
   transfers(): Promise<{ reference: string; amount: number; text: string }[]>;
   /** A second server on the same database and papers. */
   another(): Promise<Cavren>;
@@ -165,6 +167,7 @@ export async function makeCavren(options: { clean?: boolean; dump?: string } = {
     async setMode(service, mode) {
       await fetch(`${standins.urls[service]}/mode`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mode }) });
     },
+    delivered: async () => (await fetch(`${standins.urls.post}/messages`)).json() as Promise<{ key: string; channel: string; to: string; body: string }[]>,
     transfers: async () => (await fetch(`${standins.urls.bank}/transfers`)).json() as Promise<{ reference: string; amount: number; text: string }[]>,
     async another() {
       const second = await build();

@@ -58,7 +58,7 @@ describe('exercises of CONTRIBUTING', () => {
       inCopy('tsconfig.json'),
       JSON.stringify({
         extends: './tsconfig.base.json',
-        compilerOptions: { types: ['node'], lib: ['ES2023', 'DOM', 'DOM.Iterable'], paths },
+        compilerOptions: { types: ['node'], lib: ['ES2023', 'ES2024.String', 'DOM', 'DOM.Iterable'], paths },
         include: ['core', 'words', 'contract', 'server', 'proof.ts'],
         exclude: ['**/*.test.ts'],
       }),

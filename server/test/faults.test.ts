@@ -6,6 +6,7 @@ import { expect } from '../../core/test/spoken';
 import { execute, select } from '../src/db/index';
 import { Phone } from './applicant';
 import { change, Client, makeCavren, openFile, STAFF, type TestCavren, type Walk } from './cavren';
+import { fileInGathering, fileOutForSignature } from './stages';
 import { jpeg, pdf, png } from './samples';
 
 let cavren: TestCavren;
@@ -16,30 +17,8 @@ afterAll(() => cavren.close());
 
 const problem = (answer: { body: unknown }): Problem => answer.body as Problem;
 
-/** A file that has come to gathering, with its checks settled. */
-async function gathering(options: Parameters<Walk['typeAll']>[0] = {}): Promise<Walk> {
-  const walk = await openFile(cavren);
-  await walk.typeAll(options);
-  await walk.consents();
-  await walk.act('wren', '/move');
-  await walk.checks();
-  await walk.act('wren', '/move');
-  return walk;
-}
-/** A file whose agreement is out. */
-async function signing(options: Parameters<Walk['typeAll']>[0] = {}): Promise<Walk> {
-  const walk = await gathering(options);
-  const { computePath } = await import('@cavren/core');
-  for (const { key } of computePath(walk.file, walk.view.today).conditions) {
-    await walk.upload(await png(), 'p.png', key);
-    const amount = walk.file.incomes.find(({ id }) => key === `income:${id}`)?.amount ?? null;
-    await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
-  }
-  await walk.act('wren', '/move');
-  await walk.act('wren', '/agreement');
-  await walk.await();
-  return walk;
-}
+const gathering = (options?: Parameters<Walk['typeAll']>[0]) => fileInGathering(cavren, options);
+const signing = (options?: Parameters<Walk['typeAll']>[0]) => fileOutForSignature(cavren, options);
 
 describe('bad input is refused at its field, and nothing is lost', () => {
   let walk: Walk;

@@ -205,7 +205,9 @@ describe('the interface of the server', () => {
   afterAll(() => cavren.close());
 
   it('is described as OpenAPI from the same schemas', async () => {
-    const { body } = await cavren.stranger().get<{ openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }>('/api/docs/json');
+    const { body } = await (
+      await cavren.as('wren')
+    ).get<{ openapi: string; paths: Record<string, Record<string, { requestBody?: unknown }>> }>('/api/docs/json');
     expect(body.openapi).toMatch(/^3\./);
     for (const path of ['/api/files/{reference}/details', '/api/files/{reference}/decision', '/api/door/sign', '/api/files/{reference}/payout/release'])
       expect(Object.keys(body.paths)).toContain(path);

@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import CommandBar from './command/CommandBar.vue';
 import ShortcutSheet from './command/ShortcutSheet.vue';
+import { messageOf } from './api/index';
 import { useDesk } from './session/store';
 
 const desk = useDesk();
@@ -42,9 +43,15 @@ function onKey(event: KeyboardEvent): void {
 onMounted(() => window.addEventListener('keydown', onKey));
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 
+const leaving = ref('');
 async function leave(): Promise<void> {
-  await desk.signOut();
-  await router.push('/sign-in');
+  leaving.value = '';
+  try {
+    await desk.signOut();
+    await router.push('/sign-in');
+  } catch (error) {
+    leaving.value = `You are still signed in: ${messageOf(error)}`;
+  }
 }
 </script>
 
@@ -72,6 +79,7 @@ async function leave(): Promise<void> {
       />
       <v-btn size="small" variant="text" :icon="mdiLogout" aria-label="Sign out" @click="leave" />
     </header>
+    <p v-if="leaving" class="note ember" role="alert">{{ leaving }}</p>
     <div id="main" class="content" tabindex="-1">
       <router-view v-slot="{ Component }"><component :is="Component" :key="pageKey" /></router-view>
     </div>

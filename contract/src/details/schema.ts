@@ -1,6 +1,6 @@
 import { descriptionOf, DETAILS, ENTITIES, type Description, type Entity, type Field, type RowOf, type StatedIn } from '@cavren/core';
 import { z } from 'zod';
-import { CalendarDate, Id, line, Money, OwnerIds, Profit, Time } from '../values/index';
+import { CalendarDate, Id, Money, OwnerIds, Profit, StatedDate, Time, isSeen, line } from '../values/index';
 
 const choicesOf = ({ words = {} }: Field): [string, ...string[]] => Object.keys(words) as [string, ...string[]];
 
@@ -25,9 +25,10 @@ function written(field: Field): z.ZodType {
   switch (field.kind) {
     case 'money':
     case 'profit':
-    case 'date':
     case 'yesNo':
       return SAME_BOTH_WAYS[field.kind];
+    case 'date':
+      return StatedDate;
     case 'whole':
     case 'decimal':
     case 'share':
@@ -52,7 +53,10 @@ function written(field: Field): z.ZodType {
     case 'text':
     case 'phone':
     case 'hidden':
-      return formed(field, field.multiline ? z.string().trim().max(most, `At most ${most} characters`) : line(most));
+      return formed(
+        field,
+        field.multiline ? z.string().trim().max(most, `At most ${most} characters`).refine(isSeen, 'Type something that can be seen') : line(most),
+      );
   }
 }
 
@@ -70,7 +74,7 @@ function readBack(field: Field): z.ZodType {
     case 'percent':
       return z.number();
     case 'hidden':
-      return z.object({ tail: z.string() });
+      return z.object({ tail: z.string(), mark: z.string().optional() });
     case 'choice':
       return field.words ? z.enum(choicesOf(field)) : z.string();
     default:

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ChangeDetails } from '../details/index';
-import { CalendarDate, Id, line, Time } from '../values/index';
+import { CalendarDate, StatedDate, Id, line, Time } from '../values/index';
 
 export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
 export const OpenDoor = z.strictObject({ token: DoorToken });
@@ -31,7 +31,7 @@ export const ProductCode = z.object({ code: z.string().regex(/^[a-z0-9-]{3,40}$/
 export const ApplyAtDoor = z.strictObject({
   product: z.string().max(40),
   fullName: line(200).refine((text) => text.length >= 2, 'Give your name as on your identity paper'),
-  birthDate: CalendarDate,
+  birthDate: StatedDate,
   phone: z.string().max(40).min(5, 'Give a phone number to which we can text a code'),
   email: z.email('An e-mail address looks like name@example.org').max(254).nullable(),
   agrees: z.literal(true, 'We can only take your application when you agree'),
@@ -95,6 +95,8 @@ export const DoorView = z.object({
   stage: z.string(),
   /** How the place writes. */
   locale: z.string(),
+  /** The name under which one signs. */
+  fullName: z.string(),
   steps: z.array(z.object({ label: z.string(), state: z.enum(['past', 'now', 'ahead']) })),
   outcome: z.enum(['open', 'declined', 'withdrawn', 'lapsed', 'done']),
   declineReasons: z.array(z.string()),
@@ -109,6 +111,8 @@ export const DoorView = z.object({
       waitingFor: z.string().nullable(),
       consentedAt: Time.nullable(),
       readAt: Time.nullable(),
+      /** How many pages there are to read; 0 while it isn't one's turn. */
+      pages: z.int(),
       question: z.string(),
       options: z.array(z.string()),
       complete: z.boolean(),
@@ -120,7 +124,13 @@ export const DoorView = z.object({
 });
 export type DoorView = z.infer<typeof DoorView>;
 
-export const ReadToEnd = z.strictObject({ pages: z.int().min(1).max(500) });
+/** How long each page was in sight. */
+export const ReadToEnd = z.strictObject({
+  seen: z
+    .array(z.strictObject({ page: z.int().min(1).max(500), milliseconds: z.int().min(0).max(86_400_000) }))
+    .min(1)
+    .max(500),
+});
 export const SignAgreement = z.discriminatedUnion('mark', [
   z.strictObject({
     mark: z.literal('typed'),

@@ -1,9 +1,9 @@
-import { CHECK_KINDS, DETAILS, PART_OF, ROW_ENTITIES, type FileState as CoreFileState, type RowEntity } from '@cavren/core';
+import { CHECK_KINDS, DETAILS, PART_OF, ROW_ENTITIES, type FileState as CoreFileState, type RowEntity, CONTACT_FIELDS } from '@cavren/core';
 import { z } from 'zod';
 import { rowSchema, statedSchema } from '../details/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
-import { CalendarDate, Id, Money, page, PageQuery, Time, Version, Words } from '../values/index';
+import { CalendarDate, StatedDate, Id, Money, page, PageQuery, Time, Version, Words } from '../values/index';
 
 export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
 export const CHANNEL_LABEL: Record<(typeof CHANNELS)[number], string> = {
@@ -52,13 +52,13 @@ export type TodayPage = z.infer<typeof TodayPage>;
 export const OpenFile = z.strictObject({
   product: z.string().max(40),
   channel: z.enum(CHANNELS),
-  receivedOn: CalendarDate,
+  receivedOn: StatedDate,
   /** When a paper application was signed. */
-  signedOn: CalendarDate.nullable().default(null),
+  signedOn: StatedDate.nullable().default(null),
   /** A known person whose details are reused; else the name and birth date of a new one. */
   personId: Id.nullable(),
   fullName: z.string().trim().max(200).nullable(),
-  birthDate: CalendarDate.nullable(),
+  birthDate: StatedDate.nullable(),
   number: z.string().max(40).nullable().default(null),
   phone: z.string().max(40).nullable().default(null),
   email: z.string().max(254).nullable().default(null),
@@ -116,6 +116,7 @@ export const FileState = z.object({
       withdrawnBy: text,
     }),
   ),
+  contactChanges: z.array(z.object({ id: z.string(), personId: z.string(), field: z.enum(CONTACT_FIELDS), at: Time })),
   duplicates: z.array(
     z.object({
       id: z.string(),
@@ -197,6 +198,7 @@ export const FileState = z.object({
       sentBy: z.string(),
       completedAt: text,
       voidReason: text,
+      pages: z.int().nullable(),
       signers: z.array(
         z.object({
           id: z.string(),
@@ -208,6 +210,7 @@ export const FileState = z.object({
           readAt: text,
           signedAt: text,
           mark: z.enum(['typed', 'drawn']).nullable(),
+          markText: text,
           choice: text,
         }),
       ),

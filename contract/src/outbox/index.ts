@@ -13,5 +13,7 @@ export const OutboxMessage = z.object({
   problem: z.string().nullable(),
 });
 export type OutboxMessage = z.infer<typeof OutboxMessage>;
-export const OutboxPage = page(OutboxMessage);
+/** With the address of the page where the simulated service shows what it delivered, where there is one. */
+export const OutboxPage = page(OutboxMessage).extend({ deliveredAt: z.string().nullable() });
+export type OutboxPage = z.infer<typeof OutboxPage>;
 export const OutboxQuery = z.object({ ...PageQuery, reference: z.string().max(12).optional() });

@@ -25,6 +25,12 @@ export const CalendarDate = z
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a date as YYYY-MM-DD')
   .refine(isIsoDate, 'There is no such date') as unknown as z.ZodType<IsoDate>;
 
+/** A date that somebody states: of a life or a contract, so never of another age. */
+export const StatedDate = (CalendarDate as unknown as z.ZodString).refine(
+  (date) => date >= '1850' && date < '2151',
+  'Give a year between 1850 and 2150',
+) as unknown as z.ZodType<IsoDate>;
+
 export const Id = z.string().regex(/^[A-Za-z0-9_-]{8,32}$/, 'Not an id');
 /** Ids of people of a file, separated by blanks. */
 export const OwnerIds = z.string().regex(/^[A-Za-z0-9_-]{8,32}( [A-Za-z0-9_-]{8,32}){0,5}$/, 'Choose from the people of this file');
@@ -34,12 +40,16 @@ export const Time = z.string();
 /** The version of a file that a write has seen. */
 export const Version = z.int().min(1);
 
+/** Whether there is anything to see in a text: marks that only turn, join or hide others are nothing by themselves. */
+export const isSeen = (text: string): boolean => text.trim() === '' || /[^\p{C}\p{Z}\p{M}]/u.test(text);
+
 /** Text in one line: trimmed, no control characters, any script. */
 export function line(most: number) {
   return z
     .string()
     .max(most, `At most ${most} characters`)
-    .regex(/^[^\p{Cc}]*$/u, 'No tabs or line breaks here')
+    .regex(/^[^\p{Cc}\p{Zl}\p{Zp}]*$/u, 'No tabs or line breaks here')
+    .refine(isSeen, 'Type something that can be seen')
     .transform((text) => text.normalize('NFC').trim());
 }
 

@@ -2,6 +2,7 @@ import { problems } from '../http/index';
 
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
+  ended: [409, 'ended', 'checks.ended'],
   checkWaiting: [409, 'check-waiting', 'checks.checkWaiting'],
   consentMissing: [409, 'consent-missing', 'checks.consentMissing'],
   findingSettled: [409, 'finding-settled', 'checks.findingSettled'],

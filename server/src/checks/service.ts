@@ -3,6 +3,7 @@ import {
   checkSubject,
   currentCheck,
   hasConsent,
+  isEnded,
   KINDS_OF_CHECK,
   lackedBy,
   may,
@@ -81,6 +82,7 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
     async askFor(reference: string, version: number, personId: string, kind: CheckKind, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const { file } = change;
+        if (isEnded(file.stage)) throw PROBLEM.ended();
         const person = file.people.find(({ id }) => id === personId);
         const rule = file.product.checks.find((candidate) => candidate.kind === kind);
         if (!person || !rule || !plays(person, rule.roles)) throw PROBLEM.noPersonWhomThisCheckAbout();
@@ -123,6 +125,7 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
         const check = change.file.checks.find(({ findings }) => findings.some(({ id }) => id === findingId));
         const found = check?.findings.find(({ id }) => id === findingId);
         if (!check || !found) throw PROBLEM.noFinding();
+        if (isEnded(change.file.stage)) throw PROBLEM.ended();
         const { settledBy, resolutions } = KINDS_OF_CHECK[check.kind];
         const byCompliance = settledBy === 'compliance';
         if (byCompliance && !may(actor.me.role, 'candidate.decide')) throw PROBLEM.watchlistEntryDecidedComplianceReviewer();

@@ -1,6 +1,22 @@
 import { PROBLEM } from './problems';
 import type { ChangeDetails, DetailChange, FieldValue } from '@cavren/contract';
-import { descriptionOf, fieldOf, isLocked, PART_OF, rowIn, subjectOf, whatHangsOn, type Entity, type FileState, type RowEntity, say } from '@cavren/core';
+import {
+  descriptionOf,
+  fieldOf,
+  isLocked,
+  PART_OF,
+  rowIn,
+  subjectOf,
+  whatHangsOn,
+  type Entity,
+  type FileState,
+  type RowEntity,
+  say,
+  CONTACT_FIELDS,
+  type FilePerson,
+  type HiddenNumber,
+  wordsAsText,
+} from '@cavren/core';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { invalid, refused, type Actor } from '../http/index';
@@ -58,8 +74,15 @@ export function detailsService(house: House, store: DetailsStore) {
     if (entity === 'person' && field === 'personId') throw invalid([{ path, message: say('details.whoSomebodyRegisterSaidWhere') }]);
     put(change, { ...wish, value: judged.value as FieldValue });
     const now = rowIn(change.file, entity, id)?.[field];
-    change.record('details.set', path, kept(row[field]), kept(now));
+    change.record(
+      'details.set',
+      path,
+      kept(row[field]),
+      endsAlike(row[field], now) ? wordsAsText(say('details.anotherNumber', { end: kept(now) ?? '' })) : kept(now),
+    );
     if (entity === 'person' && IDENTIFYING.includes(field)) await services.duplicates.keepUp(change, id ?? '');
+    const contact = entity === 'person' ? CONTACT_FIELDS.find((one) => one === field) : undefined;
+    if (contact && row[contact] !== now) await services.contacts.changed(change, row as unknown as FilePerson, contact);
   }
 
   /** Puts a judged change on the file; the whole of a hidden number goes along beside it. */
@@ -141,6 +164,7 @@ export function detailsService(house: House, store: DetailsStore) {
       await services.monitoring.forget(change.row.id, id, change.tx);
       await change.flush();
       await services.duplicates.forget(change, id);
+      await services.contacts.gone(change, row as unknown as FilePerson);
     }
     change.apply(wish);
     change.record('details.remove', `${entity}/${id}`, keptRow(row), null);
@@ -184,6 +208,12 @@ function refuseLocked(file: FileState): void {
 }
 
 /** A value as history keeps it: codes and numbers as they are, of a hidden number only its end. */
+/** Whether two hidden numbers look the same in a history though they aren't. */
+function endsAlike(before: unknown, after: unknown): boolean {
+  const [one, other] = [before, after] as (HiddenNumber | null)[];
+  return typeof one === 'object' && typeof other === 'object' && one?.tail !== undefined && one.tail === other?.tail && one.mark !== other.mark;
+}
+
 function kept(value: unknown): string | null {
   if (value === null || value === undefined) return null;
   if (typeof value === 'object' && 'tail' in value) return `••••${String(value.tail)}`;

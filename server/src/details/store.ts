@@ -74,7 +74,7 @@ export function detailsStore(db: Sequelize, secrets: Secrets) {
     const plain: LooseRow = { id: row.id, createdAt: row.createdAt };
     for (const field of Object.keys(descriptionOf(entity).fields)) {
       const tail = row[`${field}Tail`] as string | null;
-      plain[field] = isHidden(entity, field) ? (tail === null ? null : { tail }) : row[field];
+      plain[field] = isHidden(entity, field) ? (tail === null ? null : { tail, mark: secrets.markOf(row[`${field}Hash`] as string) }) : row[field];
     }
     return plain;
   }

@@ -101,9 +101,15 @@ export const door: Concept = (app, house) => {
   app.get('/api/door/agreement', async (request, reply) => {
     const session = await inside(request);
     const view = await service.view(session);
-    if (!view.signing || (view.signing.state === 'yours' && !view.signing.consentedAt)) throw PROBLEM.consentFirst();
+    // Before it was read it is given page by page, so that what was given is known.
+    if (!view.signing || (view.signing.state === 'yours' && !view.signing.readAt)) throw PROBLEM.pageByPage();
     const { content, sealed } = await services.signing.document(session.fileId);
     return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${view.reference}${sealed ? '-signed' : ''}.pdf` });
+  });
+  app.get('/api/door/agreement/pages/:page', { schema: { params: z.object({ page: z.coerce.number().int().min(1).max(500) }) } }, async (request, reply) => {
+    const session = await inside(request);
+    const content = await services.signing.page(session.fileId, session.personId, session.idHash, request.params.page);
+    return sendPaper(reply, { content, mediaType: 'application/pdf', name: `page-${request.params.page}.pdf` });
   });
   app.get('/api/door/costs', async (request, reply) => {
     const session = await inside(request);
@@ -121,7 +127,7 @@ export const door: Concept = (app, house) => {
   });
   app.post('/api/door/read', { schema: { body: ReadToEnd, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
-    await services.signing.read(session.fileId, session.personId, request.body.pages, await actorOf(session));
+    await services.signing.read(session.fileId, session.personId, session.idHash, request.body.seen, await actorOf(session));
     return service.view(session);
   });
   app.post('/api/door/sign', { schema: { body: SignAgreement, response: { 200: DoorView } } }, async (request) => {

@@ -1,3 +1,5 @@
+import type { FileChange } from '../files/index';
+import { SECRET } from '../outbox/index';
 import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
@@ -84,10 +86,11 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
           channel: 'text',
           recipient: phone,
           subject: null,
-          body: speakerFor()(say('mail.code', { code, lender, minutes: CODE_MINUTES })),
+          body: speakerFor()(say('mail.code', { code: SECRET, lender, minutes: CODE_MINUTES })),
         },
         at.toISOString(),
         tx,
+        code,
       );
     });
     jobs.poke();
@@ -153,6 +156,11 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     async session(token: string): Promise<DoorSessionRow | null> {
       const session = await store.session(tokenHash(token));
       return session && session.expiresAt > now().toISOString() ? session : null;
+    },
+    /** Whoever has a link, a code or a session of somebody's has them no more; new ones go to where the file now says. */
+    async shut(change: FileChange, personId: string): Promise<void> {
+      await store.endOf(change.row.id, personId, change.tx);
+      await services.invitations.end(change, personId);
     },
     /** A product's public page. One page for all who come: it says nothing that depends on who asks. */
     async product(code: string): Promise<PublicProduct> {
@@ -258,6 +266,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         product: file.product.name,
         stage: STAGE_LABEL[file.stage],
         locale: file.pack.locale,
+        fullName: person.fullName ?? personName(person),
         steps: stepsOf(file),
         outcome: outcomeOf(file),
         declineReasons: declineReasons(file),
@@ -266,7 +275,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         papers: own
           .filter(({ state }) => state !== 'removed')
           .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
-        signing: signingOf(file, person),
+        signing: signingOf(file, person, file.envelope?.pages ?? (file.envelope ? await services.signing.pagesOf(session.fileId) : 0)),
         costs: costsFor(file, session.personId, today),
         paidOut:
           file.payout.releasedAt && plays(person, ['applicant', 'coApplicant'])
@@ -333,7 +342,7 @@ function tasksFor(person: FilePerson, path: Path, speak: Speak): DoorView['tasks
     }));
 }
 
-function signingOf(file: FileState, person: FilePerson): DoorView['signing'] {
+function signingOf(file: FileState, person: FilePerson, pages: number): DoorView['signing'] {
   const { envelope } = file;
   if (!envelope || envelope.state === 'void' || envelope.state === 'making') return null;
   const signer = envelope.signers.find(({ personId }) => personId === person.id);
@@ -347,6 +356,7 @@ function signingOf(file: FileState, person: FilePerson): DoorView['signing'] {
     waitingFor: before && before.personId !== person.id && waitingFor ? personName(waitingFor) : null,
     consentedAt: signer.consentedAt,
     readAt: signer.readAt,
+    pages,
     question: choice.question,
     options: choice.options,
     complete: envelope.state === 'complete',

@@ -41,6 +41,11 @@ export function doorStore(db: Sequelize) {
     },
     addSession: (row: DoorSessionRow, tx?: Tx) => sessions.insert(row, tx),
     session: (idHash: string) => sessions.one({ idHash }),
+    /** Ends all with which somebody of a file can come in or is in. */
+    async endOf(fileId: string, personId: string, tx: Tx): Promise<void> {
+      await sessions.remove({ fileId, personId }, tx);
+      await codes.remove({ personId }, tx);
+    },
     endSession: (idHash: string) => sessions.remove({ idHash }),
   };
 }

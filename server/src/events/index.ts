@@ -11,12 +11,14 @@ const LOOK_EVERY_MS = 1000;
 interface Listener {
   fileId: string;
   staffId: string;
+  session: string;
   place: string | null;
   /** What it was told last. */
   version: number;
   people: string;
   tell(event: string, data: unknown): void;
   beat(): void;
+  end(): void;
 }
 
 /**
@@ -29,9 +31,12 @@ function makePoller({ services, now }: House, presence: PresenceStore) {
   let looking: Promise<void> | null = null;
 
   async function look(): Promise<void> {
+    const at = now();
+    const holding = await services.sessions.holding([...new Set([...listeners].map(({ session }) => session))], at);
+    // A stream ends with the session that opened it.
+    for (const listener of listeners) if (!holding.has(listener.session)) listener.end();
     const all = [...listeners];
     const fileIds = [...new Set(all.map(({ fileId }) => fileId))];
-    const at = now();
     await presence.seen(all, at);
     const versions = await services.fileStore.versionsOf(fileIds);
     const present = await presence.present(fileIds, at);
@@ -96,11 +101,13 @@ export const events: Concept = (app, house) => {
     const listener: Listener = {
       fileId: row.id,
       staffId,
+      session: request.session ?? '',
       place: request.query.chapter ?? null,
       version: row.version,
       people: '[]',
       tell: (event, data) => void reply.raw.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
       beat: () => void reply.raw.write(': still here\n\n'),
+      end: () => end(),
     };
     const end = () => {
       open.delete(end);

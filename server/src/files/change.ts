@@ -98,6 +98,11 @@ export const PREPARING_ACTS = [
   'paper.add',
   'paper.judge',
   'agreement.send',
+  'agreement.void',
+  'paper.remove',
+  'exception.ask',
+  'number.reveal',
+  'check.ask',
 ];
 /** Acts that state a value: who did it last is kept for each. */
 const STATING_ACTS = ['details.set', 'details.add'];
@@ -133,6 +138,8 @@ interface Ground {
   now: () => Date;
   /** What concepts add to every file. */
   parts: readonly FilePart[];
+  /** The keyed digest of a hidden number. */
+  mark: (number: string) => string;
 }
 
 /** Stages that an officer moves a file out of; leaving the others is a decision or the completion, and prepares nothing. */
@@ -167,7 +174,7 @@ interface Held {
   today: IsoDate;
 }
 
-export function makeFiles({ db, store, snapshots, history, productOf, now, parts }: Ground): Files {
+export function makeFiles({ db, store, snapshots, history, productOf, now, parts, mark }: Ground): Files {
   const todayIn = ({ timeZone }: Pick<PlacePack, 'timeZone'>): IsoDate => dayAt(now().toISOString(), timeZone);
 
   async function find(where: Where, tx?: Tx, lock = false): Promise<FileRow> {
@@ -218,7 +225,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
       get file() {
         return file;
       },
-      apply: (wish) => (file = applyChange(file, wish, wish.op === 'add' ? after(file[PART_OF[wish.entity]], at) : at)),
+      apply: (wish) => (file = applyChange(file, wish, wish.op === 'add' ? after(file[PART_OF[wish.entity]], at) : at, mark)),
       hide: (path, number) => numbers.set(path, number),
       hidden: (path) => numbers.get(path),
       async flush() {

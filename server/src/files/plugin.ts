@@ -35,6 +35,7 @@ export const files: Concept = (app, house) => {
       productOf: (id) => services.products.byId(id),
       now,
       parts: house.plugged('filePart'),
+      mark: (number) => house.secrets.mark(number),
     }),
   );
   jobs.handle('file.refresh', (subject) => kernel.refresh({ reference: subject.split(':')[0] ?? '' }));

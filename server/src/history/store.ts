@@ -92,6 +92,11 @@ export function historyStore(db: Sequelize) {
       await table.insertMany(rows, tx);
       return rows.map(toEntry);
     },
+    /** The newest entry of some acts on one thing that says what came of it. */
+    async lastOf(fileId: string, acts: readonly string[], subject: string): Promise<HistoryEntry | null> {
+      const [row] = await table.find({ fileId, act: { [Op.in]: acts }, subject, afterValue: { [Op.ne]: null } }, { order: [['sequence', 'DESC']], limit: 1 });
+      return row ? toEntry(row) : null;
+    },
     async since(fileId: string, version: number, tx?: Tx): Promise<HistoryEntry[]> {
       return (await table.find({ fileId, fileVersion: { [Op.gt]: version } }, { tx, order: [['sequence', 'ASC']] })).map(toEntry);
     },

@@ -15,6 +15,8 @@ export const SYSTEM: Actor = { kind: 'system', id: 'system', name: 'Cavren' };
 declare module 'fastify' {
   interface FastifyRequest {
     me: Me | null;
+    /** The session that it came with, by the hash of its token. */
+    session: string | null;
   }
 }
 

@@ -1,3 +1,4 @@
+import { SECRET } from '../outbox/index';
 import { personName, type FilePerson, say, type Words } from '@cavren/core';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { FileChange } from '../files/index';
@@ -17,6 +18,7 @@ function linkStore(db: Sequelize) {
   return {
     add: (row: LinkRow, tx: Tx) => links.insert(row, tx),
     find: (hash: string) => links.one({ tokenHash: hash }),
+    endOf: (fileId: string, personId: string, tx: Tx) => links.remove({ fileId, personId }, tx),
   };
 }
 
@@ -24,6 +26,8 @@ function linkStore(db: Sequelize) {
 export interface Invitations {
   /** The link of a message, by what is kept of it. */
   link(tokenHash: string): Promise<LinkRow | null>;
+  /** Ends the links that somebody of a file was sent. */
+  end(change: FileChange, personId: string): Promise<void>;
   send(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
   tell(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
 }
@@ -32,29 +36,36 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 
 function makeInvitations({ services, config, lender }: House, links: ReturnType<typeof linkStore>): Invitations {
   /** By e-mail where there is an address, else by text. */
-  async function put(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void> {
+  async function put(change: FileChange, person: FilePerson, subject: Words, text: Words, secret?: string): Promise<void> {
     const speak = speakerFor(change.file.pack);
     const first = personName(person).split(' ')[0] ?? '';
     if (person.email) {
       const body = speak(say('mail.letter', { name: first, text, reference: change.file.reference, lender }));
-      return services.outbox.put({ fileId: change.row.id, channel: 'email', recipient: person.email, subject: speak(subject), body }, change.now, change.tx);
+      return services.outbox.put(
+        { fileId: change.row.id, channel: 'email', recipient: person.email, subject: speak(subject), body },
+        change.now,
+        change.tx,
+        secret,
+      );
     }
     if (person.phone)
       return services.outbox.put(
         { fileId: change.row.id, channel: 'text', recipient: person.phone, subject: null, body: speak(say('mail.text', { subject, text })) },
         change.now,
         change.tx,
+        secret,
       );
   }
   return {
     link: (hash) => links.find(hash),
+    end: async (change, personId) => void (await links.endOf(change.row.id, personId, change.tx)),
     async send(change, person, subject, text) {
       const token = newToken();
       const expiresAt = new Date(Date.parse(change.now) + change.file.product.signing.linkDays * DAY_MS).toISOString();
       await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt }, change.tx);
-      await put(change, person, subject, say('mail.withLink', { text, link: `${config.publicUrl}/door/${token}` }));
+      await put(change, person, subject, say('mail.withLink', { text, link: SECRET }), `${config.publicUrl}/door/${token}`);
     },
-    tell: put,
+    tell: (change, person, subject, text) => put(change, person, subject, text),
   };
 }
 

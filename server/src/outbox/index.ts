@@ -15,27 +15,47 @@ interface MessageRow {
   body: string;
   createdAt: string;
   sentAt: string | null;
+  /** A link or a code, encrypted; gone once the message is sent. */
+  secret: Buffer | null;
   problem: string | null;
 }
 
 export interface Outbox {
-  /** Puts a message in the outbox in the same transaction; a job sends it. */
-  put(message: Pick<MessageRow, 'fileId' | 'channel' | 'recipient' | 'subject' | 'body'>, now: string, tx: Tx): Promise<void>;
+  /**
+   * Puts a message in the outbox in the same transaction; a job sends it.
+   * @param secret what only its receiver may know; it stands in the body as {@link SECRET} until it leaves the house.
+   */
+  put(message: Pick<MessageRow, 'fileId' | 'channel' | 'recipient' | 'subject' | 'body'>, now: string, tx: Tx, secret?: string): Promise<void>;
   list(page: number, size: number, reference: string | null): Promise<{ items: OutboxMessage[]; total: number }>;
 }
 
-function makeOutbox({ db, jobs, config: { outside } }: House): Outbox {
+/** Where a link or a code goes that nobody but the receiver may read. */
+export const SECRET = '••••••';
+
+function makeOutbox({ db, jobs, secrets, config: { outside } }: House): Outbox {
   const table = new Table<MessageRow>(
     db,
     'message',
-    { id: 'key', fileId: 'key', channel: 'key', recipient: 'text', subject: 'text', body: 'text', createdAt: 'time', sentAt: 'time', problem: 'text' },
+    {
+      id: 'key',
+      fileId: 'key',
+      channel: 'key',
+      recipient: 'text',
+      subject: 'text',
+      body: 'text',
+      createdAt: 'time',
+      sentAt: 'time',
+      secret: 'binary',
+      problem: 'text',
+    },
     ['id'],
   );
 
   jobs.handle('message.send', async (id) => {
     const message = await table.one({ id });
     if (!message || message.sentAt) return;
-    const { channel, recipient, subject, body } = message;
+    const { channel, recipient, subject, secret } = message;
+    const body = secret ? message.body.replace(SECRET, () => secrets.unseal(secret).toString()) : message.body;
     try {
       await ask({
         service: 'The mail and text service',
@@ -48,13 +68,16 @@ function makeOutbox({ db, jobs, config: { outside } }: House): Outbox {
       if (error instanceof OutsideError) await table.update({ problem: error.problem }, { id });
       throw error;
     }
-    await table.update({ sentAt: new Date().toISOString(), problem: null }, { id });
+    await table.update({ sentAt: new Date().toISOString(), secret: null, problem: null }, { id });
   });
 
   return {
-    async put(message, now, tx) {
+    async put(message, now, tx, secret) {
       const id = nanoid();
-      await table.insert({ ...message, id, createdAt: now, sentAt: null, problem: null }, tx);
+      await table.insert(
+        { ...message, id, createdAt: now, sentAt: null, secret: secret === undefined ? null : secrets.seal(Buffer.from(secret)), problem: null },
+        tx,
+      );
       await jobs.add('message.send', id, tx);
     },
     async list(page, size, reference) {
@@ -97,6 +120,7 @@ export const outbox: Concept = (app, house) => {
   app.get('/api/outbox', { schema: { querystring: OutboxQuery, response: { 200: OutboxPage } } }, async (request) => {
     staffFor(request, 'outbox.read');
     const { page, size, reference } = request.query;
-    return { ...(await service.list(page, size, reference ?? null)), page, size };
+    const deliveredAt = house.demoPeople.length > 0 ? `${house.config.outside.post}/phone` : null;
+    return { ...(await service.list(page, size, reference ?? null)), page, size, deliveredAt };
   });
 };

@@ -8,6 +8,10 @@ export interface Secrets {
   unseal(sealed: Buffer): Buffer;
   /** A keyed hash for exact search over what is encrypted. */
   searchHash(text: string): string;
+  /** A short keyed digest of a number, by which it is told from others that end alike. */
+  mark(number: string): string;
+  /** The same, of the search hash that is kept of a number. */
+  markOf(searchHash: string): string;
 }
 
 const NONCE = 12;
@@ -17,6 +21,9 @@ export function makeSecrets(master: Buffer): Secrets {
   const derive = (purpose: string) => Buffer.from(hkdfSync('sha256', master, 'cavren', purpose, 32));
   const encryption = derive('encryption');
   const search = derive('search');
+  const marks = derive('marks');
+  const searchHash = (text: string): string => createHmac('sha256', search).update(text).digest('hex');
+  const markOf = (hash: string): string => createHmac('sha256', marks).update(hash).digest('hex').slice(0, 16);
   return {
     seal(plain) {
       const nonce = randomBytes(NONCE);
@@ -28,7 +35,9 @@ export function makeSecrets(master: Buffer): Secrets {
       decipher.setAuthTag(sealed.subarray(sealed.length - TAG));
       return Buffer.concat([decipher.update(sealed.subarray(NONCE, sealed.length - TAG)), decipher.final()]);
     },
-    searchHash: (text) => createHmac('sha256', search).update(text).digest('hex'),
+    mark: (number) => markOf(searchHash(number)),
+    markOf,
+    searchHash,
   };
 }
 

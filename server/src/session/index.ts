@@ -3,7 +3,7 @@ import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
 import { actsOf, type StaffRole } from '@cavren/core';
 import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
-import { select, Table, type Sequelize } from '../db/index';
+import { Op, select, Table, type Sequelize, type WhereOptions } from '../db/index';
 import type { Concept } from '../house/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 
@@ -21,16 +21,28 @@ interface SessionRow {
   csrfToken: string;
   createdAt: string;
   expiresAt: string;
+  /** When somebody last did something with it; watching alone doesn't count. */
+  seenAt: string;
 }
 
 const COOKIE = 'cavren_desk';
+/** A session ends after this, whatever is done with it. */
 const SESSION_HOURS = 12;
+/** And after this without anything done. */
+const IDLE_MINUTES = 30;
+const NOTED_EVERY_MS = 60_000;
+/** What a page asks by itself while nobody does anything. */
+const WATCHING = /^\/api\/(outbox|today|files\/[^/]+\/events)\b/;
+const SWEEP_MS = 60 * 60_000;
 
 function sessionStore(db: Sequelize) {
   const staff = new Table<StaffRow>(db, 'staff', { id: 'key', username: 'key', name: 'text', role: 'key', passwordHash: 'text' }, ['id']);
-  const sessions = new Table<SessionRow>(db, 'staff_session', { idHash: 'key', staffId: 'key', csrfToken: 'key', createdAt: 'time', expiresAt: 'time' }, [
-    'idHash',
-  ]);
+  const sessions = new Table<SessionRow>(
+    db,
+    'staff_session',
+    { idHash: 'key', staffId: 'key', csrfToken: 'key', createdAt: 'time', expiresAt: 'time', seenAt: 'time' },
+    ['idHash'],
+  );
   return {
     byUsername: (username: string) => staff.one({ username }),
     byId: (id: string) => staff.one({ id }),
@@ -38,20 +50,40 @@ function sessionStore(db: Sequelize) {
     anyStaff: async () => (await staff.find({}, { limit: 1 })).length > 0,
     addSession: (row: SessionRow) => sessions.insert(row),
     /** A session and whose it is, in one question. */
-    async session(idHash: string): Promise<{ row: StaffRow; csrfToken: string; expiresAt: string } | null> {
-      const [found] = await select<{ csrf_token: string; expires_at: Date; id: string; username: string; name: string; role: StaffRole }>(
+    async session(idHash: string): Promise<{ row: StaffRow; csrfToken: string; expiresAt: string; seenAt: string } | null> {
+      const [found] = await select<{ csrf_token: string; expires_at: Date; seen_at: Date; id: string; username: string; name: string; role: StaffRole }>(
         db,
-        'SELECT w.csrf_token, w.expires_at, s.id, s.username, s.name, s.role FROM staff_session w JOIN staff s ON s.id = w.staff_id WHERE w.id_hash = :idHash',
+        'SELECT w.csrf_token, w.expires_at, w.seen_at, s.id, s.username, s.name, s.role FROM staff_session w JOIN staff s ON s.id = w.staff_id WHERE w.id_hash = :idHash',
         { idHash },
       );
       if (!found) return null;
       const { id, username, name, role } = found;
-      return { row: { id, username, name, role, passwordHash: '' }, csrfToken: found.csrf_token, expiresAt: found.expires_at.toISOString() };
+      return {
+        row: { id, username, name, role, passwordHash: '' },
+        csrfToken: found.csrf_token,
+        expiresAt: found.expires_at.toISOString(),
+        seenAt: found.seen_at.toISOString(),
+      };
     },
+    noteSeen: (idHash: string, seenAt: string) => sessions.update({ seenAt }, { idHash }),
+    /** Of some sessions, those that still hold. */
+    async holding(idHashes: readonly string[], at: Date): Promise<Set<string>> {
+      if (idHashes.length === 0) return new Set();
+      const rows = await select<{ id_hash: string }>(
+        db,
+        'SELECT id_hash FROM staff_session WHERE id_hash IN (:idHashes) AND expires_at > :at AND seen_at > :idle',
+        { idHashes, at, idle: new Date(at.getTime() - IDLE_MINUTES * 60_000) },
+      );
+      return new Set(rows.map(({ id_hash }) => id_hash));
+    },
+    removeOver: (at: Date) => sessions.remove({ expiresAt: { [Op.lt]: at } } as WhereOptions),
     endSession: (idHash: string) => sessions.remove({ idHash }),
   };
 }
 export type SessionStore = ReturnType<typeof sessionStore>;
+
+/** A sign-in name as it is compared: without blanks around it, in small letters, in one way of writing. */
+const signInName = (text: string): string => text.normalize('NFKC').trim().toLowerCase();
 
 const toMe = (row: StaffRow, csrfToken: string): Me => ({ id: row.id, name: row.name, role: row.role, acts: actsOf(row.role), csrfToken });
 
@@ -62,21 +94,29 @@ declare module '../house/index' {
 }
 
 /** Signing in and out, and who is there on every other request. A request that changes something carries the session's token. */
-export const session: Concept = (app, { db, secure, demoPeople, offer }) => {
+export const session: Concept = (app, { db, jobs, now, secure, demoPeople, offer }) => {
   const store = offer('sessions', sessionStore(db));
   // A hash of nothing that anybody can type: a wrong name takes as long as a wrong password.
   const nobody = hash(newToken());
 
   app.decorateRequest('me', null);
+  app.decorateRequest('session', null);
+  jobs.handle('session.sweep', async () => void (await store.removeOver(now())));
+  jobs.every('session.sweep', SWEEP_MS);
   app.addHook('onRequest', async (request) => {
     const token = request.cookies[COOKIE];
     if (!token || !request.url.startsWith('/api/') || request.url.startsWith('/api/door/')) return;
     const known = await store.session(tokenHash(token));
-    if (!known || known.expiresAt < new Date().toISOString()) return;
+    const at = now();
+    const idle = at.getTime() - Date.parse(known?.seenAt ?? '');
+    if (!known || known.expiresAt < at.toISOString() || idle > IDLE_MINUTES * 60_000) return;
     const { row } = known;
     const changes = request.method !== 'GET' && request.method !== 'HEAD';
-    if (changes && request.url !== '/api/session' && !sameText(String(request.headers['x-csrf-token'] ?? ''), known.csrfToken)) throw PROBLEM.csrf();
+    const signingIn = request.url === '/api/session' && request.method === 'POST';
+    if (changes && !signingIn && !sameText(String(request.headers['x-csrf-token'] ?? ''), known.csrfToken)) throw PROBLEM.csrf();
     request.me = toMe(row, known.csrfToken);
+    request.session = tokenHash(token);
+    if (idle > NOTED_EVERY_MS && !WATCHING.test(request.url)) await store.noteSeen(request.session, at.toISOString());
   });
 
   app.post(
@@ -87,24 +127,28 @@ export const session: Concept = (app, { db, secure, demoPeople, offer }) => {
           max: 20,
           timeWindow: '1 minute',
           hook: 'preHandler',
-          keyGenerator: (request) => `${request.ip} ${String((request.body as { username?: unknown } | undefined)?.username)}`,
+          // One name has one limit, however it is written; the limit by address stands in front of all names.
+          keyGenerator: (request) => `${request.ip} ${signInName(String((request.body as { username?: unknown } | undefined)?.username))}`,
         },
       },
       schema: { body: SignIn, response: { 200: Me } },
     },
     async (request, reply) => {
       const { username, password } = request.body;
-      const row = await store.byUsername(username.trim().toLowerCase());
+      const found = await store.byUsername(signInName(username));
+      // Databases take letters that look alike for the same; a name is the same only if it is the same.
+      const row = found?.username === signInName(username) ? found : null;
       const fits = await verify(row?.passwordHash ?? (await nobody), password);
       if (!row || !fits) throw PROBLEM.signInWrong({}, 'password');
       const token = newToken();
       const csrfToken = newToken();
-      const at = new Date();
+      const at = now();
       await store.addSession({
         idHash: tokenHash(token),
         staffId: row.id,
         csrfToken,
         createdAt: at.toISOString(),
+        seenAt: at.toISOString(),
         expiresAt: new Date(at.getTime() + SESSION_HOURS * 3_600_000).toISOString(),
       });
       reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure, maxAge: SESSION_HOURS * 3600 });

@@ -2,6 +2,11 @@ import { problems } from '../http/index';
 
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
+  agreementAstray: [500, 'agreement-astray', 'signing.agreementAstray'],
+  nameNotTheirs: [422, 'name-not-theirs', 'signing.nameNotTheirs'],
+  noMark: [404, 'not-found', 'signing.noMark'],
+  noPage: [404, 'not-found', 'signing.noPage'],
+  pagesNotRead: [409, 'read-first', 'signing.pagesNotRead'],
   agreementOut: [409, 'agreement-out', 'signing.agreementOut'],
   chooseOneAnswers: [422, 'invalid', 'signing.chooseOneAnswers'],
   consentFirst: [409, 'consent-first', 'signing.consentFirst'],

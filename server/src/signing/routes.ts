@@ -1,5 +1,5 @@
 import { PROBLEM } from './problems';
-import { FileAnswer, SendAgreement, VoidAgreement } from '@cavren/contract';
+import { FileAnswer, Id, SendAgreement, VoidAgreement } from '@cavren/contract';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
 import { sendPaper } from '../papers/index';
@@ -26,6 +26,12 @@ export const signing: Concept = async (app, house) => {
   app.post('/api/files/:reference/agreement/void', { schema: { params: FileParams, body: VoidAgreement, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'agreement.void');
     return service.void(request.params.reference, request.body.version, request.body.reason, actor);
+  });
+  app.get('/api/files/:reference/signers/:id/mark', { schema: { params: FileParams.extend({ id: Id }) } }, async (request, reply) => {
+    staffFor(request, 'file.read');
+    const file = await house.services.fileStore.byReference(request.params.reference);
+    if (!file) throw PROBLEM.noFile();
+    return sendPaper(reply, { content: await service.markOf(file.id, request.params.id), mediaType: 'image/png', name: 'mark.png' });
   });
   app.get('/api/files/:reference/agreement', { schema: { params: FileParams } }, async (request, reply) => {
     staffFor(request, 'file.read');

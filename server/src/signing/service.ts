@@ -1,6 +1,7 @@
 import { PROBLEM } from './problems';
+import { countPages, onePage } from './pages';
 import type { SignAgreement } from '@cavren/contract';
-import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState, say } from '@cavren/core';
+import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState, say, signsAs } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { Changed, FileChange } from '../files/index';
@@ -8,7 +9,7 @@ import type { House } from '../house/index';
 import { refuseBlocked, SYSTEM, type Actor } from '../http/index';
 import { agreementPdf, signatureRecordPdf, type SignatureRecord } from './agreement';
 import { bindRecord, type Sealer } from './seal';
-import type { EnvelopeRow, SignerRow, SigningStore } from './store';
+import { type EnvelopeRow, type SignerRow, type SigningStore, type SeenPage } from './store';
 
 /** From where and how somebody signs. */
 export interface SigningPlace {
@@ -25,7 +26,7 @@ const asksConsent = (file: FileState): boolean => file.product.consents.some(({ 
  * is made while the file is held; each job finds out by the envelope's state whether its work is still wanted, and is safe
  * to do twice.
  */
-export function signingService({ services, bytes, jobs, lender }: House, store: SigningStore, sealer: Sealer) {
+export function signingService({ services, bytes, jobs, lender, now }: House, store: SigningStore, sealer: Sealer) {
   async function invite(change: FileChange, signer: SignerRow): Promise<void> {
     const person = change.file.people.find(({ id }) => id === signer.personId);
     if (!person) throw PROBLEM.noSigner();
@@ -47,14 +48,33 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
     return { envelope, signer, signers };
   }
 
+  /** The same, outside of a change. */
+  async function whoseTurn(fileId: string, personId: string): Promise<{ envelope: EnvelopeRow; signer: SignerRow }> {
+    const envelope = await store.latest(fileId);
+    const signer = envelope ? (await store.signersOf(envelope.id)).find((candidate) => candidate.personId === personId) : undefined;
+    if (!envelope || envelope.state !== 'out' || signer?.state !== 'invited') throw PROBLEM.nothingToSign();
+    return { envelope, signer };
+  }
+
+  /** The bytes of an envelope's agreement: those that the history says were made, or were sealed. */
+  async function agreementOf({ id, documentHash, sealedHash, fileId }: EnvelopeRow): Promise<Buffer> {
+    const hash = sealedHash ?? documentHash;
+    if (hash === null) throw PROBLEM.noAgreement();
+    const written = await services.historyStore.lastOf(fileId, sealedHash ? ['agreement.seal'] : ['agreement.make', 'agreement.send'], `envelope/${id}`);
+    if (written?.after !== hash) throw PROBLEM.agreementAstray();
+    return bytes.get(hash);
+  }
+
   /** Makes the agreement of an envelope from the file as it was locked, and invites the first signer. */
   async function make(envelopeId: string): Promise<void> {
     const envelope = await store.byId(envelopeId);
     if (envelope?.state !== 'making') return;
     const { file, today } = await services.files.state({ id: envelope.fileId });
-    const documentHash = await bytes.put(await agreementPdf(file, lender, today));
+    const agreement = await agreementPdf(file, lender, today);
+    const pages = await countPages(agreement);
+    const documentHash = await bytes.put(agreement);
     await services.files.change({ id: envelope.fileId }, { version: null, actor: SYSTEM }, async (change) => {
-      if ((await store.advance(envelopeId, 'making', { state: 'out', documentHash }, change.tx)) === 0) return;
+      if ((await store.advance(envelopeId, 'making', { state: 'out', documentHash, pages }, change.tx)) === 0) return;
       change.record('agreement.make', `envelope/${envelopeId}`, null, documentHash);
       const [first] = await store.signersOf(envelopeId, change.tx);
       if (first) await invite(change, first);
@@ -134,6 +154,7 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
         change.record('agreement.void', `envelope/${envelope.id}`, envelope.state, reason);
         for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
           const person = change.file.people.find(({ id }) => id === signer.personId);
+          await services.door.shut(change, signer.personId);
           if (person) await services.invitations.tell(change, person, say('mail.takenBackSubject'), say('mail.takenBack'));
         }
         await change.reload('envelope');
@@ -150,15 +171,41 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
           await services.consents.give(change, personId, ELECTRONIC, 'en', 'frontDoor');
         change.record('signer.consent', `signer/${signer.id}`, null, null);
       }),
-    read: (fileId: string, personId: string, pages: number, actor: Actor) =>
-      services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
-        const { signer } = await turnOf(change, personId);
+    /** How many pages the agreement of a file has. */
+    async pagesOf(fileId: string): Promise<number> {
+      const envelope = await store.latest(fileId);
+      if (!envelope || envelope.state === 'making') return 0;
+      return envelope.pages ?? countPages(await agreementOf(envelope));
+    },
+    /** One page of the agreement, given to the one whose turn it is; that it was given is written down. */
+    async page(fileId: string, personId: string, session: string, number: number): Promise<Buffer> {
+      const { envelope, signer } = await whoseTurn(fileId, personId);
+      if (!signer.consentedAt) throw PROBLEM.consentFirst();
+      const whole = await agreementOf(envelope);
+      const page = await onePage(whole, number);
+      if (page === null) throw PROBLEM.noPage();
+      await store.served({ signerId: signer.id, page: number, session, servedAt: now().toISOString() });
+      return page;
+    },
+    /** Only pages that were given to this session count as read, none for longer than it has been there. */
+    async read(fileId: string, personId: string, session: string, seen: readonly SeenPage[], actor: Actor): Promise<Changed> {
+      return services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
+        const { envelope, signer } = await turnOf(change, personId);
         if (!signer.consentedAt) throw PROBLEM.consentFirst();
         if (signer.readAt) return;
-        await store.updateSigner(signer.id, { readAt: change.now }, change.tx);
+        const served = new Map((await store.servedTo(signer.id, session, change.tx)).map(({ page, servedAt }) => [page, servedAt]));
+        const pages = envelope.pages ?? (await countPages(await agreementOf(envelope)));
+        const missing = Array.from({ length: pages }, (_, at) => at + 1).filter((page) => !served.has(page) || !seen.some((one) => one.page === page));
+        if (missing.length > 0) throw PROBLEM.pagesNotRead({ pages: { all: missing.map(String), by: 'and' } });
+        const times = seen.map(({ page, milliseconds }) => {
+          const since = Date.parse(change.now) - Date.parse(served.get(page) ?? change.now);
+          return { page, milliseconds: Math.max(0, Math.min(milliseconds, since)) };
+        });
+        await store.updateSigner(signer.id, { readAt: change.now, pagesRead: times }, change.tx);
         await change.reload('envelope');
-        change.record('signer.read', `signer/${signer.id}`, null, String(pages));
-      }),
+        change.record('signer.read', `signer/${signer.id}`, null, JSON.stringify({ pages, times: times.map(({ milliseconds }) => milliseconds) }));
+      });
+    },
     async sign(fileId: string, personId: string, signature: SignAgreement, place: SigningPlace, actor: Actor): Promise<Changed> {
       const drawing = signature.mark === 'drawn' ? await readDrawing(signature.image) : null;
       const markHash = drawing ? await bytes.put(drawing) : null;
@@ -166,6 +213,9 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
         const { envelope, signer, signers } = await turnOf(change, personId);
         if (!signer.consentedAt || !signer.readAt) throw PROBLEM.readFirst();
         if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC)) throw PROBLEM.consentWithdrawn();
+        const person = change.file.people.find(({ id }) => id === personId);
+        if (signature.mark === 'typed' && !signsAs(signature.name, person?.fullName ?? ''))
+          throw PROBLEM.nameNotTheirs({ name: person?.fullName ?? '' }, 'name');
         const { options } = change.file.product.signing.choice;
         if (!options.includes(signature.choice)) throw PROBLEM.chooseOneAnswers({}, 'choice');
         await store.updateSigner(
@@ -193,11 +243,18 @@ export function signingService({ services, bytes, jobs, lender }: House, store: 
         await change.reload('envelope');
       });
     },
+    /** What somebody drew to sign. */
+    async markOf(fileId: string, signerId: string): Promise<Buffer> {
+      const envelope = await store.latest(fileId);
+      const signer = envelope ? (await store.signersOf(envelope.id)).find(({ id }) => id === signerId) : undefined;
+      if (!signer?.markHash) throw PROBLEM.noMark();
+      return bytes.get(signer.markHash);
+    },
     /** The agreement as it now is: sealed when everybody signed, else as it was sent. */
     async document(fileId: string): Promise<{ content: Buffer; sealed: boolean }> {
       const envelope = await store.latest(fileId);
-      if (!envelope?.documentHash) throw PROBLEM.noAgreement();
-      return { content: await bytes.get(envelope.sealedHash ?? envelope.documentHash), sealed: envelope.sealedHash !== null };
+      if (!envelope) throw PROBLEM.noAgreement();
+      return { content: await agreementOf(envelope), sealed: envelope.sealedHash !== null };
     },
   };
 }
@@ -214,6 +271,7 @@ function newEnvelope(change: FileChange, actor: Actor): EnvelopeRow {
     voidReason: null,
     documentHash: null,
     sealedHash: null,
+    pages: null,
   };
 }
 
@@ -228,6 +286,7 @@ function newSigner({ id: envelopeId, fileId }: EnvelopeRow, person: FilePerson, 
     invitedAt: null,
     consentedAt: null,
     readAt: null,
+    pagesRead: null,
     signedAt: null,
     mark: null,
     markText: null,

@@ -161,7 +161,7 @@ defineProps<ChapterProps>();
       { file: 'core/src/file/product/product.ts', behind: "  'worth',\n", text: "  'boats',\n" },
       { file: 'core/src/file/product/product.ts', behind: "  worth: 'Worth',\n", text: "  boats: 'Boats',\n" },
       { file: 'server/src/db/migrations/index.ts', behind: "from './001-thin-walk';\n", text: "import { up as boats } from './900-boats';\n" },
-      { file: 'server/src/db/migrations/index.ts', behind: "{ name: '006-words', up: words },\n", text: "  { name: '900-boats', up: boats },\n" },
+      { file: 'server/src/db/migrations/index.ts', behind: "{ name: '007-hold', up: hold },\n", text: "  { name: '900-boats', up: boats },\n" },
     ],
   },
 ];

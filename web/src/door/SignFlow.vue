@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 
 /** Agree to electronic papers, read to the end, choose, sign; each step is kept by the server before the next opens. */
 const props = defineProps<{ view: DoorView }>();
 const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
-const PdfPages = defineAsyncComponent(() => import('../papers/PdfPages.vue'));
+const ReadPages = defineAsyncComponent(() => import('../papers/ReadPages.vue'));
 const problem = ref('');
 const busy = ref(false);
 const agreed = ref(false);
-const ended = ref(0);
+const pages = useTemplateRef<{ seen: () => { page: number; milliseconds: number }[] }>('pages');
+const ended = ref(false);
 const choice = ref('');
 const way = ref<'typed' | 'drawn'>('typed');
 const typed = ref('');
@@ -84,9 +85,10 @@ const sign = () =>
     <template v-else-if="step === 'read'">
       <h1>Read the agreement</h1>
       <p>Scroll to its end. You can make it larger with two fingers.</p>
-      <PdfPages url="/api/door/agreement" :label="signing?.title ?? 'Agreement'" @end="(pages) => (ended = pages)" />
-      <button type="button" class="strong" :disabled="ended === 0 || busy" @click="run('/api/door/read', { pages: ended })">I have read it to the end</button>
-      <p v-if="ended === 0" class="soft">opens at the end of the agreement</p>
+      <ReadPages ref="pages" url="/api/door/agreement/pages" :label="signing?.title ?? 'Agreement'" :pages="signing?.pages ?? 0" @read="ended = true" />
+      <button type="button" class="strong" :disabled="!ended || busy" @click="run('/api/door/read', { seen: pages?.seen() ?? [] })">
+        I have read it to the end
+      </button>
     </template>
     <template v-else>
       <h1>Sign</h1>
@@ -110,7 +112,7 @@ const sign = () =>
         </label>
         <label v-if="way === 'typed'">
           Your full name
-          <input v-model="typed" name="signature" autocomplete="name" :placeholder="view.name" />
+          <input v-model="typed" name="signature" autocomplete="name" :placeholder="view.fullName" />
         </label>
         <template v-else>
           <canvas ref="canvas" class="pad" role="img" aria-label="Draw your signature here" />

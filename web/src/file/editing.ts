@@ -20,6 +20,8 @@ import { wrap } from 'comlink';
 import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, toRaw, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
 import type { PathWorker } from './path.worker';
 import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
+import { useDesk } from '../session/store';
+import { keepQueue, queueName, readQueue } from './queue';
 import { productInForce } from './products';
 
 /** Somebody else changed a field while it was typed here: both are shown, the officer chooses. */
@@ -53,7 +55,7 @@ interface Undo {
  */
 export function openEditing(reference: string) {
   const url = `/api/files/${reference}`;
-  const store = `cavren-queue-${reference}`;
+  const store = queueName(useDesk().me?.id ?? '', reference);
   const view = shallowRef<FileView | null>(null);
   /** The product and place of the file, fetched once for each version. */
   const inForce = shallowRef<ProductInForce | null>(null);
@@ -180,6 +182,11 @@ export function openEditing(reference: string) {
     }
     if (error instanceof ApiProblem && error.problem.code === 'stale') return merge(error.problem.meanwhile ?? []);
     if (error instanceof ApiProblem && error.problem.errors?.length) return reject(error.problem.errors);
+    if (error instanceof ApiProblem && error.problem.code === 'signed-out') {
+      saving.value = 'offline';
+      news.value = 'Your session has ended. Sign in again: what you typed is kept in this tab and is saved then.';
+      return;
+    }
     news.value = messageOf(error);
     dropFromQueue(queue.value.length);
     await load();
@@ -405,17 +412,4 @@ function withNeighbour(file: FileState, wish: Extract<DetailChange, { op: 'set' 
     field,
     value,
   ).map((move) => ({ op: 'set', entity, id: move.id, field: move.field, value: move.value }));
-}
-
-function readQueue(store: string): DetailChange[] {
-  try {
-    return JSON.parse(sessionStorage.getItem(store) ?? '[]') as DetailChange[];
-  } catch {
-    return [];
-  }
-}
-
-function keepQueue(store: string, queue: readonly DetailChange[]): void {
-  if (queue.length === 0) sessionStorage.removeItem(store);
-  else sessionStorage.setItem(store, JSON.stringify(queue));
 }

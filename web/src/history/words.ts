@@ -190,6 +190,8 @@ const PLAIN: Record<string, (value: string, file: FileState) => string> = {
 /** A value in a history as people read it, by the description of what it is of. */
 export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, value: string | null, file: FileState): string {
   if (value === null || value === '') return '';
+  const words = wordsFrom(value);
+  if (typeof words === 'object') return speakerFor(file.pack)(words);
   const [kind = '', id = '', field] = entry.subject.split('/');
   if (entry.act === 'file.move' || entry.act === 'file.stage') return STAGE_LABEL[value as Stage];
   if (entry.act === 'details.set' && isEntity(kind)) {
@@ -198,8 +200,6 @@ export function showHistoryValue(entry: Pick<HistoryEntry, 'act' | 'subject'>, v
     return described.kind === 'code' ? '' : saidValue(described, value, file.pack, nameIn(file));
   }
   if ((entry.act === 'details.add' || entry.act === 'details.remove') && isRowEntity(kind)) return rowWords(kind, keptIn(value) ?? oldRow(kind, value), file);
-  const words = wordsFrom(value);
-  if (typeof words === 'object') return speakerFor(file.pack)(words);
   const kept = keptIn(value);
   if (kept) return SAYS[entry.act]?.(kept, file) ?? '';
   if (/^[0-9a-f]{64}$/.test(value)) return `document ${value.slice(0, 12)}…`;

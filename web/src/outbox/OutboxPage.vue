@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { OutboxMessage } from '@cavren/contract';
+import type { OutboxPage } from '@cavren/contract';
 import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -8,12 +8,6 @@ import Pager from '../files/Pager.vue';
 import { showTime } from '../files/words';
 import Mark from '../look/Mark.vue';
 
-interface Page {
-  items: OutboxMessage[];
-  total: number;
-  page: number;
-  size: number;
-}
 const route = useRoute();
 const router = useRouter();
 const wish = computed(() => ({
@@ -23,22 +17,21 @@ const wish = computed(() => ({
 }));
 const { data, error, isPending } = useQuery({
   queryKey: ['outbox', wish],
-  queryFn: () => api.get<Page>(`/api/outbox?${queryOf(wish.value)}`),
+  queryFn: () => api.get<OutboxPage>(`/api/outbox?${queryOf(wish.value)}`),
   placeholderData: keepPreviousData,
   refetchInterval: 4000,
 });
-
-/** The text of a message with its links to the front door as links. */
-function piecesOf(body: string): { text: string; link: boolean }[] {
-  return body.split(/(https?:\/\/\S+)/).map((text) => ({ text, link: text.startsWith('http') }));
-}
 </script>
 
 <template>
   <main class="page">
     <h1>Outbox</h1>
     <p class="soft">
-      Every message to applicants. In this demo the mail and text service delivers to nobody; open the links from here, as the applicant would.
+      Every message to applicants. Links and codes are for them alone, so dots stand for them here.
+      <template v-if="data?.deliveredAt">
+        The simulated mail and text service shows what it delivered on
+        <a :href="data.deliveredAt" target="_blank" rel="noopener">a page of its own</a>, as the applicant’s phone would.
+      </template>
     </p>
     <p v-if="wish.reference" class="row-actions">
       <span>
@@ -74,10 +67,7 @@ function piecesOf(body: string): { text: string; link: boolean }[] {
           </span>
         </header>
         <p class="body">
-          <template v-for="(piece, at) in piecesOf(message.body)" :key="at">
-            <a v-if="piece.link" :href="piece.text" target="_blank" rel="noopener">{{ piece.text }}</a>
-            <template v-else>{{ piece.text }}</template>
-          </template>
+          {{ message.body }}
         </p>
       </article>
       <Pager :page="data.page" :size="data.size" :total="data.total" @go="(page) => router.push({ query: { ...route.query, page } })" />

@@ -21,6 +21,7 @@ import { type ChapterProps } from '../file/options';
 import { useShown } from '../words/shown';
 import HouseholdPicture from '../household/HouseholdPicture.vue';
 import Relations from '../household/Relations.vue';
+import QuestionBox from '../income/QuestionBox.vue';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import ScanDialog from '../scan/ScanDialog.vue';
@@ -55,6 +56,21 @@ const languages = computed(() => props.file.pack.languages.map(({ code, label })
 const roleChoices = computed(() => props.file.product.roles.map((role) => ({ value: role, label: ROLE_LABEL[role] })));
 const more = computed(() => (person.value ? rolesToAdd(props.file, person.value) : []));
 const duplicates = computed(() => props.file.duplicates.filter(({ state }) => state === 'open' || state === 'different'));
+/** What is asked of how signers are reached, and what was said to it. */
+const contactQuestions = computed(() => {
+  const open = props.path.entries
+    .filter(({ key }) => /^question:(alike|contact):/.test(key))
+    .map(({ key, what, why, place }) => ({ subject: key.slice('question:'.length), what, why, anchor: place.anchor }));
+  const said = props.file.explanations
+    .filter(({ subject }) => /^(alike|contact):/.test(subject) && !open.some((one) => one.subject === subject))
+    .map(({ subject }) => ({
+      subject,
+      what: subject.startsWith('alike:') ? 'Signers are reached the same way' : 'Contact details were changed',
+      why: '',
+      anchor: '',
+    }));
+  return [...open, ...said];
+});
 const isOrganisation = computed(() => person.value?.kind === 'organisation');
 const owes = computed(() => person.value !== undefined && plays(person.value, ['applicant', 'coApplicant', 'guarantor']));
 const helps = computed(() => person.value !== undefined && plays(person.value, ['contact', 'emergencyContact', 'referee']));
@@ -94,6 +110,7 @@ const nameOf = (id: string): string => {
 
 <template>
   <div v-if="person">
+    <QuestionBox v-for="question in contactQuestions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />
     <div v-for="duplicate in duplicates" :key="duplicate.id" class="note ember block ask">
       <p>
         <template v-if="duplicate.state === 'open'">

@@ -101,13 +101,28 @@ async function send(): Promise<void> {
               <td>{{ nameOf(signer) }}</td>
               <td>
                 <Mark :kind="signer.state === 'signed' ? 'settled' : signer.state === 'invited' ? 'signing' : 'waiting'" />
-                {{ signer.state === 'signed' ? `signed, ${signer.mark}` : signer.state === 'invited' ? 'invited' : waitsFor(signer) }}
+                {{
+                  signer.state === 'signed'
+                    ? signer.mark === 'typed'
+                      ? 'signed by typed name'
+                      : 'signed by hand'
+                    : signer.state === 'invited'
+                      ? 'invited'
+                      : waitsFor(signer)
+                }}
               </td>
               <td>{{ showTime(signer.invitedAt) }}</td>
               <td>{{ showTime(signer.consentedAt) }}</td>
               <td>{{ showTime(signer.readAt) }}</td>
               <td>
                 {{ showTime(signer.signedAt) }}
+                <span v-if="signer.markText" class="mark-text">{{ signer.markText }}</span>
+                <img
+                  v-else-if="signer.mark === 'drawn'"
+                  class="mark-drawn"
+                  :src="`${editing.url}/signers/${signer.id}/mark`"
+                  :alt="`Mark of ${nameOf(signer)}`"
+                />
                 <span v-if="signer.choice" class="soft choice">{{ signer.choice }}</span>
               </td>
             </tr>
@@ -142,6 +157,15 @@ async function send(): Promise<void> {
 </template>
 
 <style scoped>
+.mark-text {
+  display: block;
+  font-style: italic;
+}
+.mark-drawn {
+  display: block;
+  height: 28px;
+  background: #fff;
+}
 .gap {
   margin: 8px 0;
 }

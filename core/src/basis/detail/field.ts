@@ -4,6 +4,8 @@ import type { Minor } from '../money/index';
 /** A number that is kept encrypted: its last characters, for people to recognise it by. */
 export interface HiddenNumber {
   tail: string;
+  /** A keyed digest of all of it, so that two numbers that end alike are told apart; absent until the server has seen it. */
+  mark?: string;
 }
 
 /**

@@ -1,1 +1,1 @@
-export { compareNames, isWordsLeft, jaro, jaroWinkler, type NameComparison, nameWords, nicknamesOf, slipForms, slipsBetween } from './names';
+export { compareNames, isWordsLeft, jaro, jaroWinkler, type NameComparison, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './names';

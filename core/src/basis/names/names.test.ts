@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
-import { compareNames, jaro, jaroWinkler } from './index';
+import { compareNames, jaro, jaroWinkler, signsAs } from './index';
 
 /** Pairs of the table in W. E. Winkler, "String Comparator Metrics" (1990) and its later reprints; quoted from memory. */
 describe('Jaro-Winkler', () => {
@@ -41,4 +41,25 @@ describe('names', () => {
   });
   it('keeps letters of other scripts', () => expect(compareNames('Ольга Петрова', 'Петрова Ольга').score).toBe(1));
   it('finds nothing in an empty name', () => expect(compareNames('', 'Anna').score).toBe(0));
+});
+
+describe('the name that somebody signs with', () => {
+  it.each([
+    ['Ida Holm', 'Ida Holm', true],
+    ['  holm, IDA', 'Ida Holm', true],
+    ['Bjorn Sorensen', 'Bjørn Sørensen', true],
+    ['I. Holm', 'Ida Holm', true],
+    ['Ida H', 'Ida Holm', true],
+    ['Ana M Silva', 'Ana María Silva', true],
+    ['Jean-Luc Noir', 'Jean Luc Noir', true],
+    ['I H', 'Ida Holm', false],
+    ['Ida', 'Ida Holm', false],
+    ['Ida Holm Holm', 'Ida Holm', false],
+    ['Ivo Holm', 'Ida Holm', false],
+    ['', 'Ida Holm', false],
+    ['\u200b', 'Ida Holm', false],
+    ['Idah Olm', 'Ida Holm', false],
+  ])('%j for %j: %s', (typed, name, fits) => {
+    expect(signsAs(typed, name)).toBe(fits);
+  });
 });

@@ -164,3 +164,21 @@ function wordScore(a: string, b: string): number {
   if (isInitialOf(a, b)) return INITIAL_SCORE;
   return areNicknames(a, b) ? NICKNAME_SCORE : jaroWinkler(a, b);
 }
+
+/**
+ * Whether what somebody typed is their name: every word of it, in any order, whatever the accents and capitals; a letter
+ * may stand for a word that begins with it, but not for all of them. The rule is Cavren's own.
+ */
+export function signsAs(typed: string, fullName: string): boolean {
+  const free = nameWords(fullName);
+  const words = nameWords(typed).sort((a, b) => b.length - a.length);
+  if (words.length === 0 || words.length !== free.length) return false;
+  let whole = false;
+  for (const word of words) {
+    const at = free.findIndex((other) => other === word || (word.length === 1 && other.startsWith(word)));
+    if (at < 0) return false;
+    whole ||= free[at] === word && word.length > 1;
+    free.splice(at, 1);
+  }
+  return whole || words.every((word) => nameWords(fullName).includes(word));
+}

@@ -42,8 +42,19 @@ export interface Candidate {
 export const CANDIDATE_SCORE = 0.85;
 
 /** A digest of what a check would be about: another name, birth date or number makes earlier checks count no more. */
-export function checkSubject(person: Pick<FilePerson, 'fullName' | 'birthDate' | 'idNumber'>): string {
-  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([nameWords(person.fullName ?? ''), person.birthDate, person.idNumber?.tail ?? null])))).slice(0, 32);
+export function checkSubject({ fullName, birthDate, idNumber }: Subject): string {
+  return `${WHOLE}${digestOf([nameWords(fullName ?? ''), birthDate, idNumber && [idNumber.tail, idNumber.mark ?? null]])}`;
+}
+
+type Subject = Pick<FilePerson, 'fullName' | 'birthDate' | 'idNumber'>;
+/** Begins the digest of a check that is bound to the whole of a number; those of before were bound to its end. */
+const WHOLE = 'k';
+const digestOf = (facts: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(facts)))).slice(0, 31);
+
+/** Whether a check was about a person as stated now. */
+function isAbout({ askedAbout }: Pick<Check, 'askedAbout'>, person: Subject): boolean {
+  if (askedAbout.startsWith(WHOLE)) return askedAbout === checkSubject(person);
+  return askedAbout.startsWith(digestOf([nameWords(person.fullName ?? ''), person.birthDate, person.idNumber?.tail ?? null]));
 }
 
 /** Holds the stated details against the register's, field by field. Names agree when all words are the same in any order. */
@@ -125,10 +136,9 @@ function scoreEntry(person: { fullName: string; birthDate: string | null }, entr
 
 /** The latest check of a kind about a person as stated now; earlier ones about other details don't count. */
 export function currentCheck(file: Pick<FileState, 'checks'>, person: FilePerson, kind: Check['kind']): Check | null {
-  const subject = checkSubject(person);
   return (
     file.checks
-      .filter((check) => check.personId === person.id && check.kind === kind && check.askedAbout === subject)
+      .filter((check) => check.personId === person.id && check.kind === kind && isAbout(check, person))
       .sort((a, b) => b.askedAt.localeCompare(a.askedAt))[0] ?? null
   );
 }

@@ -28,15 +28,18 @@ export function rowIn(file: Partial<StatedDetails>, entity: Entity, id: string |
 }
 
 /** The end of a hidden number, by which people recognise it. */
-export const tailOf = (number: string): HiddenNumber => ({ tail: normalizeNumber(number).slice(-4) });
+export const tailOf = (number: string, mark?: Marker): HiddenNumber => ({ tail: normalizeNumber(number).slice(-4), ...(mark ? { mark: mark(number) } : {}) });
+
+/** Makes the keyed digest of a hidden number, where the key is. */
+export type Marker = (number: string) => string;
 
 /** A value as it stands in a file's state: of a hidden number only its end. */
-function standing(entity: Entity, field: string, value: unknown): unknown {
-  return fieldOf(entity, field)?.kind === 'hidden' && typeof value === 'string' ? tailOf(value) : value;
+function standing(entity: Entity, field: string, value: unknown, mark?: Marker): unknown {
+  return fieldOf(entity, field)?.kind === 'hidden' && typeof value === 'string' ? tailOf(value, mark) : value;
 }
 
-const standingValues = (entity: Entity, values: Record<string, unknown>): Record<string, unknown> =>
-  Object.fromEntries(Object.entries(values).map(([field, value]) => [field, standing(entity, field, value)]));
+const standingValues = (entity: Entity, values: Record<string, unknown>, mark?: Marker): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(values).map(([field, value]) => [field, standing(entity, field, value, mark)]));
 
 /**
  * A file with a change put on it. The file itself stays; whatever the change doesn't touch is the same object in both, so
@@ -44,12 +47,13 @@ const standingValues = (entity: Entity, values: Record<string, unknown>): Record
  * A row that is there already is not added again, one that isn't is neither changed nor removed, and a field that the
  * description doesn't know changes nothing.
  * @param at UTC time at which an added row is made.
+ * @param mark where there is a key: makes the digests of hidden numbers.
  */
-export function applyChange<File extends Partial<StatedDetails>>(file: File, change: DetailChange, at: string): File {
+export function applyChange<File extends Partial<StatedDetails>>(file: File, change: DetailChange, at: string, mark?: Marker): File {
   if (change.op === 'set') {
     const row = rowIn(file, change.entity, change.id);
     if (!row || !fieldOf(change.entity, change.field)) return file;
-    const next = { ...row, [change.field]: standing(change.entity, change.field, change.value) };
+    const next = { ...row, [change.field]: standing(change.entity, change.field, change.value, mark) };
     if (change.entity === 'request') return { ...file, request: next };
     return { ...file, [PART_OF[change.entity]]: rowsOf(file, change.entity).map((one) => (one === row ? next : one)) };
   }
@@ -58,7 +62,7 @@ export function applyChange<File extends Partial<StatedDetails>>(file: File, cha
   if (there === (change.op === 'add')) return file;
   const part = PART_OF[change.entity];
   if (change.op === 'remove') return { ...file, [part]: rows.filter(({ id }) => id !== change.id) };
-  return { ...file, [part]: [...rows, { id: change.id, createdAt: at, ...BLANK_ROW[change.entity], ...standingValues(change.entity, change.values) }] };
+  return { ...file, [part]: [...rows, { id: change.id, createdAt: at, ...BLANK_ROW[change.entity], ...standingValues(change.entity, change.values, mark) }] };
 }
 
 /** Several changes, one on top of the other. */

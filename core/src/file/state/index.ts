@@ -1,4 +1,7 @@
 export {
+  CONTACT_FIELDS,
+  type ContactChange,
+  type ContactField,
   type EnvelopeState,
   type PaymentOrder,
   type Check,

@@ -109,6 +109,17 @@ export interface Exception {
   answeredAt: string | null;
 }
 
+export const CONTACT_FIELDS = ['phone', 'email'] as const;
+export type ContactField = (typeof CONTACT_FIELDS)[number];
+
+/** A way to reach somebody that was changed after it was known: where messages, links and codes go now is not where they went. */
+export interface ContactChange {
+  id: string;
+  personId: string;
+  field: ContactField;
+  at: string;
+}
+
 export type SignerState = 'waiting' | 'invited' | 'signed';
 
 export interface Signer {
@@ -121,6 +132,8 @@ export interface Signer {
   readAt: string | null;
   signedAt: string | null;
   mark: 'typed' | 'drawn' | null;
+  /** The name as it was typed. */
+  markText: string | null;
   choice: string | null;
 }
 
@@ -134,6 +147,8 @@ export interface Envelope {
   sentBy: string;
   completedAt: string | null;
   voidReason: string | null;
+  /** How many pages the agreement has; null while it is being made, and for one of before they were counted. */
+  pages: number | null;
   signers: Signer[];
 }
 
@@ -188,6 +203,8 @@ export interface FileState extends StatedDetails {
   pack: PlacePack;
   consents: Consent[];
   duplicates: Duplicate[];
+  /** Ways to reach people that were changed after they were known. */
+  contactChanges: ContactChange[];
   clashes: RoundClash[];
   checks: Check[];
   papers: Paper[];

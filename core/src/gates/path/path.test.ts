@@ -154,9 +154,10 @@ describe('Path', () => {
       readAt: null,
       signedAt: null,
       mark: null,
+      markText: null,
       choice: null,
     };
-    const envelope = { id: 'envelope-a', state: 'out' as const, sentAt: AT, sentBy: 'Wren', completedAt: null, voidReason: null, signers: [signer] };
+    const envelope = { id: 'envelope-a', state: 'out' as const, sentAt: AT, sentBy: 'Wren', completedAt: null, voidReason: null, pages: 3, signers: [signer] };
     const done = { ...envelope, state: 'complete' as const, signers: [{ ...signer, state: 'signed' as const }] };
     const decision = { id: 'decision-a', outcome: 'sendBack' as const, reasons: [], comment: 'Why?', answer: null, by: 'Ansel', byId: 'ansel', at: AT };
     const at = (values: Partial<FileState>) => keys(computePath(sampleFile({ ...ready, ...values }), TODAY).now);

@@ -4,6 +4,7 @@ import { up as carrying } from './003-carrying';
 import { up as costs } from './004-costs';
 import { up as frame } from './005-frame';
 import { up as words } from './006-words';
+import { up as hold } from './007-hold';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -13,4 +14,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '004-costs', up: costs },
   { name: '005-frame', up: frame },
   { name: '006-words', up: words },
+  { name: '007-hold', up: hold },
 ];

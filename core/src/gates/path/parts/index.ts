@@ -3,6 +3,7 @@ import { bounds } from './bounds';
 import { carrying } from './carrying';
 import { checks } from './checks';
 import { conditions } from './conditions';
+import { contacts } from './contacts';
 import { decision } from './decision';
 import { needs } from './needs';
 import { payout } from './payout';
@@ -12,4 +13,4 @@ import { rows } from './rows';
 import { signing } from './signing';
 
 /** Everything that puts entries on the Path, in the order in which they are met within a gate. */
-export const PATH_PARTS: readonly PathPart[] = [people, needs, rows, bounds, checks, conditions, carrying, questions, signing, decision, payout];
+export const PATH_PARTS: readonly PathPart[] = [people, needs, rows, bounds, checks, conditions, carrying, questions, contacts, signing, decision, payout];

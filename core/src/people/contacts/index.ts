@@ -1,0 +1,1 @@
+export { reachedAlike, youngChanges } from './contacts';

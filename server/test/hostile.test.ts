@@ -1,0 +1,215 @@
+import type { DoorView, OutboxMessage } from '@cavren/contract';
+import { computePath, currentCheck, isoDate } from '@cavren/core';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/spoken';
+import { execute, select } from '../src/db/index';
+import { Phone } from './applicant';
+import { change, Client, makeCavren, openFile, type Answer, type TestCavren, type Walk } from './cavren';
+import { pdf } from './samples';
+import { fileOutForSignature } from './stages';
+
+let cavren: TestCavren;
+beforeAll(async () => (cavren = await makeCavren()));
+afterAll(() => cavren.close());
+
+const problem = (answer: Answer) => answer.body as { code: string; title: string; errors?: { path: string; message: string }[] };
+
+const agreementOut = () => fileOutForSignature(cavren);
+const phoneOf = (walk: Walk, which: number) => new Phone(cavren, 'ida@post.example', walk.sentTo(which), walk.reference);
+
+describe('who signs', () => {
+  it('links and codes are seen by nobody but their receiver, and not kept once sent', async () => {
+    const walk = await agreementOut();
+    const phone = await phoneOf(walk, 1).comeIn();
+    expect(phone.view.signing?.state).toBe('yours');
+    const staff = await cavren.as('rufus');
+    const { items } = (await staff.get<{ items: OutboxMessage[] }>(`/api/outbox?reference=${walk.reference}&size=50`)).body;
+    expect(items.length).toBeGreaterThan(1);
+    expect(items.map(({ body }) => body).join('\n')).not.toMatch(/\/door\/[A-Za-z0-9_-]{8}|\b\d{6}\b is your code/);
+    const kept = await select<{ secret: Buffer | null }>(cavren.db, 'SELECT secret FROM message WHERE sent_at IS NOT NULL');
+    expect(kept.every(({ secret }) => secret === null)).toBe(true);
+  });
+  it('only a name that is theirs is a signature', async () => {
+    const walk = await agreementOut();
+    const phone = await phoneOf(walk, 1).comeIn();
+    await phone.post('/api/door/consent');
+    expect((await phone.readAll()).status).toBe(200);
+    const choice = phone.view.signing?.options[0] ?? '';
+    for (const name of ['Ivo Holm', 'x', 'Ida', 'I. H.', 'Ida Holm Holm', '\u200b\u200b'])
+      expect([name, problem(await phone.post('/api/door/sign', { mark: 'typed', choice, name })).code]).toEqual([name, 'name-not-theirs']);
+    const refused = problem(await phone.post('/api/door/sign', { mark: 'typed', choice, name: 'Somebody Else' }));
+    expect(refused.errors).toEqual([{ path: 'name', message: `Type your name as it stands in the agreement: ${walk.applicant.fullName ?? ''}.` }]);
+    expect((await phone.post('/api/door/sign', { mark: 'typed', choice, name: ' holm,  IDA ' })).status).toBe(200);
+    await walk.look();
+    expect(walk.file.envelope?.signers[0]).toMatchObject({ state: 'signed', mark: 'typed', markText: 'holm,  IDA' });
+  });
+  it('only pages that were given to the session count as read, none longer than it was there', async () => {
+    const walk = await agreementOut();
+    const phone = await phoneOf(walk, 1).comeIn();
+    expect(problem(await phone.get('/api/door/agreement/pages/1')).code).toBe('consent-first');
+    await phone.post('/api/door/consent');
+    const pages = (await phone.get<DoorView>('/api/door/me')).body.signing?.pages ?? 0;
+    expect(pages).toBeGreaterThan(1);
+    expect(problem(await phone.get('/api/door/agreement')).code).toBe('read-first');
+    const all = Array.from({ length: pages }, (_, at) => ({ page: at + 1, milliseconds: 3_600_000 }));
+    expect(problem(await phone.post('/api/door/read', { seen: all })).code).toBe('read-first');
+    for (let page = 1; page < pages; page += 1) expect((await phone.get(`/api/door/agreement/pages/${page}`)).status).toBe(200);
+    expect(problem(await phone.post('/api/door/read', { seen: all })).title).toContain(`page ${pages} was not shown`);
+    expect((await phone.get(`/api/door/agreement/pages/${pages + 1}`)).status).toBe(404);
+    const other = await phoneOf(walk, 1).comeIn();
+    await other.get(`/api/door/agreement/pages/${pages}`);
+    expect(problem(await phone.post('/api/door/read', { seen: all })).code).toBe('read-first');
+    await phone.get(`/api/door/agreement/pages/${pages}`);
+    expect((await phone.post('/api/door/read', { seen: all })).status).toBe(200);
+    const [row] = await select<{ pages_read: string }>(cavren.db, 'SELECT pages_read FROM signer WHERE pages_read IS NOT NULL AND person_id = :personId', {
+      personId: walk.applicant.id,
+    });
+    const times = JSON.parse(row?.pages_read ?? '[]') as { milliseconds: number }[];
+    expect(times).toHaveLength(pages);
+    expect(Math.max(...times.map(({ milliseconds }) => milliseconds))).toBeLessThan(3_600_000);
+    expect((await phone.get('/api/door/agreement')).status).toBe(200);
+  });
+  it('a void ends sessions, codes and links of who was asked', async () => {
+    const walk = await agreementOut();
+    const phone = await phoneOf(walk, 1).comeIn();
+    await walk.act('wren', '/agreement/void', { reason: 'The amount changes' });
+    expect((await phone.get('/api/door/me')).status).toBe(401);
+    expect(problem(await phone.askCode()).code).toBe('link-unknown');
+  });
+  it('a change of phone ends them too, tells the old one, and is a question before anybody signs', async () => {
+    const walk = await agreementOut();
+    const phone = await phoneOf(walk, 1).comeIn();
+    await walk.act('wren', '/agreement/void', { reason: 'The phone changes' });
+    const before = walk.file.people[0]?.phone ?? '';
+    await walk.details([change.set('person', walk.applicant.id, 'phone', '(646) 555-0177')]);
+    expect((await phone.get('/api/door/me')).status).toBe(401);
+    await cavren.jobs.runDue();
+    const told = (await cavren.delivered()).filter(({ to, body }) => to === before && body.includes('If you did not ask for that'));
+    expect(told).toHaveLength(1);
+    const entry = computePath(walk.file, isoDate(walk.view.today)).now.find(({ key }) => key.startsWith('question:contact:'));
+    expect(entry).toMatchObject({ gate: 'gathering', personId: walk.applicant.id, place: { chapter: 'people' } });
+    const sent = await walk.act('wren', '/agreement');
+    expect(problem(sent).code).toBe('path-not-clear');
+    const subject = entry?.key.slice('question:'.length) ?? '';
+    await walk.details([change.add('explanation', { subject, text: 'She called from the old number and gave the new one' })]);
+    expect((await walk.act('wren', '/agreement')).status).toBe(200);
+  });
+  it('two signers on one phone are a question', async () => {
+    const walk = await openFile(cavren);
+    await walk.typeAll({ couple: true });
+    const [, second] = walk.file.people;
+    await walk.details([change.set('person', second?.id ?? '', 'phone', walk.file.people[0]?.phone ?? '')]);
+    const entry = computePath(walk.file, isoDate(walk.view.today)).entries.find(({ key }) => key.startsWith('question:alike:'));
+    expect(entry?.what).toMatch(/have the same phone number/);
+  });
+  it('an agreement that is not the one of the history is not shown', async () => {
+    const walk = await agreementOut();
+    const [envelope] = await select<{ id: string; document_hash: string }>(cavren.db, 'SELECT e.id, e.document_hash FROM envelope e WHERE e.id = :id', {
+      id: walk.file.envelope?.id ?? '',
+    });
+    const other = await cavren.bytes.put(await pdf('Another agreement'));
+    await execute(cavren.db, 'UPDATE envelope SET document_hash = :other WHERE id = :id', { other, id: envelope?.id ?? '' });
+    const shown = await (await cavren.as('wren')).get(`${walk.url}/agreement`);
+    expect([shown.status, problem(shown).code]).toEqual([500, 'agreement-astray']);
+    await execute(cavren.db, 'UPDATE envelope SET document_hash = :hash WHERE id = :id', { hash: envelope?.document_hash ?? '', id: envelope?.id ?? '' });
+  });
+});
+
+describe('checks count for what was checked', () => {
+  it('another number with the same last four digits needs another check', async () => {
+    const walk = await openFile(cavren);
+    await walk.typeAll();
+    await walk.consents();
+    await walk.act('wren', '/move');
+    await walk.checks();
+    const person = () => walk.applicant;
+    expect(currentCheck(walk.file, person(), 'identity')?.state).toBe('answered');
+    const tail = person().idNumber?.tail ?? '';
+    await walk.details([change.set('person', person().id, 'idNumber', `987-66-${tail}`)]);
+    expect(person().idNumber?.tail).toBe(tail);
+    expect(currentCheck(walk.file, person(), 'identity')).toBeNull();
+    const history = (await (await cavren.as('wren')).get<{ items: { act: string; subject: string; before: string; after: string }[] }>(`${walk.url}/history`))
+      .body;
+    const entry = history.items.find(({ act, subject }) => act === 'details.set' && subject.endsWith('/idNumber'));
+    expect(entry?.before).not.toBe(entry?.after);
+  });
+  it('a file that ended gets no checks, and what prepares a file counts as preparing it', async () => {
+    const walk = await openFile(cavren);
+    await walk.typeAll();
+    await walk.consents();
+    expect((await walk.act('wren', '/withdraw', { reason: 'They asked for it' })).status).toBe(200);
+    const asked = await walk.act('wren', '/checks', { personId: walk.applicant.id, kind: 'identity' });
+    expect(problem(asked).code).toBe('ended');
+  });
+});
+
+describe('text that can’t be kept', () => {
+  it.each([
+    ['cut inside a character', 'Ida \ud83d'],
+    ['with a NUL', 'Ida\u0000Holm'],
+    ['with an escape', 'Ida\u001b[31m'],
+  ])('%s is refused at the desk and at the door, and nothing is written', async (_, text) => {
+    const walk = await openFile(cavren);
+    const length = async () => (await (await cavren.as('wren')).get<{ total: number }>(`${walk.url}/history`)).body.total;
+    const before = await length();
+    expect((await walk.details([change.set('person', walk.applicant.id, 'knownAs', text)])).status).toBe(422);
+    expect(await length()).toBe(before);
+    const applied = await cavren
+      .stranger()
+      .post('/api/door/apply', { product: 'workboat-refit', fullName: text, birthDate: '1990-01-01', phone: '(212) 555-0142' });
+    expect(applied.status).toBe(422);
+  });
+  it('a name of invisible marks, or a day of the year 0 or 9999, is no name and no day', async () => {
+    const walk = await openFile(cavren);
+    const set = async (field: string, value: string) => (await walk.details([change.set('person', walk.applicant.id, field, value)])).status;
+    for (const name of ['\u200b\u200d', '\u202e', '\u2060', 'Ida\nHolm']) expect([name, await set('fullName', name)]).toEqual([name, 422]);
+    for (const day of ['0000-01-01', '0001-01-01', '9999-12-31']) expect([day, await set('birthDate', day)]).toEqual([day, 422]);
+    expect(await set('fullName', 'Ида Холм')).toBe(200);
+  });
+});
+
+describe('sessions', () => {
+  const signedIn = async (username: string): Promise<Client> => new Client(cavren.app).signIn(username);
+  it('end after half an hour in which nothing was done, watching apart, and after twelve hours in any case', async () => {
+    const at = (minutes: number) => (cavren.clock.at = new Date(Date.parse('2026-03-02T14:00:00Z') + minutes * 60_000));
+    at(0);
+    const client = await signedIn('wren');
+    at(20);
+    expect((await client.get('/api/files')).status).toBe(200);
+    at(45);
+    expect((await client.get('/api/outbox')).status).toBe(200);
+    at(51);
+    expect((await client.get('/api/files')).status).toBe(401);
+    const busy = await signedIn('wren');
+    for (let minutes = 51; minutes < 51 + 12 * 60; minutes += 25) {
+      at(minutes);
+      expect((await busy.get('/api/files')).status).toBe(200);
+    }
+    at(51 + 12 * 60 + 1);
+    expect((await busy.get('/api/files')).status).toBe(401);
+    cavren.clock.at = null;
+  });
+  it('signing out needs the token of the page', async () => {
+    const client = await signedIn('tamsin');
+    client.forgetToken();
+    expect((await client.call('DELETE', '/api/session')).status).toBe(403);
+    expect((await client.get('/api/files')).status).toBe(200);
+  });
+  it('a name is one name for the limit, however it is written, and letters that look alike are others', async () => {
+    const tries: number[] = [];
+    for (let turn = 0; turn < 30; turn += 1) {
+      const username = ['Ansel', ' ansel', 'ANSEL ', 'ansel\t'][turn % 4] ?? '';
+      tries.push((await cavren.stranger().post('/api/session', { username: username.replace('\t', ' '), password: 'wrong' })).status);
+    }
+    expect(tries.filter((status) => status === 401).length).toBeLessThanOrEqual(20);
+    expect(tries).toContain(429);
+    expect((await new Client(cavren.app).signIn('wrén')).me).not.toHaveProperty('role');
+  });
+  it('answers about people are never cached, the API’s description needs a session, another host is refused', async () => {
+    const client = await cavren.as('wren');
+    expect((await client.get('/api/files')).response.headers['cache-control']).toContain('no-store');
+    expect((await cavren.stranger().get('/api/docs/json')).status).toBe(401);
+    expect((await client.get('/api/docs/json')).status).toBe(200);
+    expect((await client.call('GET', '/api/files', undefined, { host: 'evil.example' })).status).toBe(421);
+  });
+});

@@ -1,0 +1,30 @@
+import { computePath } from '@cavren/core';
+import { openFile, type TestCavren, type Walk } from './cavren';
+import { png } from './samples';
+
+type Typed = Parameters<Walk['typeAll']>[0];
+
+/** A file that has come to gathering, with its checks settled. */
+export async function fileInGathering(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+  const walk = await openFile(cavren);
+  await walk.typeAll(options);
+  await walk.consents();
+  await walk.act('wren', '/move');
+  await walk.checks();
+  await walk.act('wren', '/move');
+  return walk;
+}
+
+/** A file whose agreement is out. */
+export async function fileOutForSignature(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+  const walk = await fileInGathering(cavren, options);
+  for (const { key } of computePath(walk.file, walk.view.today).conditions) {
+    await walk.upload(await png(), 'p.png', key);
+    const amount = walk.file.incomes.find(({ id }) => key === `income:${id}`)?.amount ?? null;
+    await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
+  }
+  await walk.act('wren', '/move');
+  await walk.act('wren', '/agreement');
+  await walk.await();
+  return walk;
+}

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, reactive, ref, useTemplateRef } from 'vue';
+
+/** A paper that is read page by page: each is fetched when it comes near, and how long it was in sight is counted. */
+const props = defineProps<{ url: string; label: string; pages: number }>();
+const emit = defineEmits<{ read: [seen: { page: number; milliseconds: number }[]] }>();
+const box = useTemplateRef<HTMLElement>('box');
+const failed = ref(false);
+const shown = reactive(new Set<number>());
+const since = new Map<number, number>();
+const times = new Map<number, number>();
+const ends: (() => Promise<void>)[] = [];
+const asked = new Set<number>();
+let observer: IntersectionObserver | null = null;
+const left = computed(() => props.pages - shown.size);
+
+async function draw(page: number, into: HTMLElement): Promise<void> {
+  if (asked.has(page)) return;
+  asked.add(page);
+  try {
+    const { getDocument, GlobalWorkerOptions } = await import('pdfjs-dist');
+    const { default: worker } = await import('pdfjs-dist/build/pdf.worker.min.mjs?url');
+    GlobalWorkerOptions.workerSrc = worker;
+    const task = getDocument({ url: `${props.url}/${page}`, isEvalSupported: false, enableXfa: false });
+    ends.push(() => task.destroy());
+    const sheet = await (await task.promise).getPage(1);
+    const scale = Math.min(into.clientWidth, 900) / sheet.getViewport({ scale: 1 }).width;
+    const viewport = sheet.getViewport({ scale: scale * Math.min(Math.max(window.devicePixelRatio, 2), 3) });
+    const canvas = document.createElement('canvas');
+    canvas.width = viewport.width;
+    canvas.height = viewport.height;
+    canvas.className = 'pdf-page';
+    canvas.setAttribute('role', 'img');
+    canvas.setAttribute('aria-label', `${props.label}, page ${page} of ${props.pages}`);
+    into.replaceChildren(canvas);
+    await sheet.render({ canvas, viewport }).promise;
+    shown.add(page);
+    tell();
+  } catch {
+    asked.delete(page);
+    failed.value = true;
+  }
+}
+
+function count(page: number, inSight: boolean): void {
+  const from = since.get(page);
+  if (inSight && from === undefined) since.set(page, performance.now());
+  if (!inSight && from !== undefined) {
+    times.set(page, (times.get(page) ?? 0) + performance.now() - from);
+    since.delete(page);
+  }
+}
+
+/** All pages that were shown, with the time in sight so far. */
+function seen(): { page: number; milliseconds: number }[] {
+  return [...shown].map((page) => {
+    const from = since.get(page);
+    return { page, milliseconds: Math.round((times.get(page) ?? 0) + (from === undefined ? 0 : performance.now() - from)) };
+  });
+}
+function tell(): void {
+  if (left.value === 0) emit('read', seen());
+}
+defineExpose({ seen });
+
+onMounted(() => {
+  observer = new IntersectionObserver(
+    (entries) => {
+      for (const { target, isIntersecting } of entries) {
+        const page = Number((target as HTMLElement).dataset['page']);
+        count(page, isIntersecting);
+        if (isIntersecting) void draw(page, target as HTMLElement);
+      }
+    },
+    { rootMargin: '10% 0px' },
+  );
+  for (const place of box.value?.children ?? []) observer.observe(place);
+});
+onBeforeUnmount(() => {
+  observer?.disconnect();
+  for (const end of ends) void end();
+});
+</script>
+
+<template>
+  <div class="pdf">
+    <p v-if="failed" role="alert">A page can’t be shown here. Load this page again, or call us for the agreement on paper.</p>
+    <div ref="box" tabindex="0" role="region" :aria-label="label">
+      <div v-for="page in pages" :key="page" class="pdf-place" :data-page="page">
+        <p class="soft">Page {{ page }} of {{ pages }}</p>
+      </div>
+    </div>
+    <p v-if="left > 0" class="soft" role="status">{{ left === 1 ? 'One page is' : `${left} pages are` }} still to be read.</p>
+  </div>
+</template>
+
+<style>
+.pdf-page {
+  display: block;
+  width: 100%;
+  height: auto;
+  background: #fff;
+  border: 1px solid var(--rule);
+}
+.pdf-place {
+  aspect-ratio: 1 / 1.414;
+  margin-bottom: 8px;
+}
+</style>
