@@ -14,7 +14,21 @@ export class Browser {
     private readonly address = '127.0.0.1',
   ) {}
 
+  private credentials: { username: string; password: string } | null = null;
+  /** Signs in, and anew whenever the days that the demo tells of have ended the session. */
+  async signIn(username: string, password: string): Promise<void> {
+    this.credentials = { username, password };
+    await this.send('POST', '/api/session', this.credentials);
+  }
+
   async call<T>(method: Method, url: string, payload?: object, headers: Record<string, string> = {}): Promise<T> {
+    const { status, body } = await this.send<T>(method, url, payload, headers);
+    if (status !== 401 || !this.credentials) return body;
+    await this.send('POST', '/api/session', this.credentials);
+    return (await this.send<T>(method, url, payload, headers)).body;
+  }
+
+  private async send<T>(method: Method, url: string, payload?: object, headers: Record<string, string> = {}): Promise<{ status: number; body: T }> {
     const response = await this.app.inject({
       method,
       url,
@@ -23,10 +37,13 @@ export class Browser {
       headers: { cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '), 'x-csrf-token': this.csrf, ...headers },
     });
     for (const { name, value } of response.cookies) this.cookies.set(name, value);
-    const body = response.json<(T & { csrfToken?: string }) | null>();
-    if (response.statusCode >= 400) throw new Error(`${method} ${url} was answered ${response.statusCode}: ${response.body.slice(0, 400)}`);
+    const isJson = String(response.headers['content-type']).includes('json');
+    const body = isJson ? response.json<(T & { csrfToken?: string }) | null>() : null;
+    const status = response.statusCode;
+    const isOver = status === 401 && this.credentials !== null && url !== '/api/session';
+    if (status >= 400 && !isOver) throw new Error(`${method} ${url} was answered ${response.statusCode}: ${response.body.slice(0, 400)}`);
     if (body?.csrfToken) this.csrf = body.csrfToken;
-    return body as T;
+    return { status, body: body as T };
   }
   get = <T>(url: string): Promise<T> => this.call<T>('GET', url);
   post = <T>(url: string, payload: object = {}): Promise<T> => this.call<T>('POST', url, payload);

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { DemoPerson, Me } from '@cavren/contract';
+import type { DemoPerson } from '@cavren/contract';
 import type { Cavren } from '@cavren/server';
 import { Browser } from './desk';
 import { tellOthers } from './others';
@@ -23,7 +23,7 @@ export async function seedDemo(cavren: Cavren, people: readonly DemoPerson[], cl
   for (const { username, name, role, password } of people) {
     await cavren.services.sessions.addStaff({ id: `staff-${username}`, username, name, role }, password);
     const browser = new Browser(cavren.app);
-    await browser.post<Me>('/api/session', { username, password });
+    await browser.signIn(username, password);
     browsers.set(username, browser);
   }
   const staff: Staff = (username) => {

@@ -46,6 +46,7 @@ export async function buildServer() {
       demo: inRoot('demo/src/main.ts'),
       worker: inRoot('server/src/calculation/worker.ts'),
       takealong: inRoot('server/src/takealong/worker.ts'),
+      examine: inRoot('server/src/papers/worker.ts'),
     },
     outdir: out,
     outExtension: { '.js': '.mjs' },

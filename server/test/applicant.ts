@@ -50,6 +50,13 @@ export class Phone extends Client {
     await this.enter();
     return this;
   }
+  /** Comes in with reference and phone, without a link. */
+  async comeBack(phone: string): Promise<Answer<DoorView>> {
+    await this.post('/api/door/return', { reference: this.reference, phone });
+    const answer = await this.post<DoorView>('/api/door/return/enter', { reference: this.reference, phone, code: await this.readCode() });
+    if (answer.status === 200) this.view = answer.body;
+    return answer;
+  }
   /** Opens every page, and says so. */
   async readAll(): Promise<Answer<DoorView>> {
     const pages = (await this.get<DoorView>('/api/door/me')).body.signing?.pages ?? 0;

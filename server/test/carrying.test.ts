@@ -56,12 +56,12 @@ describe('income, commitments and worth over HTTP', () => {
     expect(problems(await set('income', 'income-self', 'probationUntil', '2015-03-31'))).toEqual([
       ['probationUntil', 'Probation can’t end before the job begins'],
     ]);
-    expect(problems(await set('income', 'income-self', 'yearToDateAt', '2999-01-01'))).toEqual([['yearToDateAt', 'This date lies in the future']]);
+    expect(problems(await set('income', 'income-self', 'yearToDateAt', '2149-01-01'))).toEqual([['yearToDateAt', 'This date lies in the future']]);
     expect(problems(await set('income', 'income-self', 'monthsSeen', 0))).toEqual([['monthsSeen', 'At least one month']]);
     expect(problems(await set('income', 'income-yield', 'yieldRate', 1.5))).toEqual([['yieldRate', 'At most 100 %']]);
     expect(problems(await set('debt', 'debt-card', 'owners', 'nobody-here'))).toEqual([['owners', 'One of them is not in the file']]);
     expect(problems(await set('debt', 'debt-card', 'balance', -5))).toEqual([['balance', 'An amount can’t be below zero']]);
-    expect(problems(await set('asset', 'asset-gift', 'valueOn', '2999-01-01'))).toEqual([['valueOn', 'This date lies in the future']]);
+    expect(problems(await set('asset', 'asset-gift', 'valueOn', '2149-01-01'))).toEqual([['valueOn', 'This date lies in the future']]);
   });
 
   it('whose a debt is follows the people: one who goes is an owner no more', async () => {
@@ -204,7 +204,7 @@ describe('the calculation that a decision rests on', () => {
     expect(body.figures).toEqual(spoken(JSON.parse(JSON.stringify(then))));
     // New rules change what a new file gets, and nothing about what was decided.
     await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0795', '0.0995') WHERE code = 'workboat-refit'");
-    expect((await keptOf(walk)).body).toMatchObject({ differences: [], figures: body.figures });
+    expect((await keptOf(walk)).body).toMatchObject({ differences: [], figures: spoken(body.figures) });
     await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0995', '0.0795') WHERE code = 'workboat-refit'");
     expect((await cavren.stranger().get(`${walk.url}/decision/${walk.file.decisions[0]?.id ?? ''}/calculation`)).status).toBe(401);
     expect((await (await cavren.as('ansel')).get(`${walk.url}/decision/nothing-here/calculation`)).status).toBe(404);

@@ -75,6 +75,9 @@ export class Client {
   }
 }
 
+/** How long a client that isn't used stays signed in, well within what a session allows. */
+const FRESH_MS = 20 * 60_000;
+
 export interface TestCavren extends Cavren {
   clock: { at: Date | null };
   as(username: string): Promise<Client>;
@@ -152,7 +155,7 @@ export async function makeCavren(options: { clean?: boolean; dump?: string } = {
           until: null,
         });
   }
-  const clients = new Map<string, Client>();
+  const clients = new Map<string, { client: Client; at: number }>();
   const others: Cavren[] = [];
   return {
     ...cavren,
@@ -160,9 +163,12 @@ export async function makeCavren(options: { clean?: boolean; dump?: string } = {
     databaseName,
     stranger: () => new Client(cavren.app),
     async as(username) {
-      const known = clients.get(username) ?? (await new Client(cavren.app).signIn(username));
-      clients.set(username, known);
-      return known;
+      const at = (clock.at ?? new Date()).getTime();
+      const known = clients.get(username);
+      // Whoever works on another day signs in anew: a session doesn't last that long.
+      const fresh = known && Math.abs(at - known.at) < FRESH_MS ? known.client : await new Client(cavren.app).signIn(username);
+      clients.set(username, { client: fresh, at });
+      return fresh;
     },
     async setMode(service, mode) {
       await fetch(`${standins.urls[service]}/mode`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mode }) });

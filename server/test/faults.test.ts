@@ -339,6 +339,8 @@ describe('the front door', () => {
     expect((await walk.act('wren', '/agreement/void', { reason: '' })).status).toBe(422);
     await walk.act('wren', '/agreement/void', { reason: 'The term was wrong' });
     expect(walk.file.envelope?.state).toBe('void');
+    expect(problem(await ida.post('/api/door/consent')).code).toBe('signed-out');
+    await ida.comeBack(walk.phone(1));
     expect(problem(await ida.post('/api/door/consent')).code).toBe('nothing-to-sign');
     expect((await walk.details([change.set('request', null, 'termMonths', 72)])).status).toBe(200);
     await walk.act('wren', '/agreement');
@@ -367,6 +369,7 @@ describe('an applicant’s papers and the end of a file', () => {
     const walk = await signing({ couple: true });
     const ida = await new Phone(cavren, 'ida@post.example', walk.sentTo(1), walk.reference).comeIn();
     await walk.act('wren', '/agreement/void', { reason: 'A paper was wrong' });
+    await ida.comeBack(walk.phone(1));
     const own = walk.file.papers.find(({ conditionKey }) => conditionKey === `identity:${walk.applicant.id}`);
     await walk.act('wren', `/papers/${own?.id ?? ''}/verdict`, { verdict: 'sentBack', reason: 'It ran out in May' });
     const view = (await ida.get<DoorView>('/api/door/me')).body;

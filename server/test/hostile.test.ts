@@ -1,5 +1,7 @@
 import type { DoorView, OutboxMessage } from '@cavren/contract';
 import { computePath, currentCheck, isoDate } from '@cavren/core';
+import { PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib';
+import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { execute, select } from '../src/db/index';
@@ -165,6 +167,57 @@ describe('text that can’t be kept', () => {
     for (const name of ['\u200b\u200d', '\u202e', '\u2060', 'Ida\nHolm']) expect([name, await set('fullName', name)]).toEqual([name, 422]);
     for (const day of ['0000-01-01', '0001-01-01', '9999-12-31']) expect([day, await set('birthDate', day)]).toEqual([day, 422]);
     expect(await set('fullName', 'Ида Холм')).toBe(200);
+  });
+});
+
+describe('the front door tells nothing', () => {
+  it('whether reference and phone belong together; and one phone gets no more than so many texts a day, across files', async () => {
+    const walk = await agreementOut();
+    const stranger = cavren.stranger();
+    const enter = async (phone: string) => stranger.post('/api/door/return/enter', { reference: walk.reference, phone, code: '000000' });
+    await stranger.post('/api/door/return', { reference: walk.reference, phone: walk.phone(1) });
+    const [known, unknown] = [await enter(walk.phone(1)), await enter('(212) 555-0199')];
+    const told = ({ status, body }: Answer) => [status, { ...(body as object), requestId: '' }];
+    expect(told(known)).toEqual(told(unknown));
+    const phone = await phoneOf(walk, 1).openLink();
+    const answers: number[] = [];
+    for (let turn = 0; turn < 24; turn += 1) answers.push((await phone.askCode()).status);
+    expect(answers.filter((status) => status === 200).length).toBeLessThan(21);
+    expect(answers.at(-1)).toBe(429);
+  });
+});
+
+describe('papers that were made to harm', () => {
+  const made = async (work: (document: PDFDocument) => unknown): Promise<Buffer> => {
+    const document = await PDFDocument.create();
+    document.addPage([200, 200]).drawText('Payslip');
+    await work(document);
+    return Buffer.from(await document.save({ useObjectStreams: false }));
+  };
+  const action = (document: PDFDocument, what: Record<string, unknown>) =>
+    document.catalog.set(PDFName.of('OpenAction'), document.context.register(document.context.obj(what as never)));
+  it.each<[string, (document: PDFDocument) => unknown, RegExp]>([
+    ['a script', (document) => document.addJavaScript('start', 'app.alert(1)'), /holds a script/],
+    ['a launch', (document) => action(document, { Type: 'Action', S: 'Launch', F: PDFString.of('calc.exe') }), /holds a script/],
+    ['another file', (document) => document.attach(Buffer.from('x'), 'x.exe', { mimeType: 'application/octet-stream' }), /another file/],
+    ['a password', (document) => document.encrypt({ userPassword: 'secret', ownerPassword: 'secret' }), /locked with a password/],
+    [
+      'far more in it than it looks',
+      (document) => document.context.register(document.context.flateStream(new Uint8Array(160 * 1024 * 1024))),
+      /unpacks to more/,
+    ],
+  ])('%s is refused by what is wrong, and no byte of it is kept', async (_, work, message) => {
+    const walk = await openFile(cavren);
+    const content = await made(work);
+    const answer = await walk.upload(content, 'paper.pdf', null);
+    expect([answer.status, problem(answer).title]).toEqual([422, expect.stringMatching(message)]);
+    await expect(cavren.bytes.get(createHash('sha256').update(content).digest('hex'))).rejects.toThrow();
+  });
+  it('a name that would be cut inside a character is kept whole characters long', async () => {
+    const walk = await openFile(cavren);
+    expect((await walk.upload(await pdf(), `${'a'.repeat(199)}😀😀.pdf`, null)).status).toBe(201);
+    const name = walk.file.papers.at(-1)?.name ?? '';
+    expect([name.isWellFormed(), name.length > 100]).toEqual([true, true]);
   });
 });
 

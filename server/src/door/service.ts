@@ -35,6 +35,8 @@ const CODE_MINUTES = 10;
 const MOST_TRIES = 5;
 const LOCK_MINUTES = 15;
 const SESSION_HOURS = 2;
+/** Texts to one phone within a day, whichever files they are about. */
+const MOST_TEXTS_A_DAY = 20;
 const minutes = (from: Date, count: number): string => new Date(from.getTime() + count * 60_000).toISOString();
 
 export function doorService({ db, services, jobs, lender, now }: House, store: DoorStore) {
@@ -66,6 +68,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
       const at = now();
       const known = await store.code(person.id, tx);
       refuseLocked(known?.lockedUntil ?? null, at);
+      if ((await services.outbox.textsTo(phone, minutes(at, -24 * 60), tx)) >= MOST_TEXTS_A_DAY) throw PROBLEM.textsEnough();
       const code = String(randomInt(1_000_000)).padStart(6, '0');
       const wasLocked = known?.lockedUntil != null;
       await store.setCode(
@@ -151,7 +154,10 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     async enterReturning(reference: string, phone: string, code: string) {
       const found = await personByPhone(reference, phone);
       if (!found) throw PROBLEM.codeWrong({}, 'code');
-      return enterWithCode(found.fileId, found.person, code);
+      // One answer for all that can be wrong: nobody learns from it whose reference and phone belong together.
+      return enterWithCode(found.fileId, found.person, code).catch((error: unknown) => {
+        throw error instanceof ProblemError ? PROBLEM.codeWrong({}, 'code') : error;
+      });
     },
     async session(token: string): Promise<DoorSessionRow | null> {
       const session = await store.session(tokenHash(token));

@@ -2,6 +2,16 @@ import { problems } from '../http/index';
 
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
+  tooMuchWork: [422, 'invalid', 'papers.tooMuchWork'],
+  inflates: [422, 'invalid', 'papers.inflates'],
+  active: [422, 'invalid', 'papers.active'],
+  encrypted: [422, 'invalid', 'papers.encrypted'],
+  damagedPicture: [422, 'invalid', 'papers.damagedPicture'],
+  damagedPdf: [422, 'invalid', 'papers.damagedPdf'],
+  noBeginning: [422, 'invalid', 'papers.noBeginning'],
+  otherKind: [422, 'invalid', 'papers.otherKind'],
+  tooLarge: [422, 'invalid', 'papers.tooLarge'],
+  empty: [422, 'invalid', 'papers.empty'],
   chooseFile: [422, 'invalid', 'papers.chooseFile'],
   ended: [409, 'ended', 'papers.ended'],
   fileHasNoSuchCondition: [422, 'invalid', 'papers.fileHasNoSuchCondition'],

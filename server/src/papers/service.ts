@@ -117,10 +117,7 @@ function refuseSigned(file: FileState): void {
 /** A name as it may be shown and stored: its last part, no control characters, at most 200 characters. */
 function cleanName(name: string): string {
   const last = name.split(/[\\/]/).at(-1) ?? '';
-  return (
-    last
-      .replace(/\p{Cc}/gu, '')
-      .trim()
-      .slice(0, 200) || 'paper'
-  );
+  const shown = last.replace(/[\p{Cc}\p{Cs}]/gu, '').trim();
+  // By whole characters: half of one could be written down nowhere.
+  return [...shown].slice(0, 200).join('') || 'paper';
 }

@@ -228,7 +228,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
             markHash,
             choice: signature.choice,
             address: place.address,
-            device: place.device.slice(0, 300),
+            device: [...place.device].slice(0, 300).join(''),
             codeSentTo: place.codeSentTo,
           },
           change.tx,

@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import type { ResourceLimits } from 'node:worker_threads';
 import Piscina from 'piscina';
 
 /**
@@ -6,9 +7,10 @@ import Piscina from 'piscina';
  * @param here the caller's own `import.meta.url`.
  * @param source the worker's file beside the caller, as it is in the sources.
  * @param bundled its name in the bundled server.
+ * @param resourceLimits what one thread may use of memory; one that uses more ends, and its work fails.
  */
-export function workerThreads(here: string, source: string, bundled: string, most = availableParallelism()): Piscina {
+export function workerThreads(here: string, source: string, bundled: string, most = availableParallelism(), resourceLimits: ResourceLimits = {}): Piscina {
   const fromSource = here.endsWith('.ts');
   const worker = new URL(fromSource ? source : bundled, here);
-  return new Piscina({ filename: worker.href, maxThreads: most, minThreads: 1, ...(fromSource ? { execArgv: ['--import', 'tsx'] } : {}) });
+  return new Piscina({ filename: worker.href, maxThreads: most, minThreads: 1, resourceLimits, ...(fromSource ? { execArgv: ['--import', 'tsx'] } : {}) });
 }

@@ -15,7 +15,7 @@ export const up: string[] = [
   'ALTER TABLE staff_session ADD COLUMN seen_at DATETIME(3) NULL',
   'UPDATE staff_session SET seen_at = created_at',
   'ALTER TABLE staff_session MODIFY seen_at DATETIME(3) NOT NULL',
-  'ALTER TABLE message ADD COLUMN secret VARBINARY(1000) NULL',
+  'ALTER TABLE message ADD COLUMN secret VARBINARY(1000) NULL, ADD KEY by_recipient (recipient, created_at)',
   // What was sent before said its links and codes in clear.
   `UPDATE message SET body = REGEXP_REPLACE(REGEXP_REPLACE(body, '/door/[A-Za-z0-9_-]+', '/door/…'), '^[0-9]{6} is your code', '•••••• is your code') WHERE sent_at IS NOT NULL`,
   `CREATE TABLE contact_change (
