@@ -14,7 +14,7 @@ await runPlainly(async () => {
   await ensureScreens();
   const folder = inRoot('.test-data', 'bench');
   rmSync(folder, { recursive: true, force: true });
-  const database = await startMariaDb({ folder, port: await freePort(), forTests: true });
+  const database = await startMariaDb({ folder, port: await freePort(), forTests: true, manyDatabases: true });
   const { address } = database;
   const { status } = spawnSync(process.execPath, ['--import', 'tsx', inRoot('scripts/bench/measure.ts')], {
     cwd: ROOT,

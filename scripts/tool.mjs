@@ -22,6 +22,8 @@ await runPlainly(async () => {
       CAVREN_PRODUCTS: inRoot('server/data'),
       CAVREN_DB_PORT: String(address.port),
       CAVREN_DB_PASSWORD: address.password,
+      CAVREN_DB_OWNER: address.owner.user,
+      CAVREN_DB_OWNER_PASSWORD: address.owner.password,
     },
   });
   await stop();

@@ -2,21 +2,25 @@ import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createConnection } from 'node:net';
+import { userInfo } from 'node:os';
 import { join, resolve } from 'node:path';
 import { findProgram } from './packages.mjs';
 import { Plain } from './say.mjs';
 
-/** @typedef {{ host: string, port: number, user: string, password: string, database: string }} DatabaseAddress */
+/** @typedef {{ user: string, password: string }} Login */
+/** The program's own login, and that of who makes its tables. @typedef {{ host: string, port: number, user: string, password: string, database: string, owner: Login }} DatabaseAddress */
 
 /**
  * Starts a private MariaDB on loopback with its own data folder; makes the folder, the database and its user at first.
- * @param {{ folder: string, port: number, forTests?: boolean }} options
+ * The program's user reads and writes rows and nothing else; tables and triggers are another's. The server's own root comes
+ * in by the socket alone, as the system's user who started it.
+ * @param {{ folder: string, port: number, forTests?: boolean, manyDatabases?: boolean }} options manyDatabases: one user may make databases, for tests that need several.
  * @returns {Promise<{ address: DatabaseAddress, stop: () => Promise<void>, pid: number }>}
  */
-export async function startMariaDb({ folder, port, forTests = false }) {
+export async function startMariaDb({ folder, port, forTests = false, manyDatabases = false }) {
   const base = resolve(folder);
   const data = join(base, 'mariadb');
-  const socket = join('/tmp', `cavren-${port}.sock`);
+  const socket = socketOf(base, port);
   const pidFile = join(base, 'mariadb.pid');
   const log = join(base, 'mariadb.log');
   mkdirSync(base, { recursive: true, mode: 0o700 });
@@ -25,7 +29,15 @@ export async function startMariaDb({ folder, port, forTests = false }) {
   if (!existsSync(join(data, 'mysql'))) {
     const made = spawnSync(
       findProgram('mariadb-install-db') ?? 'mariadb-install-db',
-      ['--no-defaults', ...user, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--innodb-log-file-size=8M'],
+      [
+        '--no-defaults',
+        ...user,
+        `--datadir=${data}`,
+        '--auth-root-authentication-method=socket',
+        `--auth-root-socket-user=${userInfo().username}`,
+        '--skip-test-db',
+        '--innodb-log-file-size=8M',
+      ],
       { encoding: 'utf8' },
     );
     if (made.status !== 0)
@@ -33,14 +45,16 @@ export async function startMariaDb({ folder, port, forTests = false }) {
   }
   const password = readPassword(base);
   const init = join(base, 'mariadb-init.sql');
-  const scope = forTests ? '*.*' : 'cavren.*';
   writeFileSync(
     init,
     [
       'CREATE DATABASE IF NOT EXISTS cavren CHARACTER SET utf8mb4;',
-      `CREATE USER IF NOT EXISTS 'cavren'@'127.0.0.1' IDENTIFIED BY '${password}';`,
-      `ALTER USER 'cavren'@'127.0.0.1' IDENTIFIED BY '${password}';`,
-      `GRANT ALL ON ${scope} TO 'cavren'@'127.0.0.1';`,
+      // Databases of before let their root in from loopback without a password.
+      "DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');",
+      'FLUSH PRIVILEGES;',
+      "ALTER USER IF EXISTS 'root'@'localhost' IDENTIFIED VIA unix_socket;",
+      ...login('cavren', password, manyDatabases ? 'ALL ON *.*' : 'SELECT, INSERT, UPDATE, DELETE ON cavren.*'),
+      ...login(OWNER, readPassword(base, OWNER), 'ALL ON cavren.*'),
     ].join('\n'),
     { mode: 0o600 },
   );
@@ -76,7 +90,7 @@ export async function startMariaDb({ folder, port, forTests = false }) {
   };
   for (let turn = 0; turn < 1200; turn += 1) {
     if (ended) throw new Plain(`The database can’t start: ${reasonIn(log)} (whole log: ${log}). “npm start -- --fresh” begins again with an empty one.`);
-    if (await answers(port)) return { address: { host: '127.0.0.1', port, user: 'cavren', password, database: 'cavren' }, stop, pid: child.pid ?? 0 };
+    if (await answers(port)) return { address: addressOf(base, port), stop, pid: child.pid ?? 0 };
     await new Promise((done) => setTimeout(done, 100));
   }
   await stop();
@@ -118,14 +132,40 @@ export async function useMariaDb({ folder, port }) {
   const running = runningOn(folder);
   if (!running) return startMariaDb({ folder, port });
   return {
-    address: { host: '127.0.0.1', port: running.port, user: 'cavren', password: readPassword(resolve(folder)), database: 'cavren' },
+    address: addressOf(resolve(folder), running.port),
     stop: async () => undefined,
   };
 }
 
-/** @param {string} base */
-function readPassword(base) {
-  const path = join(base, 'mariadb.password');
+const OWNER = 'cavren_owner';
+
+/** The statements that make a login with these rights and no others. @param {string} user @param {string} password @param {string} rights */
+const login = (user, password, rights) => [
+  `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+  `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+  `REVOKE ALL PRIVILEGES, GRANT OPTION FROM '${user}'@'127.0.0.1';`,
+  `GRANT ${rights} TO '${user}'@'127.0.0.1';`,
+];
+
+/** @param {string} base @param {number} port @returns {DatabaseAddress} */
+const addressOf = (base, port) => ({
+  host: '127.0.0.1',
+  port,
+  user: 'cavren',
+  password: readPassword(base),
+  database: 'cavren',
+  owner: { user: OWNER, password: readPassword(base, OWNER) },
+});
+
+/** In the data folder, where only its owner comes; a path of a socket is at most 107 bytes long, so for a longer one beside it. @param {string} base @param {number} port */
+function socketOf(base, port) {
+  const inside = join(base, 'mariadb.sock');
+  return Buffer.byteLength(inside) <= 107 ? inside : join('/tmp', `cavren-${port}.sock`);
+}
+
+/** Made at the first start. @param {string} base @param {string} user */
+function readPassword(base, user = 'cavren') {
+  const path = join(base, user === 'cavren' ? 'mariadb.password' : `mariadb-${user}.password`);
   if (!existsSync(path)) writeFileSync(path, randomBytes(18).toString('base64url'), { mode: 0o600 });
   chmodSync(path, 0o600);
   return readFileSync(path, 'utf8');

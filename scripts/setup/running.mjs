@@ -32,6 +32,8 @@ export async function startCavren({ folder, ports, log = 'warn', forTests = fals
     CAVREN_DB_NAME: database.address.database,
     CAVREN_DB_USER: database.address.user,
     CAVREN_DB_PASSWORD: database.address.password,
+    CAVREN_DB_OWNER: database.address.owner.user,
+    CAVREN_DB_OWNER_PASSWORD: database.address.owner.password,
     CAVREN_REGISTER_PORT: String(ports.register),
     CAVREN_WATCHLIST_PORT: String(ports.watchlist),
     CAVREN_BANK_PORT: String(ports.bank),

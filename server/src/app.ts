@@ -21,6 +21,16 @@ interface Options {
   demoPeople?: DemoPerson[];
 }
 
+/** Brings the schema up to date as the one whose tables they are; the program's own user can't. */
+async function migrateAsOwner({ database, databaseOwner }: Config): Promise<void> {
+  const db = connect({ ...database, ...databaseOwner });
+  try {
+    await migrate(db);
+  } finally {
+    await db.close();
+  }
+}
+
 /** Puts the server together: the ground, and every concept on it. */
 export async function buildApp({ config, productFolder, now = () => new Date(), demoPeople = [] }: Options) {
   const secure = !config.publicUrl.startsWith('http://127.0.0.1') && !config.publicUrl.startsWith('http://localhost');
@@ -35,8 +45,8 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   answerErrors(app);
   await protect(app, secure, new URL(config.publicUrl).host);
 
+  await migrateAsOwner(config);
   const db = connect(config.database);
-  await migrate(db);
   const secrets = makeSecrets(await loadMasterKey(config.dataFolder));
   const bytes = diskByteStore(join(config.dataFolder, 'papers'), secrets);
   const jobs = makeJobs(db, app.log);

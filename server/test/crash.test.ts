@@ -4,6 +4,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { createConnection } from 'mariadb';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
@@ -29,6 +30,8 @@ const environment = (serverPort: number) => ({
   CAVREN_PRODUCTS: inRoot('server/data'),
   CAVREN_DB_PORT: String(port),
   CAVREN_DB_PASSWORD: database.address.password,
+  CAVREN_DB_OWNER: database.address.owner.user,
+  CAVREN_DB_OWNER_PASSWORD: database.address.owner.password,
   CAVREN_LOG: 'silent',
 });
 const appOf = async () => buildApp({ config: readConfig(environment(0)), productFolder: inRoot('server/data') });
@@ -126,5 +129,36 @@ describe('the database restarted under a running server', () => {
     for (let turn = 0; turn < 10 && statuses.at(-1) !== 200; turn += 1) statuses.push((await health()).statusCode);
     expect(statuses.at(-1)).toBe(200);
     await cavren.app.close();
+  });
+});
+
+describe('who may do what to the database', () => {
+  const as = (user: string, password: string) => createConnection({ host: '127.0.0.1', port, user, password, database: 'cavren' });
+  it('the program’s user reads and writes rows; it changes no table, lifts no trigger and rewrites no history', async () => {
+    const cavren = await appOf();
+    const program = await as('cavren', database.address.password);
+    expect(Number((await program.query<{ count: bigint }[]>('SELECT COUNT(*) AS count FROM history'))[0]?.count)).toBeGreaterThan(0);
+    for (const statement of [
+      'ALTER TABLE history ADD COLUMN more INT',
+      'DROP TABLE history',
+      'DROP TRIGGER history_is_never_updated',
+      'CREATE TABLE other (id INT)',
+      'TRUNCATE TABLE history',
+      "UPDATE history SET after_value = 'something else'",
+      'DELETE FROM history',
+      "CREATE USER 'other'@'127.0.0.1' IDENTIFIED BY 'x'",
+    ])
+      await expect(program.query(statement), statement).rejects.toThrow();
+    await program.end();
+    await cavren.app.close();
+  });
+  it.each([
+    ['root', ''],
+    ['root', 'root'],
+    ['', ''],
+    ['cavren', ''],
+    ['cavren_owner', ''],
+  ])('%j with the password %j does not come in from loopback', async (user, password) => {
+    await expect(as(user, password)).rejects.toThrow();
   });
 });

@@ -14,7 +14,7 @@ declare module 'vitest' {
 export default async function setup(project: TestProject) {
   const folder = inRoot('.test-data', 'server');
   rmSync(folder, { recursive: true, force: true });
-  const database = await startMariaDb({ folder, port: await freePort(), forTests: true });
+  const database = await startMariaDb({ folder, port: await freePort(), forTests: true, manyDatabases: true });
   project.provide('database', { ...database.address, folder });
   return database.stop;
 }

@@ -145,6 +145,18 @@ describe('checks count for what was checked', () => {
   });
 });
 
+describe('reading history while it grows', () => {
+  it('gives no alarm for entries that came after the length was read, and still finds those that are gone', async () => {
+    const walk = await openFile(cavren);
+    const id = (await cavren.services.fileStore.byReference(walk.reference))?.id ?? '';
+    const { historyStore } = cavren.services;
+    const length = (await historyStore.all(id)).length;
+    await walk.details([change.set('person', walk.applicant.id, 'knownAs', 'Idi')]);
+    expect(await historyStore.problemSince(id, length)).toBeNull();
+    expect(await historyStore.problemSince(id, length + 5)).toBe('the newest entries are missing');
+  });
+});
+
 describe('text that can’t be kept', () => {
   it.each([
     ['cut inside a character', 'Ida \ud83d'],

@@ -11,6 +11,9 @@ const Environment = z.object({
   CAVREN_DB_NAME: z.string().default('cavren'),
   CAVREN_DB_USER: z.string().default('cavren'),
   CAVREN_DB_PASSWORD: z.string().default('cavren'),
+  /** Who makes and changes tables; without one it is the program's own user. */
+  CAVREN_DB_OWNER: z.string().optional(),
+  CAVREN_DB_OWNER_PASSWORD: z.string().optional(),
   CAVREN_REGISTER_URL: z.url().default('http://127.0.0.1:4862'),
   CAVREN_WATCHLIST_URL: z.url().default('http://127.0.0.1:4863'),
   CAVREN_BANK_URL: z.url().default('http://127.0.0.1:4864'),
@@ -36,6 +39,7 @@ export function readConfig(environment: Record<string, string | undefined>) {
       user: read.CAVREN_DB_USER,
       password: read.CAVREN_DB_PASSWORD,
     },
+    databaseOwner: read.CAVREN_DB_OWNER === undefined ? null : { user: read.CAVREN_DB_OWNER, password: read.CAVREN_DB_OWNER_PASSWORD ?? '' },
     outside: { register: read.CAVREN_REGISTER_URL, watchlist: read.CAVREN_WATCHLIST_URL, bank: read.CAVREN_BANK_URL, post: read.CAVREN_POST_URL },
     demoPeople: read.CAVREN_DEMO_PEOPLE ?? null,
     log: read.CAVREN_LOG,

@@ -114,7 +114,8 @@ export function historyStore(db: Sequelize) {
      */
     async problemSince(fileId: string, length: number): Promise<Words | null> {
       const from = (await checkPoints.one({ fileId })) ?? CHAIN_START;
-      const entries = await after(fileId, from.sequence);
+      // What was appended since the length was read belongs to it no more than it is missing from it.
+      const entries = (await after(fileId, from.sequence)).filter(({ sequence }) => sequence <= length);
       const problem = chainProblem(entries, length, from);
       const last = entries.at(-1);
       if (problem === null && last && last.sequence - from.sequence >= CHECKED_EVERY)
