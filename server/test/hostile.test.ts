@@ -233,6 +233,29 @@ describe('papers that were made to harm', () => {
   });
 });
 
+describe('calls that nobody’s screen makes', () => {
+  it('fields that every object has, and ids of another file’s rows, are refused and break nothing', async () => {
+    const [walk, other] = [await openFile(cavren), await openFile(cavren)];
+    await other.details([change.add('income', { personId: other.applicant.id, source: 'Slipway' }, 'income-of-another')]);
+    for (const field of ['constructor', '__proto__', 'toString', 'hasOwnProperty', 'id', 'createdAt'])
+      expect([field, (await walk.details([change.set('person', walk.applicant.id, field, 'x')])).status]).toEqual([field, 422]);
+    for (const entity of ['constructor', '__proto__'] as const)
+      expect((await walk.details([change.set(entity as 'person', walk.applicant.id, 'fullName', 'x')])).status).toBe(422);
+    const taken = await walk.details([change.add('income', { personId: walk.applicant.id, source: 'Slipway' }, 'income-of-another')]);
+    expect([taken.status, problem(taken).code]).toEqual([409, 'taken']);
+    expect((await walk.details([change.set('income', 'income-of-another', 'source', 'Mine now')])).status).toBe(404);
+    expect((await other.look()).file.incomes[0]?.source).toBe('Slipway');
+  });
+  it('nobody has more rows than can be worked with, and is told so', async () => {
+    const walk = await openFile(cavren);
+    const personId = walk.applicant.id;
+    expect((await walk.details(Array.from({ length: 50 }, () => change.add('income', { personId })))).status).toBe(200);
+    expect((await walk.details(Array.from({ length: 10 }, () => change.add('income', { personId })))).status).toBe(200);
+    const more = await walk.details([change.add('income', { personId })]);
+    expect([more.status, problem(more).title]).toEqual([409, 'One person has at most 60 rows of this kind (income): remove some first.']);
+  });
+});
+
 describe('sessions', () => {
   const signedIn = async (username: string): Promise<Client> => new Client(cavren.app).signIn(username);
   it('end after half an hour in which nothing was done, watching apart, and after twelve hours in any case', async () => {

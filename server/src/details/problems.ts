@@ -2,6 +2,8 @@ import { problems } from '../http/index';
 
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
+  tooManyOfOne: [409, 'too-many', 'details.tooManyOfOne'],
+  tooManyRows: [409, 'too-many', 'details.tooManyRows'],
   applicantStays: [409, 'applicant-stays', 'details.applicantStays'],
   noNumber: [404, 'not-found', 'details.noNumber'],
   noRow: [404, 'not-found', 'details.noRow'],

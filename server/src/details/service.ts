@@ -108,6 +108,7 @@ export function detailsService(house: House, store: DetailsStore) {
   async function add(change: FileChange, wish: Extract<DetailChange, { op: 'add' }>): Promise<void> {
     const { entity, id } = wish;
     if (rowIn(change.file, entity, id)) return;
+    refuseMore(change.file, wish);
     const judged = judgeRow(change, wish);
     refuseOutOfPlace(change.file, wish, judged);
     const known = entity === 'person' ? ((judged['personId'] as string | null | undefined) ?? null) : null;
@@ -208,6 +209,18 @@ function refuseLocked(file: FileState): void {
 }
 
 /** A value as history keeps it: codes and numbers as they are, of a hidden number only its end. */
+/** Rows of one kind that a file, or one person in it, may have: more than anybody needs, and few enough to be worked with. */
+const MOST_ROWS = 200;
+const MOST_ROWS_OF_ONE = 60;
+
+function refuseMore(file: FileState, { entity, values }: Extract<DetailChange, { op: 'add' }>): void {
+  const rows = file[PART_OF[entity]] as readonly { personId?: string | null }[];
+  if (rows.length >= MOST_ROWS) throw PROBLEM.tooManyRows({ word: descriptionOf(entity).word, most: MOST_ROWS });
+  const { personId } = values;
+  if (typeof personId === 'string' && entity !== 'person' && rows.filter((row) => row.personId === personId).length >= MOST_ROWS_OF_ONE)
+    throw PROBLEM.tooManyOfOne({ word: descriptionOf(entity).word, most: MOST_ROWS_OF_ONE });
+}
+
 /** Whether two hidden numbers look the same in a history though they aren't. */
 function endsAlike(before: unknown, after: unknown): boolean {
   const [one, other] = [before, after] as (HiddenNumber | null)[];

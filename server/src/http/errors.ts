@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import { hasZodFastifySchemaValidationErrors, isResponseSerializationError } from 'fastify-type-provider-zod';
-import { ConnectionError } from 'sequelize';
+import { ConnectionError, UniqueConstraintError } from 'sequelize';
+import { PROBLEM } from './problems';
 import { ProblemError } from './problem';
 
 /** Turns whatever is thrown into a problem document; what nobody foresaw is logged and told without its insides. */
@@ -18,6 +19,8 @@ function toProblem(error: unknown): ProblemError {
     const errors = error.validation.map((issue) => ({ path: issue.instancePath.replace(/^\//, ''), message: issue.message ?? 'is wrong' }));
     return new ProblemError(422, 'invalid', errors[0]?.message ?? 'Something in the request is wrong.', { errors });
   }
+  // An id that is there already, perhaps in another file: whoever chose it learns no more than that.
+  if (error instanceof UniqueConstraintError) return PROBLEM.taken();
   if (error instanceof ConnectionError)
     return new ProblemError(503, 'database-away', 'The database can’t be reached at the moment. Nothing was saved; try again.');
   const { statusCode, code, message } = error as { statusCode?: number; code?: string; message?: string };

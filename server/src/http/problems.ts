@@ -2,6 +2,7 @@ import { problems } from './problem';
 
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
+  taken: [409, 'taken', 'http.taken'],
   unfitText: [422, 'invalid', 'http.unfitText'],
   otherHost: [421, 'other-host', 'http.otherHost'],
   notFound: [404, 'not-found', 'http.notFound'],
