@@ -138,6 +138,7 @@ async function phone(browser, url, post) {
   await page.getByRole('button', { name: 'Read and sign' }).click();
   await page.getByLabel(/I can read this page/).check();
   await page.getByRole('button', { name: 'Go on' }).click();
+  await page.locator('.pdf-place').first().waitFor();
   for (const place of await page.locator('.pdf-place').all()) {
     await place.scrollIntoViewIfNeeded();
     await place.locator('canvas').waitFor();

@@ -11,7 +11,7 @@ const pageOf = (messages: readonly z.infer<typeof Message>[]): string => `<!doct
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Messages</title>
 <style>body{font:16px/1.5 system-ui;margin:1rem auto;max-width:40rem;padding:0 1rem}article{border-top:1px solid #bbb;padding:.6rem 0}p{white-space:pre-line;margin:.3rem 0}small{color:#555}</style>
 </head><body><h1>Messages</h1><p>What the simulated mail and text service delivered, newest first.</p>
-${messages.map(({ channel, to, subject, body }) => `<article><small>${channel === 'email' ? 'E-mail' : 'Text'} to <a href="?to=${encodeURIComponent(to)}">${escaped(to)}</a></small><b>${escaped(subject ?? '')}</b><p>${escaped(body)}</p></article>`).join('\n')}
+${messages.map(({ channel, to, subject, body }) => `<article><small>${channel === 'email' ? 'E-mail' : 'Text'} to <a href="?to=${encodeURIComponent(to)}">${escaped(to)}</a></small> <b>${escaped(subject ?? '')}</b><p>${escaped(body)}</p></article>`).join('\n')}
 </body></html>`;
 
 /** A mail and text service that delivers to nobody and keeps what it was given. */

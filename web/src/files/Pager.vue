@@ -11,8 +11,8 @@ const to = computed(() => Math.min(props.total, props.page * props.size));
 <template>
   <nav class="pager" aria-label="Pages">
     <span class="soft">{{ from }}–{{ to }} of {{ total.toLocaleString('en-US') }}</span>
-    <v-btn size="small" :disabled="page <= 1" @click="emit('go', page - 1)">Earlier</v-btn>
-    <v-btn size="small" :disabled="page >= pages" @click="emit('go', page + 1)">Further</v-btn>
+    <v-btn size="small" :disabled="page <= 1" @click="emit('go', page - 1)">Previous</v-btn>
+    <v-btn size="small" :disabled="page >= pages" @click="emit('go', page + 1)">Next</v-btn>
   </nav>
 </template>
 

@@ -132,6 +132,9 @@ function oldRow(entity: Entity, line: string): Kept {
   );
 }
 
+const inMinutes = (milliseconds: number): string =>
+  milliseconds < 60_000 ? count(Math.round(milliseconds / 1000), 'second', 'seconds') : count(Math.round(milliseconds / 60_000), 'minute', 'minutes');
+
 const isEntity = (name: string): name is Entity => (ENTITIES as readonly string[]).includes(name);
 const isRowEntity = (name: string): name is RowEntity => (ROW_ENTITIES as readonly string[]).includes(name);
 
@@ -149,6 +152,8 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'paper.add': ({ name, bytes, digest }) => `${String(name)}, ${count(Number(bytes), 'byte', 'bytes')}, digest ${String(digest)}…`,
   'paper.judge': ({ verdict, reason, page, amount }, file) =>
     verdict === 'sentBack' ? `sent back: ${String(reason)}` : `accepted: page ${String(page)}${amount === null ? '' : `, shows ${moneyOf(file, amount)}`}`,
+  'signer.read': ({ pages, times }) =>
+    `${count(Number(pages), 'page', 'pages')}, in sight for ${inMinutes((times as number[]).reduce((so, one) => so + one, 0))} in all`,
   'signer.sign': ({ mark, choice }) => `${RESOLUTION_WORD[mark as string] ?? ''}; chose “${String(choice)}”`,
   'decision.approve': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'decision.sendBack': ({ comment }) => (typeof comment === 'string' ? comment : ''),

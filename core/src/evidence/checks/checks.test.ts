@@ -22,7 +22,7 @@ describe('register and watchlist', () => {
     const [far] = watchlistCandidates({ fullName: 'Corvin Thalle', birthDate: '1988-01-01' }, entries);
     const [near] = watchlistCandidates({ fullName: 'Corvin Thalle', birthDate: '1971-02-08' }, entries);
     expect(far?.entry.reference).toBe('X-1');
-    expect(far?.reasons).toContain('birth date differs (list: 1971-02-08)');
+    expect(far?.reasons).toContain('birth date differs (list: 8 Feb 1971)');
     expect(near?.score).toBeGreaterThan(far?.score ?? 1);
   });
   it('leaves out the ones that do not resemble', () => expect(watchlistCandidates({ fullName: 'Ida Holm', birthDate: null }, entries)).toEqual([]));

@@ -127,7 +127,7 @@ function scoreEntry(person: { fullName: string; birthDate: string | null }, entr
   if (entry.birthDate && person.birthDate) {
     const same = entry.birthDate === person.birthDate;
     score += same ? 0.05 : -0.1;
-    reasons.push(same ? say('checks.sameBirthDate') : say('checks.birthDateDiffersList', { birthDate: entry.birthDate }));
+    reasons.push(same ? say('checks.sameBirthDate') : say('checks.birthDateDiffersList', { birthDate: { day: entry.birthDate } }));
   } else {
     reasons.push(say('checks.listGivesNoBirthDate'));
   }
