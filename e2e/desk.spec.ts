@@ -17,7 +17,7 @@ test('Files: filters live in the address, pages come from the server', async ({ 
   await signIn(page, 'maud');
   await page.goto('/files');
   await expect(page.getByText(/1–25 of 6\d/)).toBeVisible();
-  await page.getByRole('button', { name: 'Further' }).click();
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
   await expect(page).toHaveURL(/page=2/);
   await page.getByLabel('Stage').selectOption('declined');
   await expect(page).toHaveURL(/stage=declined/);

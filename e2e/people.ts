@@ -88,9 +88,7 @@ const messages = async (): Promise<{ body: string }[]> =>
 /** The newest delivered message that says something: read where it arrives, since the desk never shows links and codes. @param after how many there were before. */
 export async function delivered(part: RegExp, after = 0): Promise<string> {
   let found = '';
-  await expect
-    .poll(async () => (found = (await messages()).slice(after).findLast(({ body }) => part.test(body))?.body ?? ''))
-    .not.toBe('');
+  await expect.poll(async () => (found = (await messages()).slice(after).findLast(({ body }) => part.test(body))?.body ?? '')).not.toBe('');
   return found;
 }
 

@@ -28,6 +28,7 @@ export class Browser {
     return (await this.send<T>(method, url, payload, headers)).body;
   }
 
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- what the server answers at that address
   private async send<T>(method: Method, url: string, payload?: object, headers: Record<string, string> = {}): Promise<{ status: number; body: T }> {
     const response = await this.app.inject({
       method,

@@ -2,4 +2,4 @@ export { connect, type DatabaseAddress } from './connect';
 export { migrate } from './migrate';
 export { execute, select, Table, without, type ColumnKind } from './table';
 export { inTransaction, type Tx } from './transaction';
-export { Op, UniqueConstraintError, type Sequelize, type WhereOptions } from 'sequelize';
+export { Op, UniqueConstraintError, type Sequelize } from 'sequelize';

@@ -20,13 +20,14 @@ const isLoopback = (name: string): boolean => name === '127.0.0.1' || name === '
 /** What every route stands behind: headers, cookies, limits; and the description of the API. */
 export async function protect(app: App, secure: boolean, host: string): Promise<void> {
   // A page of another name that resolves here must not be taken for ours.
-  app.addHook('onRequest', async (request) => {
-    if (request.host !== host && !isLoopback(request.hostname)) throw PROBLEM.otherHost();
+  app.addHook('onRequest', (request, _reply, done) => {
+    done(request.host !== host && !isLoopback(request.hostname) ? PROBLEM.otherHost() : undefined);
   });
   refuseUnfitText(app);
   // What the API answers is about people: no browser or proxy keeps it, unless a route says that it never changes.
-  app.addHook('onSend', async (request, reply) => {
+  app.addHook('onSend', (request, reply, _payload, done) => {
     if (request.url.startsWith('/api/') && !reply.hasHeader('cache-control')) reply.header('cache-control', 'no-store');
+    done();
   });
   await app.register(helmet, {
     contentSecurityPolicy: { useDefaults: false, directives: { 'default-src': ["'none'"], 'frame-ancestors': ["'none'"] } },

@@ -17,8 +17,8 @@ function unfit(value: unknown, path: string): string | null {
  * signed is then exactly what somebody said. In one place, so that no route can forget it.
  */
 export function refuseUnfitText(app: App): void {
-  app.addHook('preValidation', async (request) => {
+  app.addHook('preValidation', (request, _reply, done) => {
     const found = unfit(request.body, '') ?? unfit(request.query, '') ?? unfit(request.params, '');
-    if (found !== null) throw PROBLEM.unfitText({}, found.replace(/^\//, ''));
+    done(found === null ? undefined : PROBLEM.unfitText({}, found.replace(/^\//, '')));
   });
 }

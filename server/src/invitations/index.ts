@@ -58,7 +58,9 @@ function makeInvitations({ services, config, lender }: House, links: ReturnType<
   }
   return {
     link: (hash) => links.find(hash),
-    end: async (change, personId) => void (await links.endOf(change.row.id, personId, change.tx)),
+    async end(change, personId) {
+      await links.endOf(change.row.id, personId, change.tx);
+    },
     async send(change, person, subject, text) {
       const token = newToken();
       const expiresAt = new Date(Date.parse(change.now) + change.file.product.signing.linkDays * DAY_MS).toISOString();

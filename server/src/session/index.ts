@@ -3,7 +3,7 @@ import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
 import { actsOf, type StaffRole } from '@cavren/core';
 import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
-import { Op, select, Table, type Sequelize, type WhereOptions } from '../db/index';
+import { Op, select, Table, type Sequelize } from '../db/index';
 import type { Concept } from '../house/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 
@@ -76,7 +76,7 @@ function sessionStore(db: Sequelize) {
       );
       return new Set(rows.map(({ id_hash }) => id_hash));
     },
-    removeOver: (at: Date) => sessions.remove({ expiresAt: { [Op.lt]: at } } as WhereOptions),
+    removeOver: (at: Date) => sessions.remove({ expiresAt: { [Op.lt]: at } }),
     endSession: (idHash: string) => sessions.remove({ idHash }),
   };
 }
@@ -101,7 +101,9 @@ export const session: Concept = (app, { db, jobs, now, secure, demoPeople, offer
 
   app.decorateRequest('me', null);
   app.decorateRequest('session', null);
-  jobs.handle('session.sweep', async () => void (await store.removeOver(now())));
+  jobs.handle('session.sweep', async () => {
+    await store.removeOver(now());
+  });
   jobs.every('session.sweep', SWEEP_MS);
   app.addHook('onRequest', async (request) => {
     const token = request.cookies[COOKIE];
