@@ -22,7 +22,8 @@ function messageOf(language: Language, code: string): IntlMessageFormat | null {
   const known = parsed.get(key);
   if (known) return known;
   const [concept = '', name = ''] = code.split('.');
-  const text = (CATALOGUES[language] as Record<string, Record<string, string>>)[concept]?.[name];
+  const messages = new Map(Object.entries(CATALOGUES[language] as Record<string, Record<string, string>>)).get(concept) ?? {};
+  const text = Object.hasOwn(messages, name) ? messages[name] : undefined;
   if (text === undefined) return null;
   // Amounts, dates and lists are written by the place before they come in, so that numbers are only counted here.
   const message = new IntlMessageFormat(text, language, undefined, { ignoreTag: true });

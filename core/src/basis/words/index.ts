@@ -1,1 +1,1 @@
-export { type Said, type SaidValue, sameWords, say, type Words, wordsAsText, wordsFrom } from './words';
+export { type Said, type SaidValue, say, type Words, wordsAsText, wordsFrom } from './words';

@@ -25,10 +25,6 @@ export type SaidValue =
 /** Gives a message with its values. @param code concept and name of the message, as in the catalogue. */
 export const say = (code: string, values?: Readonly<Record<string, SaidValue>>): Said => (values ? { say: code, values } : { say: code });
 
-/** Whether two things to be said are the same. */
-export const sameWords = (a: Words | null | undefined, b: Words | null | undefined): boolean =>
-  a === b || (typeof a === 'object' && typeof b === 'object' && JSON.stringify(a) === JSON.stringify(b));
-
 /** Words as one text, as a history keeps them. */
 export const wordsAsText = (words: Words): string => (typeof words === 'string' ? words : JSON.stringify(words));
 
