@@ -208,7 +208,6 @@ function refuseLocked(file: FileState): void {
   );
 }
 
-/** A value as history keeps it: codes and numbers as they are, of a hidden number only its end. */
 /** Rows of one kind that a file, or one person in it, may have: more than anybody needs, and few enough to be worked with. */
 const MOST_ROWS = 200;
 const MOST_ROWS_OF_ONE = 60;
@@ -227,6 +226,7 @@ function endsAlike(before: unknown, after: unknown): boolean {
   return typeof one === 'object' && typeof other === 'object' && one?.tail !== undefined && one.tail === other?.tail && one.mark !== other.mark;
 }
 
+/** A value as history keeps it: codes and numbers as they are, of a hidden number only its end. */
 function kept(value: unknown): string | null {
   if (value === null || value === undefined) return null;
   if (typeof value === 'object' && 'tail' in value) return `••••${String(value.tail)}`;

@@ -72,6 +72,7 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
   if (!mayFillIn(file, person)) return null;
   const mine = <T extends { personId: string }>(rows: readonly T[]): T[] => rows.filter(({ personId }) => personId === person.id);
   const language = person.language ?? 'en';
+  const speak = speakerFor(file.pack);
   return {
     version,
     today,
@@ -109,7 +110,7 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
           !key.startsWith('duplicate:') &&
           !key.startsWith('clash:'),
       )
-      .map(({ key, what, place }) => ({ key, what: speakerFor(file.pack)(what), section: place.chapter })),
+      .map(({ key, what, place }) => ({ key, what: speak(what), section: place.chapter })),
   };
 }
 

@@ -1,6 +1,6 @@
 export { staffFor, SYSTEM, type Actor } from './actor';
 export { answerErrors } from './errors';
-export { forbidden, invalid, notFound, ProblemError, problems, refuseBlocked, refused, type Wrong } from './problem';
+export { forbidden, invalid, ProblemError, problems, refuseBlocked, refused, type Wrong } from './problem';
 export { servePages } from './pages';
 export type { App } from './types';
 export { FileParams } from './params';

@@ -38,9 +38,8 @@ export class ProblemError extends Error {
   }
 }
 
-export const notFound = (what: string) => new ProblemError(404, 'not-found', `${what} was not found.`);
 export const forbidden = (why: Words) => new ProblemError(403, 'forbidden', why);
-export const refused = (code: string, why: Words, errors?: readonly Wrong[]) => new ProblemError(409, code, why, errors ? { errors } : {});
+export const refused = (code: string, why: Words) => new ProblemError(409, code, why);
 /** Refuses a step for what the Path still has in its way; each entry is named. */
 export const refuseBlocked = (why: Words, entries: readonly { key: string; what: Words }[], place: Place) =>
   new ProblemError(409, 'path-not-clear', why, { errors: entries.map(({ key, what }) => ({ path: key, message: what })), place });
@@ -49,19 +48,19 @@ export const invalid = (errors: readonly Wrong[], title: Words = errors[0]?.mess
 
 /** One problem as a concept lists it: its HTTP status, its stable code, and the message that it says. */
 type Listed = readonly [status: number, code: string, says: string];
+/** Tells a listed problem, with the values of its message. */
+type Tell = (values?: Readonly<Record<string, SaidValue>>, path?: string) => ProblemError;
 
 /**
  * Makes a concept's list of problems: each is told with the values of its message, and at the field where there is one.
  */
-export function problems<Name extends string>(
-  list: Readonly<Record<Name, Listed>>,
-): Record<Name, (values?: Readonly<Record<string, SaidValue>>, path?: string) => ProblemError> {
+export function problems<Name extends string>(list: Readonly<Record<Name, Listed>>): Record<Name, Tell> {
   const tellers = Object.entries<Listed>(list).map(([name, [status, code, says]]) => {
-    const tell = (values: Readonly<Record<string, SaidValue>> = {}, path?: string): ProblemError => {
+    const tell: Tell = (values = {}, path) => {
       const message = say(says, values);
       return new ProblemError(status, code, message, path === undefined ? {} : { errors: [{ path, message }] });
     };
     return [name, tell];
   });
-  return Object.fromEntries(tellers) as Record<Name, (values?: Readonly<Record<string, SaidValue>>, path?: string) => ProblemError>;
+  return Object.fromEntries(tellers) as Record<Name, Tell>;
 }

@@ -8,6 +8,7 @@ import { ownerOptions, type ChapterProps } from '../file/options';
 import Rows, { type Column } from '../file/Rows.vue';
 import { useGoTo } from '../file/places';
 import QuestionBox from '../income/QuestionBox.vue';
+import { questionsOf } from '../income/questions';
 import Mark from '../look/Mark.vue';
 import { useSay } from '../words/say';
 
@@ -37,15 +38,7 @@ const revolves = (row: { id: string }): boolean => {
   const { kind } = row as Debt;
   return kind !== null && (kind === 'creditCard' || kind === 'overdraft');
 };
-const questions = computed(() => {
-  const open = props.path.entries
-    .filter(({ key, place }) => key.startsWith('question:') && place.chapter === 'commitments')
-    .map(({ key, what, why, place }) => ({ subject: key.slice('question:'.length), what, why, anchor: place.anchor }));
-  const said = props.file.explanations
-    .filter(({ subject }) => (subject.startsWith('twice:') || subject.startsWith('debt:')) && !open.some((one) => one.subject === subject))
-    .map(({ subject }) => ({ subject, what: subject.startsWith('twice:') ? 'Looks like one debt keyed twice' : 'Figures of a debt', why: '', anchor: '' }));
-  return [...open, ...said];
-});
+const questions = computed(() => questionsOf(props.path, props.file, { twice: 'Looks like one debt keyed twice', debt: 'Figures of a debt' }));
 const living = computed(() => props.path.figures.living);
 const higher = computed(() => living.value.benchmark !== null && living.value.benchmark > living.value.declared);
 </script>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { drawSheet, openPdf } from './sheet';
 
 /** The pages of a PDF, one below the other. Tells when the last one came into sight. */
 const props = defineProps<{ url: string; label: string }>();
@@ -15,26 +16,14 @@ async function show(): Promise<void> {
   await destroy?.();
   box.value?.replaceChildren();
   try {
-    const { getDocument, GlobalWorkerOptions } = await import('pdfjs-dist');
-    const { default: worker } = await import('pdfjs-dist/build/pdf.worker.min.mjs?url');
-    GlobalWorkerOptions.workerSrc = worker;
-    const task = getDocument({ url: props.url, isEvalSupported: false, enableXfa: false });
+    const task = await openPdf(props.url);
     destroy = () => task.destroy();
     const document_ = await task.promise;
     pages.value = document_.numPages;
-    const width = Math.min(box.value?.clientWidth ?? 600, 900);
+    const width = box.value?.clientWidth ?? 600;
     for (let number = 1; number <= document_.numPages; number += 1) {
       const page = await document_.getPage(number);
-      const scale = width / page.getViewport({ scale: 1 }).width;
-      const viewport = page.getViewport({ scale: scale * Math.min(Math.max(window.devicePixelRatio, 2), 3) });
-      const canvas = document.createElement('canvas');
-      canvas.width = viewport.width;
-      canvas.height = viewport.height;
-      canvas.className = 'pdf-page';
-      canvas.setAttribute('role', 'img');
-      canvas.setAttribute('aria-label', `${props.label}, page ${number} of ${document_.numPages}`);
-      box.value?.append(canvas);
-      await page.render({ canvas, viewport }).promise;
+      const canvas = await drawSheet(page, width, `${props.label}, page ${number} of ${document_.numPages}`, (sheet) => box.value?.append(sheet));
       if (number === document_.numPages) observe(canvas);
     }
     state.value = 'shown';
@@ -74,12 +63,7 @@ onBeforeUnmount(() => {
 </template>
 
 <style>
-.pdf-page {
-  display: block;
-  width: 100%;
-  height: auto;
+.pages > .pdf-page {
   margin-bottom: 8px;
-  background: #fff;
-  border: 1px solid var(--rule);
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, reactive, ref, useTemplateRef } from 'vue';
+import { drawSheet, openPdf } from './sheet';
 
 /** A paper that is read page by page: each is fetched when it comes near, and how long it was in sight is counted. */
 const props = defineProps<{ url: string; label: string; pages: number }>();
@@ -18,22 +19,10 @@ async function draw(page: number, into: HTMLElement): Promise<void> {
   if (asked.has(page)) return;
   asked.add(page);
   try {
-    const { getDocument, GlobalWorkerOptions } = await import('pdfjs-dist');
-    const { default: worker } = await import('pdfjs-dist/build/pdf.worker.min.mjs?url');
-    GlobalWorkerOptions.workerSrc = worker;
-    const task = getDocument({ url: `${props.url}/${page}`, isEvalSupported: false, enableXfa: false });
+    const task = await openPdf(`${props.url}/${page}`);
     ends.push(() => task.destroy());
     const sheet = await (await task.promise).getPage(1);
-    const scale = Math.min(into.clientWidth, 900) / sheet.getViewport({ scale: 1 }).width;
-    const viewport = sheet.getViewport({ scale: scale * Math.min(Math.max(window.devicePixelRatio, 2), 3) });
-    const canvas = document.createElement('canvas');
-    canvas.width = viewport.width;
-    canvas.height = viewport.height;
-    canvas.className = 'pdf-page';
-    canvas.setAttribute('role', 'img');
-    canvas.setAttribute('aria-label', `${props.label}, page ${page} of ${props.pages}`);
-    into.replaceChildren(canvas);
-    await sheet.render({ canvas, viewport }).promise;
+    await drawSheet(sheet, into.clientWidth, `${props.label}, page ${page} of ${props.pages}`, (canvas) => into.replaceChildren(canvas));
     shown.add(page);
     tell();
   } catch {
@@ -95,13 +84,6 @@ onBeforeUnmount(() => {
 </template>
 
 <style>
-.pdf-page {
-  display: block;
-  width: 100%;
-  height: auto;
-  background: #fff;
-  border: 1px solid var(--rule);
-}
 .pdf-place {
   aspect-ratio: 1 / 1.414;
   margin-bottom: 8px;

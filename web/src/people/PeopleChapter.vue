@@ -22,6 +22,7 @@ import { useShown } from '../words/shown';
 import HouseholdPicture from '../household/HouseholdPicture.vue';
 import Relations from '../household/Relations.vue';
 import QuestionBox from '../income/QuestionBox.vue';
+import { questionsOf } from '../income/questions';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
 import ScanDialog from '../scan/ScanDialog.vue';
@@ -57,20 +58,9 @@ const roleChoices = computed(() => props.file.product.roles.map((role) => ({ val
 const more = computed(() => (person.value ? rolesToAdd(props.file, person.value) : []));
 const duplicates = computed(() => props.file.duplicates.filter(({ state }) => state === 'open' || state === 'different'));
 /** What is asked of how signers are reached, and what was said to it. */
-const contactQuestions = computed(() => {
-  const open = props.path.entries
-    .filter(({ key }) => /^question:(alike|contact):/.test(key))
-    .map(({ key, what, why, place }) => ({ subject: key.slice('question:'.length), what, why, anchor: place.anchor }));
-  const said = props.file.explanations
-    .filter(({ subject }) => /^(alike|contact):/.test(subject) && !open.some((one) => one.subject === subject))
-    .map(({ subject }) => ({
-      subject,
-      what: subject.startsWith('alike:') ? 'Signers are reached the same way' : 'Contact details were changed',
-      why: '',
-      anchor: '',
-    }));
-  return [...open, ...said];
-});
+const contactQuestions = computed(() =>
+  questionsOf(props.path, props.file, { alike: 'Signers are reached the same way', contact: 'Contact details were changed' }),
+);
 const isOrganisation = computed(() => person.value?.kind === 'organisation');
 const owes = computed(() => person.value !== undefined && plays(person.value, ['applicant', 'coApplicant', 'guarantor']));
 const helps = computed(() => person.value !== undefined && plays(person.value, ['contact', 'emergencyContact', 'referee']));

@@ -124,7 +124,7 @@ export function householdProblems({ people, relations }: Related, rule: Pick<Hou
           count: spouses.length,
           spouses: { all: spouses.map(({ otherId }) => name(otherId)), by: 'and' },
         }),
-        why: rule.spouses === 1 ? say('household.thisProductAllows', { spouses: rule.spouses }) : say('household.thisProductAllows', { spouses: rule.spouses }),
+        why: say('household.thisProductAllows', { spouses: rule.spouses }),
         personId: person.id,
         relationId: spouses.at(-1)?.id ?? null,
       });
