@@ -5,7 +5,7 @@ export default defineConfig({
   test: {
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
-      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 60_000, isolate: false, pool: 'threads' } },
       { test: { name: 'words', root: 'words', include: ['test/**/*.test.ts'] } },
       {
         test: {
@@ -16,6 +16,7 @@ export default defineConfig({
           testTimeout: 60_000,
           hookTimeout: 60_000,
           fileParallelism: false,
+          isolate: false,
         },
       },
       {

@@ -1,9 +1,13 @@
-import { deskOf, expect, field, openDemoFile, saved, test } from './people';
+import { deskOf, expect, field, openDemoFile, saved, test, workIn } from './people';
 
 test('income by kind, live while it is typed; a question is explained; the arithmetic opens down to who keyed it', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
   const reference = await openDemoFile(wren, 'Thackray');
   await wren.goto(`/files/${reference}/income`);
+  await expect(wren.getByText('$34.60 × 36 × 52 ÷ 12 = $5,397.60')).toBeVisible();
+  // What is asked of a row is asked whether one works in it or not.
+  await expect(wren.getByRole('group', { name: /the year to date supports \$5,092.79 a month/ })).toBeVisible();
+  await workIn(wren, 'Wage, Saltmeadow Clinic');
   const clinic = wren.locator('tbody', { has: wren.locator('[data-anchor$=".hoursPerWeek"]') });
   await expect(clinic.getByText('$34.60 × 36 × 52 ÷ 12 = $5,397.60')).toBeVisible();
   const dti = wren.locator('[data-measure="dtiAfter"] .value');
@@ -47,10 +51,11 @@ test('debts: whose, what counts and why not; one keyed twice is taken away; the 
   await expect(wren.getByText('doesn’t count: ends on 31 Mar 2027, within 6 months')).toHaveCount(2);
   const twice = wren.getByRole('group', { name: /looks like one debt keyed twice/i });
   await expect(twice).toBeVisible();
-  const rows = wren.locator('tbody', { has: wren.locator('[data-anchor$=".lender"]') });
+  const rows = wren.locator('tbody', { has: wren.locator('[data-anchor-row]') });
   await rows.nth(4).getByRole('button', { name: 'Remove this row' }).click();
   await expect(twice).toHaveCount(0);
   await expect(wren.getByText('counts: more than was declared')).toBeVisible();
+  await workIn(wren);
   await field(wren, /^Payment a month/)
     .first()
     .fill('400');
@@ -66,14 +71,15 @@ test('worth: what lacks is filled with one button, and too much is said', async 
   const reference = await openDemoFile(wren, 'Thackray');
   await wren.goto(`/files/${reference}/worth`);
   await expect(wren.getByText('$18,500.00 of the down payment of $18,500.00 has a source')).toBeVisible();
+  await workIn(wren);
   await field(wren, /^Goes into the down payment/)
     .first()
     .fill('9000');
   await field(wren, /^Goes into the down payment/)
     .first()
     .press('Tab');
-  await expect(wren.getByText(/\$3,500.00 lacks/)).toBeVisible();
-  await wren.getByRole('button', { name: 'What lacks: $12,500.00' }).click();
+  await expect(wren.getByText(/\$3,500.00 still to be named/)).toBeVisible();
+  await wren.getByRole('button', { name: 'Still to be named: $12,500.00' }).click();
   await expect(wren.getByText('$18,500.00 of the down payment of $18,500.00 has a source')).toBeVisible();
   await saved(wren);
 });

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { deskOf, expect, field, openDemoFile, saved, test } from './people';
+import { deskOf, expect, field, openDemoFile, saved, test, workIn } from './people';
 
 test('a loan in parts: what doesn’t add up is said where it is, costs follow, and everything can be taken along', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
@@ -9,6 +9,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
   await expect(parts.getByText('$746.94 a month')).toBeVisible();
   await expect(wren.getByText('Both sides come to the same.')).toBeVisible();
 
+  await workIn(parts, 'Level');
   const level = parts.locator('[data-anchor="demo-halden-level.amount"]');
   await level.fill('47000');
   await level.press('Tab');
@@ -19,6 +20,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
   await expect(parts.getByText(/The parts lack/)).toHaveCount(0);
 
   // A term that this kind of part doesn't have.
+  await workIn(parts, 'final balloon');
   const term = parts.locator('[data-anchor="demo-halden-balloon.termMonths"]');
   await term.fill('120');
   await term.press('Tab');
@@ -90,7 +92,8 @@ test('a business borrows by its payroll, and a version’s terms are keyed in it
   await wren.goto(`/files/${reference}/request`);
   await expect(wren.getByText('owners count with their share of the profit')).toBeVisible();
   await expect(wren.getByText('Largest loan by payroll: $36,312.50')).toBeVisible();
-  const pay = wren.locator('[data-anchor$=".yearlyPay"]').nth(1);
+  await workIn(wren.locator('table', { hasText: 'Wages of the year' }).locator('[data-anchor-row]').nth(1));
+  const pay = wren.locator('[data-anchor$=".yearlyPay"]');
   await pay.fill('50000');
   await pay.press('Tab');
   await expect(wren.getByText('Largest loan by payroll: $37,395.83')).toBeVisible();

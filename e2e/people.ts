@@ -33,12 +33,11 @@ export const test = base.extend<{ unbroken: undefined }>({
 });
 export { expect };
 
-/** Signs somebody of the demo in by the form, as they would. */
+/** Somebody of the demo, signed in; the form itself has a test of its own. */
 export async function signIn(page: Page, username: string): Promise<void> {
-  await page.goto('/sign-in');
-  await page.getByLabel('Sign-in name').fill(username);
-  await page.getByLabel('Password').fill('quillhaven');
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  const answer = await page.request.post('/api/session', { data: { username, password: 'quillhaven' } });
+  expect(answer.ok(), `${username} signs in`).toBe(true);
+  await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 }
 
@@ -57,6 +56,13 @@ export async function phoneContext(browser: Browser): Promise<BrowserContext> {
 
 /** A field of the open chapter, by its label. */
 export const field = (page: Page, label: string | RegExp): Locator => page.locator('section.center').getByLabel(label).first();
+
+/** Opens a row that reads as a line, by what it says, or the first of a place. */
+export const workIn = (place: Locator | Page, line: string | RegExp = /^Work in/): Promise<void> =>
+  place
+    .getByRole('button', { name: typeof line === 'string' ? new RegExp(`^Work in .*${line}`) : line })
+    .first()
+    .click();
 
 /** Types into a field and leaves it, as somebody who keys. */
 export async function key(page: Page, label: string | RegExp, text: string): Promise<void> {
@@ -82,19 +88,26 @@ export async function openDemoFile(page: Page, name: string): Promise<string> {
   return /\/files\/([^/]+)\//.exec(page.url())?.[1] ?? '';
 }
 
-const messages = async (): Promise<{ body: string }[]> =>
-  (await fetch(`${process.env['CAVREN_E2E_POST'] ?? ''}/messages`)).json() as Promise<{ body: string }[]>;
+interface Message {
+  to: string;
+  body: string;
+}
+/** What was delivered to one phone or mailbox, or to all; tests that run beside this one get messages too. */
+async function messages(to = ''): Promise<Message[]> {
+  const all = (await (await fetch(`${process.env['CAVREN_E2E_POST'] ?? ''}/messages`)).json()) as Message[];
+  return all.filter((message) => message.to.endsWith(to));
+}
 
 /** The newest delivered message that says something: read where it arrives, since the desk never shows links and codes. @param after how many there were before. */
-export async function delivered(part: RegExp, after = 0): Promise<string> {
+export async function delivered(part: RegExp, to = '', after = 0): Promise<string> {
   let found = '';
-  await expect.poll(async () => (found = (await messages()).slice(after).findLast(({ body }) => part.test(body))?.body ?? '')).not.toBe('');
+  await expect.poll(async () => (found = (await messages(to)).slice(after).findLast(({ body }) => part.test(body))?.body ?? '')).not.toBe('');
   return found;
 }
 
-/** Asks for a code on a phone, and reads it from the text. */
-export async function codeBy(ask: () => Promise<void>): Promise<string> {
-  const before = (await messages()).length;
+/** Asks for a code on a phone, and reads it from the text. @param phone the last digits of its number. */
+export async function codeBy(phone: string, ask: () => Promise<void>): Promise<string> {
+  const before = (await messages(phone)).length;
   await ask();
-  return /(\d{6}) is your code/.exec(await delivered(/is your code/, before))?.[1] ?? '';
+  return /(\d{6}) is your code/.exec(await delivered(/is your code/, phone, before))?.[1] ?? '';
 }

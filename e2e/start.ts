@@ -10,6 +10,7 @@ export default async function start(): Promise<() => Promise<void>> {
   const ports = await freePorts();
   const cavren = await startCavren({ folder, ports, log: 'error', forTests: true });
   process.env['CAVREN_E2E_URL'] = cavren.url;
+  process.env['CAVREN_E2E_DATABASE'] = String(ports.database);
   process.env['CAVREN_E2E_POST'] = `http://127.0.0.1:${ports.post}`;
   process.env['CAVREN_E2E_REGISTER'] = `http://127.0.0.1:${ports.register}`;
   return cavren.stop;

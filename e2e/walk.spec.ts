@@ -11,13 +11,13 @@ async function paper(text: string): Promise<Buffer> {
 }
 
 /** Somebody signs on a phone: link, code by text, consent, reading to the end, choice, mark. */
-async function signOnPhone(browser: Browser, reference: string, firstName: string, how: 'typed' | 'drawn'): Promise<void> {
+async function signOnPhone(browser: Browser, reference: string, firstName: string, number: string, how: 'typed' | 'drawn'): Promise<void> {
   const link = /https?:\/\/\S+\/door\/\S+/.exec(await delivered(new RegExp(`Dear ${firstName},[\\s\\S]*sign it[\\s\\S]*${reference}`)))?.[0] ?? '';
   const context = await phoneContext(browser);
   const phone = await context.newPage();
   await phone.goto(link);
   await expect(phone.getByRole('heading', { name: `Hello ${firstName}` })).toBeVisible();
-  const code = await codeBy(() => phone.getByRole('button', { name: 'Text me the code' }).click());
+  const code = await codeBy(number, () => phone.getByRole('button', { name: 'Text me the code' }).click());
   await phone.getByLabel('Six-digit code').fill(code);
   await phone.getByRole('button', { name: 'Come in' }).click();
   await phone.getByRole('button', { name: 'Read and sign' }).click();
@@ -245,8 +245,8 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await chapter(wren, 'Request');
     await expect(wren.getByText('The agreement is out for signature, so the details are locked.')).toBeVisible();
     await expect(field(wren, /^Amount/)).toBeDisabled();
-    await signOnPhone(browser, reference, 'Signe', 'typed');
-    await signOnPhone(browser, reference, 'Ivo', 'drawn');
+    await signOnPhone(browser, reference, 'Signe', '0161', 'typed');
+    await signOnPhone(browser, reference, 'Ivo', '0162', 'drawn');
     await chapter(wren, 'Signing');
     await expect(wren.getByText('Everyone signed; sealed')).toBeVisible();
     const sealed = await wren.request.get(`/api/files/${reference}/agreement`);
@@ -282,7 +282,7 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await phone.goto('/door');
     await phone.getByLabel('Reference').fill(reference.toLowerCase());
     await phone.getByLabel('Phone number').fill('(212) 555-0161');
-    const code = await codeBy(() => phone.getByRole('button', { name: 'Text me the code' }).click());
+    const code = await codeBy('0161', () => phone.getByRole('button', { name: 'Text me the code' }).click());
     await phone.getByLabel('Six-digit code').fill(code);
     await phone.getByRole('button', { name: 'Come in' }).click();
     await expect(phone.getByText('$29,650.00 of your loan was paid out')).toBeVisible();

@@ -75,9 +75,16 @@ await runPlainly(async () => {
   const bin = (/** @type {string} */ name) => inRoot('node_modules', '.bin', name);
   const unit = inRoot('test-results', 'unit.json');
   const endToEnd = inRoot('test-results', 'e2e.json');
-  // The server's tests wait for the database most of the time; the checks use what they leave idle.
-  const [checks, units] = await Promise.all([
+  // Two lanes for two cores: what needs no screen and the checks in one, the desk and the door in a browser in the other.
+  const lanes = await Promise.all([
     oneByOne([
+      () =>
+        counted(
+          unit,
+          (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests, left: report.numPendingTests + report.numTodoTests }),
+          bin('vitest'),
+          ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
+        ),
       () => whole(bin('tsc'), ['-p', 'tsconfig.json']),
       () => whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
       () =>
@@ -94,25 +101,19 @@ await runPlainly(async () => {
         ]),
       () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
       () => whole(bin('prettier'), ['--check', '.']),
-      () => whole(process.execPath, ['-e', "import('./scripts/setup/build.mjs').then(({ ensureScreens }) => ensureScreens())"]),
     ]),
-    counted(
-      unit,
-      (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests, left: report.numPendingTests + report.numTodoTests }),
-      bin('vitest'),
-      ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
-    ),
+    oneByOne([
+      () => whole(process.execPath, ['-e', "import('./scripts/setup/build.mjs').then(({ ensureScreens }) => ensureScreens())"]),
+      () =>
+        counted(
+          endToEnd,
+          (report) => ({ passed: report.stats.expected, failed: report.stats.unexpected + report.stats.flaky, left: report.stats.skipped }),
+          bin('playwright'),
+          ['test'],
+        ),
+    ]),
   ]);
-  const counts = [
-    ...checks,
-    units,
-    await counted(
-      endToEnd,
-      (report) => ({ passed: report.stats.expected, failed: report.stats.unexpected + report.stats.flaky, left: report.stats.skipped }),
-      bin('playwright'),
-      ['test'],
-    ),
-  ];
+  const counts = lanes.flat();
   const passed = counts.reduce((sum, count) => sum + count.passed, 0);
   const failed = counts.reduce((sum, count) => sum + count.failed, 0);
   process.exitCode = failed === 0 ? 0 : 1;

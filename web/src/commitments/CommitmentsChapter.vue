@@ -34,6 +34,7 @@ const money = (value: number): string => moneyIn(props.file.pack)(value);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 const lines = computed(() => debtTerms(props.file, today.value, true));
 const lineOf = (row: { id: string }): Term | undefined => lines.value.find(({ place }) => place?.anchor.startsWith(`${row.id}.`));
+const hasNote = (row: { id: string }): boolean => Boolean(lineOf(row)?.note) && !lineOf(row)?.terms;
 const revolves = (row: { id: string }): boolean => {
   const { kind } = row as Debt;
   return kind !== null && (kind === 'creditCard' || kind === 'overdraft');
@@ -47,7 +48,16 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
   <div>
     <section class="block">
       <h2>Debts</h2>
-      <Rows entity="debt" :rows="file.debts" :columns="debts" :fresh="{ cleared: false }" add-label="Debt" :locked="locked" empty="No debts were named.">
+      <Rows
+        entity="debt"
+        :rows="file.debts"
+        :columns="debts"
+        :fresh="{ cleared: false }"
+        add-label="Debt"
+        :locked="locked"
+        :asks="hasNote"
+        empty="No debts were named."
+      >
         <template #heads>
           <th scope="col" class="figure">Counts a month</th>
         </template>
@@ -67,10 +77,10 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
               <summary>how it counts</summary>
               <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />
             </details>
-            <p v-else-if="lineOf(row)?.note" class="soft note-line">
-              {{ lineOf(row)?.sign === '·' ? `doesn’t count: ${say(lineOf(row)?.note ?? '')}` : say(lineOf(row)?.note ?? '') }}
-            </p>
           </div>
+        </template>
+        <template #below="{ row }">
+          <p class="soft note-line">{{ lineOf(row)?.sign === '·' ? `doesn’t count: ${say(lineOf(row)?.note ?? '')}` : say(lineOf(row)?.note ?? '') }}</p>
         </template>
       </Rows>
       <QuestionBox v-for="question in questions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
 import { fieldOf, rowIn, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useShown } from '../words/shown';
 import { useDesk } from '../session/store';
 import { possibleDates } from './dates';
@@ -53,6 +53,8 @@ const focused = ref(false);
 /** The days that were meant, where that has to be asked. */
 const asked = ref<IsoDate[]>([]);
 const which = ref<HTMLElement | null>(null);
+watch(asked, (days) => (days.length > 0 ? editing.asking.add(subject.value) : editing.asking.delete(subject.value)));
+onBeforeUnmount(() => editing.asking.delete(subject.value));
 watch(shown, (value) => {
   if (!focused.value && !problem.value && asked.value.length === 0) text.value = value;
 });

@@ -78,6 +78,10 @@ async function focusAnchor(anchor: string): Promise<void> {
       target.focus();
       return;
     }
+    // A row that reads as a line gets its fields when one goes there.
+    const row = anchor.split('.')[0] ?? '';
+    if ([...(center.value?.querySelectorAll<HTMLElement>('[data-anchor-row]') ?? [])].some(({ dataset }) => dataset['anchorRow'] === row))
+      editing.working.value = row;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
 }

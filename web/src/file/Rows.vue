@@ -2,16 +2,19 @@
 import type { FieldValue } from '@cavren/contract';
 import type { Entity } from '@cavren/core';
 import { mdiContentCopy, mdiPlus, mdiTrashCanOutline } from '@mdi/js';
-import { nextTick, ref } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useDesk } from '../session/store';
-import { fieldOf } from '@cavren/core';
+import { fieldOf, personName } from '@cavren/core';
 import { labelOf } from '../words/labels';
-import { isFigure } from '../words/values';
+import { isFigure, saidValue, type Writing } from '../words/values';
 import { useEditing } from './editing';
 import Field from './Field.vue';
 import type { Option } from './options';
 
-/** Rows of one kind as a grid. Enter goes on, and from the last field of the last row makes a new one; Ctrl+D copies, Ctrl+Delete removes. */
+/**
+ * Rows of one kind: each a line to read, and fields where one works. Enter goes on, from the last field of a row to the next
+ * row, from that of the last row to a new one; Escape makes a row a line again, Ctrl+D copies, Ctrl+Delete removes.
+ */
 export interface Column {
   field: string;
   /** Where the grid says it otherwise than the description of the detail. */
@@ -20,20 +23,70 @@ export interface Column {
   options?: Option[];
   width?: string;
 }
-const props = defineProps<{
-  entity: Exclude<Entity, 'request'>;
-  rows: { id: string }[];
-  columns: Column[];
-  fresh: Record<string, FieldValue>;
-  addLabel: string;
-  locked: boolean;
-  empty: string;
-  /** Without the reminder of keys, where another grid near by has it. */
-  quiet?: boolean;
-}>();
+const props = withDefaults(
+  defineProps<{
+    entity: Exclude<Entity, 'request'>;
+    rows: { id: string }[];
+    columns: Column[];
+    fresh: Record<string, FieldValue>;
+    addLabel: string;
+    locked: boolean;
+    empty: string;
+    /** Rows with something below them that is asked whether one works in them or not. */
+    asks?: (row: { id: string }) => boolean;
+    /** Without the reminder of keys, where another grid near by has it. */
+    quiet?: boolean;
+  }>(),
+  { asks: () => false },
+);
 const editing = useEditing();
 const desk = useDesk();
 const table = ref<HTMLElement | null>(null);
+
+/** A row shows its fields while one works in it, and while something in it is wrong or has to be said; else it is a line to read. */
+const isOpen = ({ id }: { id: string }): boolean => editing.working.value === id || held.value.has(id);
+const held = computed(() => {
+  const subjects = [...editing.problems.keys(), ...editing.asking];
+  return new Set(subjects.map((subject) => subject.split('/')).flatMap(([entity, id]) => (entity === props.entity && id !== undefined ? [id] : [])));
+});
+// What is being typed is left before its field goes.
+watch(editing.working, () => {
+  const { activeElement } = document;
+  if (activeElement instanceof HTMLElement && table.value?.contains(activeElement)) activeElement.blur();
+});
+
+const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
+const nameOf = (id: string): string => {
+  const person = editing.file.value?.people.find((one) => one.id === id);
+  return person ? personName(person) : '';
+};
+function textOf(row: { id: string }, { field, options }: Column): string {
+  const value = (row as Record<string, unknown>)[field];
+  const described = fieldOf(props.entity, field);
+  const option = options?.find((one) => one.value === value);
+  return option?.label ?? (described ? saidValue(described, value, writing.value, nameOf) : '');
+}
+const isNeeded = (row: { id: string }, { field }: Column): boolean =>
+  editing.needed.value.has(`${row.id}.${field}`) && ((row as Record<string, unknown>)[field] ?? null) === null;
+/** How many details of a row the next gate waits for. */
+const needs = (row: { id: string }): number => [...editing.needed.value].filter((anchor) => anchor.startsWith(`${row.id}.`)).length;
+const said = (row: { id: string }): string =>
+  `Work in ${[...props.columns.map((column) => textOf(row, column)), needs(row) > 0 ? `${needs(row)} needed now` : ''].filter(Boolean).join(', ') || props.addLabel}`;
+
+/** Opens a row at one of its fields, or at the first that is empty. */
+async function work(row: { id: string }, field?: string): Promise<void> {
+  editing.working.value = row.id;
+  await nextTick();
+  const anchorOf = (name: string) => table.value?.querySelector<HTMLElement>(`[data-anchor="${row.id}.${name}"]`);
+  (anchorOf(field ?? '') ?? anchorOf(props.columns[0]?.field ?? ''))?.focus();
+}
+/** Back to the line, which keeps the focus. */
+async function close(row: { id: string }): Promise<void> {
+  (document.activeElement as HTMLElement | null)?.blur();
+  editing.working.value = null;
+  await nextTick();
+  table.value?.querySelector<HTMLElement>(`[data-anchor-row="${row.id}"] .line`)?.focus();
+}
 
 async function add(values = props.fresh): Promise<void> {
   const id = editing.add(props.entity, values);
@@ -60,11 +113,15 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
   } else if (event.ctrlKey && event.key === 'Delete') {
     event.preventDefault();
     editing.remove(props.entity, row.id);
-  } else if (event.key === 'Enter' && row === props.rows.at(-1) && isLastField(event.target as HTMLElement)) {
+  } else if (event.key === 'Escape' && editing.working.value === row.id) {
+    event.stopPropagation();
+    void close(row);
+  } else if (event.key === 'Enter' && isLastField(event.target as HTMLElement)) {
     event.preventDefault();
     event.stopPropagation();
     (event.target as HTMLElement).blur();
-    void add();
+    const next = props.rows[props.rows.indexOf(row) + 1];
+    void (next ? work(next) : add());
   }
 }
 </script>
@@ -87,19 +144,38 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           <th scope="col"><span class="unseen">Row</span></th>
         </tr>
       </thead>
-      <tbody v-for="row in rows" :key="row.id" :class="{ grouped: $slots['under'] }" @keydown="onKey($event, row)">
-        <tr :data-anchor-row="row.id">
-          <td v-for="column in columns" :key="column.field">
-            <Field
-              :id="row.id"
-              :entity="entity"
-              :field="column.field"
-              v-bind="column.label === undefined ? {} : { label: column.label }"
-              :options="column.options"
-              :locked="locked"
-              bare
-            />
+      <tbody v-for="row in rows" :key="row.id" :class="{ grouped: $slots['under'] && isOpen(row), worked: isOpen(row) }" @keydown="onKey($event, row)">
+        <tr :data-anchor-row="row.id" :class="{ closed: !isOpen(row) }">
+          <template v-if="isOpen(row)">
+            <td v-for="column in columns" :key="column.field">
+              <Field
+                :id="row.id"
+                :entity="entity"
+                :field="column.field"
+                v-bind="column.label === undefined ? {} : { label: column.label }"
+                :options="column.options"
+                :locked="locked"
+                bare
+              />
+            </td>
+          </template>
+          <td v-else-if="$slots['line']" :colspan="columns.length" @click="work(row)">
+            <button type="button" class="line" :aria-label="said(row)">
+              <slot name="line" :row="row" :text-of="textOf" />
+              <span v-if="needs(row) > 0" class="needs">{{ needs(row) }} needed now</span>
+            </button>
           </td>
+          <template v-else>
+            <td
+              v-for="(column, at) in columns"
+              :key="column.field"
+              :class="{ figure: isFigure(fieldOf(entity, column.field)), due: isNeeded(row, column) }"
+              @click="work(row, column.field)"
+            >
+              <button v-if="at === 0" type="button" class="line" :aria-label="said(row)">{{ textOf(row, column) || '—' }}</button>
+              <template v-else>{{ textOf(row, column) || '—' }}</template>
+            </td>
+          </template>
           <slot name="cells" :row="row" />
           <td class="tools">
             <template v-if="!locked && desk.may('details.write')">
@@ -115,8 +191,11 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             </template>
           </td>
         </tr>
-        <tr v-if="$slots['under']" class="under">
+        <tr v-if="$slots['under'] && isOpen(row)" class="under">
           <td :colspan="columns.length + 1 + ($slots['heads'] ? 1 : 0)"><slot name="under" :row="row" /></td>
+        </tr>
+        <tr v-if="$slots['below'] && asks(row)" class="under">
+          <td :colspan="columns.length + 1 + ($slots['heads'] ? 1 : 0)"><slot name="below" :row="row" :open="isOpen(row)" /></td>
         </tr>
       </tbody>
     </table>
@@ -158,6 +237,50 @@ th.figure {
 }
 .grouped .under td {
   padding: 0 2px 10px;
+}
+.closed td {
+  padding: 5px 6px;
+  cursor: text;
+  font-variant-numeric: tabular-nums;
+}
+.closed:has(+ .under) > td,
+.closed:has(+ .under) > :deep(td) {
+  border-bottom: 0;
+}
+.closed:hover td {
+  background: var(--teal-soft);
+}
+.closed td.figure {
+  text-align: right;
+}
+.closed td.due {
+  border-left: 4px solid var(--ember);
+}
+.line {
+  display: flex;
+  gap: 4px 12px;
+  align-items: baseline;
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: text;
+}
+.needs {
+  padding: 0 4px;
+  border-radius: 2px;
+  font-weight: 600;
+  font-size: 0.75rem;
+  color: var(--ember);
+  background: var(--ember-soft);
+  white-space: nowrap;
+}
+.worked > tr > td,
+.worked > tr > :deep(td) {
+  background: var(--paper);
 }
 .tools {
   white-space: nowrap;

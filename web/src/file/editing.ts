@@ -71,6 +71,10 @@ export function openEditing(reference: string) {
   const present = ref<Present[]>([]);
   const stated = ref<StatedBy['stated']>({});
   const undos = ref<Undo[]>([]);
+  /** The row that is worked in: it shows its fields, all others read as lines. */
+  const working = ref<string | null>(null);
+  /** Fields in which something has to be said before what was typed can be saved, by their subjects. */
+  const asking = reactive(new Set<string>());
   /** The version that was on the screen when typing in a field began, by its subject: news that comes in meanwhile doesn't change what was seen. */
   const seen = new Map<string, number>();
   let sending = false;
@@ -303,6 +307,8 @@ export function openEditing(reference: string) {
     stated,
     needed,
     undos,
+    working,
+    asking,
     undo,
     listen,
     loadStated,
@@ -338,6 +344,7 @@ export function openEditing(reference: string) {
     add(entity: RowEntity, values: Record<string, FieldValue>): string {
       const id = nanoid();
       change('added row', [{ op: 'add', entity, id, values }]);
+      working.value = id;
       return id;
     },
     remove(entity: RowEntity, id: string): void {

@@ -16,9 +16,11 @@ const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const go = useGoTo(() => props.file.reference);
+const whoColumn = computed<Column>(() => ({ field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '20%' }));
+const kindColumn: Column = { field: 'kind', label: 'Kind', width: '18%' };
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '20%' },
-  { field: 'kind', label: 'Kind', width: '18%' },
+  whoColumn.value,
+  kindColumn,
   { field: 'source', label: 'Employer or source', width: '30%' },
   { field: 'since', label: 'Since', width: '14%' },
 ]);
@@ -27,6 +29,7 @@ const currency = computed(() => props.file.pack.currency);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const counted = computed(() => new Map(props.path.figures.incomes.map((one) => [one.income.id, one])));
 const of = (row: { id: string }): CountedIncome | null => counted.value.get(row.id) ?? null;
+const asksOf = (row: { id: string }): boolean => (of(row)?.questions.length ?? 0) > 0;
 const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
 const evidenceQuestions = computed(() => props.path.entries.filter(({ key }) => key.startsWith('evidence:')));
@@ -63,7 +66,7 @@ function arithmetic(row: { id: string }): string {
       {{ net ? 'This product looks at income after tax.' : 'This product looks at income before tax.' }}
       {{ yearAhead ? 'What will come in the twelve months from the start counts.' : '' }}
     </p>
-    <Rows entity="income" :rows="file.incomes" :columns="columns" :fresh="fresh" add-label="Income" :locked="locked" empty="No income yet.">
+    <Rows entity="income" :rows="file.incomes" :columns="columns" :fresh="fresh" add-label="Income" :locked="locked" :asks="asksOf" empty="No income yet.">
       <template #heads>
         <th scope="col" class="figure">Counts a month</th>
       </template>
@@ -78,6 +81,11 @@ function arithmetic(row: { id: string }): string {
           <span v-else-if="of(row)" class="soft">stated</span>
         </td>
       </template>
+      <template #line="{ row, textOf }">
+        <span class="who">{{ textOf(row, whoColumn) }}</span>
+        <span class="what">{{ [textOf(row, kindColumn), incomeOf(row).source].filter(Boolean).join(', ') || 'Kind and source still to be named' }}</span>
+        <span v-if="of(row)" class="soft sums">{{ arithmetic(row) }}</span>
+      </template>
       <template #under="{ row }">
         <IncomeFields :income="incomeOf(row)" :file="file" :locked="locked" />
         <details v-if="of(row)" class="how">
@@ -87,6 +95,8 @@ function arithmetic(row: { id: string }): string {
           </summary>
           <TermLines :terms="of(row)?.counted.terms ?? []" :currency="currency" open @go="go" />
         </details>
+      </template>
+      <template #below="{ row }">
         <QuestionBox
           v-for="question in of(row)?.questions ?? []"
           :key="question.subject"
@@ -123,6 +133,17 @@ function arithmetic(row: { id: string }): string {
   display: block;
   font-weight: 400;
   font-size: 0.78rem;
+}
+.who {
+  flex: 0 0 20%;
+}
+.what {
+  flex: 0 1 auto;
+}
+.sums {
+  flex: 1 1 auto;
+  font-size: 0.88rem;
+  text-align: right;
 }
 .counted .mark {
   width: 13px;

@@ -79,11 +79,11 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
       :fresh="fresh"
       :add-label="file.parts.length === 0 ? 'Split into parts' : 'Part'"
       :locked="locked"
+      :asks="() => true"
       :empty="`Not split: all of it as “${rules.parts[0]?.label ?? ''}” at ${inPercent(rules.parts[0]?.annualRate ?? 0)} a year.`"
     >
       <template #under="{ row }">
         <div class="under">
-          <span class="rate">{{ said.get(row.id)?.rate }}</span>
           <Field v-if="has(row.id, 'interestOnly')" :id="row.id" entity="part" field="interestOnlyMonths" label="Interest alone, months" :locked="locked" />
           <Field v-if="has(row.id, 'balloon')" :id="row.id" entity="part" field="balloon" label="Final balloon" :locked="locked" />
           <Field
@@ -100,9 +100,14 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
             <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" :locked="locked" />
           </template>
           <Field :id="row.id" entity="part" field="advanceOn" label="Paid out on" :locked="locked" />
+        </div>
+      </template>
+      <template #below="{ row }">
+        <p class="said">
+          <span class="rate">{{ said.get(row.id)?.rate }}</span>
           <span v-if="said.get(row.id)?.problem" class="problem" role="alert">{{ say(said.get(row.id)?.problem ?? '') }}</span>
           <b v-else class="monthly">{{ said.get(row.id)?.monthly }}</b>
-        </div>
+        </p>
       </template>
     </Rows>
     <p v-if="gap !== 0" class="note ember">
@@ -118,12 +123,16 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
   gap: 4px 12px;
   align-items: end;
 }
+.said {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
 .under :deep(.field) {
   width: 118px;
 }
 .rate {
   flex: 1 1 150px;
-  align-self: center;
   font-size: 0.9rem;
   color: var(--ink-soft);
 }

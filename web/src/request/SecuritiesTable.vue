@@ -37,9 +37,10 @@ function shareOf(row: { id: string }): string {
     add-label="Security"
     :locked="locked"
     quiet
+    :asks="(row) => lineOf(row.id) !== undefined"
     empty="Nothing is pledged: the loan is measured against the price."
   >
-    <template #under="{ row }">
+    <template #below="{ row }">
       <span v-if="lineOf(row.id)" class="soft"
         >{{ shareOf(row) }} of its value less charges before ours: {{ money(lineOf(row.id)?.value ?? 0) }} may be lent on it</span
       >

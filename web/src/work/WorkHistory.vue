@@ -52,6 +52,7 @@ async function takeAll(): Promise<void> {
     values: { personId, kind: kind === 'selfEmployed' ? 'selfEmployed' : 'wage', source: employer, since },
   }));
   editing.change('income from work', rows);
+  editing.working.value = rows[0]?.id ?? null;
   await nextTick();
   document.querySelector<HTMLElement>(`[data-anchor="${rows[0]?.id ?? ''}.amount"]`)?.focus();
 }

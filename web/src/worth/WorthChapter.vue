@@ -30,6 +30,9 @@ const canWrite = computed(() => desk.may('details.write') && !props.locked);
 const problems = computed(() => props.path.entries.filter(({ place, key }) => place.chapter === 'worth' && /^(over|balance|donor|old):/.test(key)));
 const haircut = (asset: Asset): number => props.file.product.worth.haircut[asset.kind ?? ''] ?? 0;
 const fits = (asset: Asset): Minor => partThatFits(props.file, asset);
+/** A part of the down payment that is still to be named, and that this could give. */
+const canPut = (row: { id: string }): boolean => funds.value && canWrite.value && fits(assetOf(row)) > 0 && fits(assetOf(row)) !== assetOf(row).downPaymentPart;
+const asks = (row: { id: string }): boolean => canPut(row) || (funds.value && assetOf(row).downPaymentPart !== null);
 const putPart = (asset: Asset, part: Minor | null): void =>
   editing.change('part of the down payment', [{ op: 'set', entity: 'asset', id: asset.id, field: 'downPaymentPart', value: part }]);
 </script>
@@ -37,8 +40,8 @@ const putPart = (asset: Asset, part: Minor | null): void =>
 <template>
   <section>
     <h2>What they own</h2>
-    <p v-if="funds" class="soft gap">Every unit of the down payment has a source here: the whole of something, or a part of it.</p>
-    <Rows entity="asset" :rows="file.assets" :columns="columns" :fresh="{}" add-label="Asset" :locked="locked" empty="Nothing was named yet.">
+    <p v-if="funds" class="soft gap">Say where the down payment comes from: the whole of something, or a part of it.</p>
+    <Rows entity="asset" :rows="file.assets" :columns="columns" :fresh="{}" add-label="Asset" :locked="locked" :asks="asks" empty="Nothing was named yet.">
       <template #heads>
         <th scope="col" class="figure">Counts</th>
       </template>
@@ -52,13 +55,6 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         <div class="more small-fields">
           <template v-if="funds">
             <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" :locked="locked" />
-            <v-btn
-              v-if="canWrite && fits(assetOf(row)) > 0 && fits(assetOf(row)) !== assetOf(row).downPaymentPart"
-              size="x-small"
-              @click="putPart(assetOf(row), fits(assetOf(row)))"
-            >
-              {{ fits(assetOf(row)) === assetOf(row).value ? 'All of it' : `What lacks: ${money(fits(assetOf(row)))}` }}
-            </v-btn>
           </template>
           <template v-if="assetOf(row).kind === 'gift'">
             <Field :id="row.id" entity="asset" field="donor" label="Who gives it" :locked="locked" />
@@ -66,11 +62,19 @@ const putPart = (asset: Asset, part: Minor | null): void =>
           </template>
         </div>
       </template>
+      <template #below="{ row, open }">
+        <p class="goes soft">
+          <span v-if="!open && assetOf(row).downPaymentPart">Goes into the down payment: {{ money(assetOf(row).downPaymentPart ?? 0) }}</span>
+          <v-btn v-if="canPut(row)" size="x-small" @click="putPart(assetOf(row), fits(assetOf(row)))">
+            {{ fits(assetOf(row)) === assetOf(row).value ? 'All of it goes into the down payment' : `Still to be named: ${money(fits(assetOf(row)))}` }}
+          </v-btn>
+        </p>
+      </template>
     </Rows>
     <p v-if="funds && wanted !== null" class="total">
       <Mark :kind="gap === 0 ? 'settled' : 'blocked'" />
       {{ money(wanted - gap) }} of the down payment of {{ money(wanted) }} has a source
-      <template v-if="gap !== 0">; {{ gap > 0 ? `${money(gap)} lacks` : `${money(-gap)} is too much` }}</template>
+      <template v-if="gap !== 0">; {{ gap > 0 ? `${money(gap)} still to be named` : `${money(-gap)} is too much` }}</template>
     </p>
     <p v-for="problem in problems" :key="problem.key" class="note ember gap-top">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
@@ -98,7 +102,10 @@ const putPart = (asset: Asset, part: Minor | null): void =>
 .more :deep(.field) {
   width: 176px;
 }
-.more .v-btn {
-  margin-bottom: 3px;
+.goes {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  font-size: 0.88rem;
 }
 </style>
