@@ -84,6 +84,7 @@ async function desk(browser, url) {
   await wren.getByRole('button', { name: 'Close' }).click();
   const many = await referenceOf(wren, 'Thackray');
   await wren.goto(`/files/${many}/income`);
+  await wren.getByRole('button', { name: /^Work in .*Wage, Saltmeadow Clinic/ }).click();
   await wren.locator('[data-anchor$=".hoursPerWeek"]').scrollIntoViewIfNeeded();
   await wren.locator('.center').evaluate((center) => center.scrollTo(0, 330));
   await shoot(wren, 'income');

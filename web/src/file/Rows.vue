@@ -227,6 +227,9 @@ td :deep(.field-input) {
 td :deep(select.field-input) {
   padding: 0 0 0 2px;
 }
+th {
+  padding-left: 6px;
+}
 th.figure {
   padding-right: 8px;
 }
