@@ -3,6 +3,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    // Tests that take the database away have its driver say so hundreds of times.
+    onConsoleLog: (log) => !log.includes('connection as it is now in an undetermined state'),
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
       { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 60_000, isolate: false, pool: 'threads' } },

@@ -1,7 +1,7 @@
 /** What other parts use of the contract, by concept. */
 export { KeptCalculation } from './calculation/index';
 export { AskCheck, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
-export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, VerifyPayout } from './completion/index';
+export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from './completion/index';
 export { AnswerException, AskException } from './conditions/index';
 export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, WithdrawConsent } from './consents/index';
 export { AnswerQuestion, MakeDecision } from './decision/index';

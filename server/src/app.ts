@@ -7,7 +7,7 @@ import { diskByteStore } from './bytes/index';
 import { concepts } from './concepts';
 import type { Config } from './config/index';
 import { connect, migrate } from './db/index';
-import { makeHouse } from './house/index';
+import { makeHouse, type Concept } from './house/index';
 import { answerErrors, protect, servePages, withoutData, type App } from './http/index';
 import { makeJobs } from './jobs/index';
 import { loadMasterKey, makeSecrets } from './secrets/index';
@@ -19,6 +19,8 @@ interface Options {
   productFolder: string;
   now?: () => Date;
   demoPeople?: DemoPerson[];
+  /** Concepts beside those that Cavren is made of. */
+  more?: readonly Concept[];
 }
 
 /** Brings the schema up to date as the one whose tables they are; the program's own user can't. */
@@ -32,7 +34,7 @@ async function migrateAsOwner({ database, databaseOwner }: Config): Promise<void
 }
 
 /** Puts the server together: the ground, and every concept on it. */
-export async function buildApp({ config, productFolder, now = () => new Date(), demoPeople = [] }: Options) {
+export async function buildApp({ config, productFolder, now = () => new Date(), demoPeople = [], more = [] }: Options) {
   const secure = !config.publicUrl.startsWith('http://127.0.0.1') && !config.publicUrl.startsWith('http://localhost');
   const app: App = fastify({
     logger: config.log === 'silent' ? false : { level: config.log, serializers: { req: ({ method, id }) => ({ method, id }), err: withoutData } },
@@ -51,7 +53,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   const bytes = diskByteStore(join(config.dataFolder, 'papers'), secrets);
   const jobs = makeJobs(db, app.log);
   const house = makeHouse({ config, db, secrets, bytes, jobs, now, lender: LENDER, secure, productFolder, demoPeople });
-  for (const concept of concepts) await concept(app, house);
+  for (const concept of [...concepts, ...more]) await concept(app, house);
   await servePages(app, config.webFolder);
 
   app.addHook('onClose', async () => {

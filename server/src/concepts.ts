@@ -22,6 +22,7 @@ import { certificates } from './offers/index';
 import { opening } from './opening/index';
 import { outbox } from './outbox/index';
 import { papers } from './papers/index';
+import { payments } from './payments/index';
 import { persons } from './persons/index';
 import { products } from './products/index';
 import { session } from './session/index';
@@ -48,6 +49,7 @@ export const concepts: readonly Concept[] = [
   signing,
   decision,
   calculation,
+  payments,
   completion,
   opening,
   moving,

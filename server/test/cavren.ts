@@ -12,6 +12,7 @@ import { gunzipSync } from 'node:zlib';
 import { inject } from 'vitest';
 import { select } from '../src/db/index';
 import { buildApp, readConfig, type Cavren } from '../src/index';
+import type { Concept } from '../src/house/index';
 import { findProgram } from '../../scripts/setup/packages.mjs';
 import { inRoot } from '../../scripts/setup/place.mjs';
 
@@ -118,8 +119,9 @@ async function astrayIn({ services, db }: Cavren): Promise<string[]> {
  * A whole Cavren for a test file: own database, own papers, own stand-ins; jobs run when a test says so.
  * @param options.clean without staff of the tests.
  * @param options.dump a packed dump of a database to begin with.
+ * @param options.more concepts beside those that Cavren is made of.
  */
-export async function makeCavren(options: { clean?: boolean; dump?: string } = {}): Promise<TestCavren> {
+export async function makeCavren(options: { clean?: boolean; dump?: string; more?: readonly Concept[] } = {}): Promise<TestCavren> {
   const { host, port, user, password, folder } = inject('database');
   const databaseName = `t_${nanoid(12).replace(/[^A-Za-z0-9]/g, '_')}`;
   const connection = await createConnection({ host, port, user, password });
@@ -139,7 +141,7 @@ export async function makeCavren(options: { clean?: boolean; dump?: string } = {
     outside: standins.urls,
   };
   const clock = { at: null as Date | null };
-  const build = () => buildApp({ config, productFolder: inRoot('server/data'), now: () => clock.at ?? new Date() });
+  const build = () => buildApp({ config, productFolder: inRoot('server/data'), now: () => clock.at ?? new Date(), more: options.more ?? [] });
   const cavren = await build();
   await cavren.app.ready();
   if (!options.clean) {
@@ -292,7 +294,7 @@ export class Walk {
     return this.look();
   }
 
-  async typeAll(options: { couple?: boolean; idTail?: string; amount?: number } = {}): Promise<void> {
+  async typeAll(options: { couple?: boolean; idTail?: string; amount?: number; account?: string } = {}): Promise<void> {
     const { id } = this.applicant;
     const partner = nanoid();
     const amount = options.amount ?? 3_000_000;
@@ -304,7 +306,7 @@ export class Walk {
       set('request', null, 'termMonths', 60),
       set('request', null, 'payoutName', this.applicant.fullName),
       set('request', null, 'payoutRouting', '011000015'),
-      set('request', null, 'payoutAccount', '400281234'),
+      set('request', null, 'payoutAccount', options.account ?? '400281234'),
       set('person', id, 'idNumber', `9${this.group}-65-${options.idTail ?? '4320'}`),
       set('person', id, 'phone', this.phone(1)),
       set('person', id, 'email', 'ida@post.example'),

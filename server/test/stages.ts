@@ -1,4 +1,5 @@
 import { computePath } from '@cavren/core';
+import { Phone } from './applicant';
 import { openFile, type TestCavren, type Walk } from './cavren';
 import { png } from './samples';
 
@@ -27,4 +28,16 @@ export async function fileOutForSignature(cavren: TestCavren, options: Typed = {
   await walk.act('wren', '/agreement');
   await walk.await();
   return walk;
+}
+
+/** A file that was signed and approved, with its account verified: only the release is left. */
+export async function fileToRelease(cavren: TestCavren, account = '400281234'): Promise<Walk> {
+  const walk = await fileOutForSignature(cavren, { account });
+  const phone = await new Phone(cavren, 'ida@post.example', walk.sentTo(1), walk.reference).comeIn();
+  await phone.signAll({ mark: 'typed', name: 'Ida Holm' });
+  await walk.await();
+  await walk.act('wren', '/move');
+  await walk.act('ansel', '/decision', { outcome: 'approve' });
+  await walk.act('dilys', '/payout/verify');
+  return walk.await();
 }

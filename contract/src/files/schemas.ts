@@ -234,7 +234,7 @@ export const FileState = z.object({
     verifyProblem: text,
     order: z
       .object({
-        state: z.enum(['ordered', 'unknown', 'done', 'failed']),
+        state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
         amount: Money,
         orderedAt: Time,
         orderedBy: z.string(),

@@ -1,4 +1,4 @@
-import { FileAnswer, ReleasePayout, SendBackPayout, VerifyPayout } from '@cavren/contract';
+import { FileAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from '@cavren/contract';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
 import { completionService, type CompletionService } from './service';
@@ -25,7 +25,8 @@ export const completion: Concept = (app, house) => {
       if (!row) return { payout: NO_PAYOUT };
       const details = await house.services.detailsStore.load(fileId, tx, ['request']);
       const account = details.request ? await service.accountOf(fileId, { request: details.request }, tx) : null;
-      return { payout: payoutOf(row, account?.digest ?? null) };
+      const order = await house.services.payments.newest(fileId, 'payout', tx);
+      return { payout: payoutOf(row, account?.digest ?? null, order && house.services.payments.orderOf(order)) };
     },
   });
 
@@ -36,6 +37,10 @@ export const completion: Concept = (app, house) => {
   app.post('/api/files/:reference/payout/release', { schema: { params: FileParams, body: ReleasePayout, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'payout.release');
     return service.release(request.params.reference, request.body.version, actor);
+  });
+  app.post('/api/files/:reference/payout/settle', { schema: { params: FileParams, body: SettlePayout, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'payout.release');
+    return service.settle(request.params.reference, request.body, actor);
   });
   app.post(
     '/api/files/:reference/payout/send-back',

@@ -1,32 +1,25 @@
 import { PROBLEM } from './problems';
-import { BankAccountAnswer, BankTransferAnswer } from '@cavren/contract';
+import { BankAccountAnswer, type SettlePayout } from '@cavren/contract';
 import { barToRelease, computePath, formatMoney, paidOutOf, paymentBar, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
+import type { z } from 'zod';
 import type { Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { forbidden, refuseBlocked, refused, SYSTEM, type Actor } from '../http/index';
 import { ask, OutsideError } from '../outside/index';
+import type { Account, PaymentRow } from '../payments/index';
 import type { CompletionStore, PayoutRow } from './store';
-
-interface Account {
-  routing: string;
-  account: string;
-  name: string;
-}
 
 const SERVICE = 'The bank';
 
-/**
- * The account and the payment. The bank is only ever asked by jobs, while no file is held: what was asked is kept first,
- * under a key that is bound to account and amount, and what the bank did is settled by repeating the same question until
- * it answers.
- */
-export function completionService({ services, secrets, jobs, config }: House, store: CompletionStore) {
-  const digestOf = (account: Account): string => secrets.searchHash(JSON.stringify(['account', account.routing, account.account, account.name]));
+/** The account, which the bank is asked about by a job while no file is held, and the release of the money. */
+export function completionService({ services, secrets, jobs, config, plug }: House, store: CompletionStore) {
+  const digestOf = (account: Omit<Account, 'digest'>): string =>
+    secrets.searchHash(JSON.stringify(['account', account.routing, account.account, account.name]));
 
   /** The account that a file names now, whole; null while something of it is missing. */
-  async function accountOf(fileId: string, { request }: Pick<FileState, 'request'>, tx?: Tx): Promise<(Account & { digest: string }) | null> {
+  async function accountOf(fileId: string, { request }: Pick<FileState, 'request'>, tx?: Tx): Promise<Account | null> {
     const account = await services.detailsStore.reveal('request', fileId, null, 'payoutAccount', tx);
     if (!account || !request.payoutRouting || !request.payoutName) return null;
     const named = { routing: request.payoutRouting, account, name: request.payoutName };
@@ -37,12 +30,6 @@ export function completionService({ services, secrets, jobs, config }: House, st
     const account = await accountOf(change.row.id, change.file, change.tx);
     if (!account) throw PROBLEM.accountMissing();
     return account;
-  }
-
-  async function later(change: FileChange, kind: 'payout.verify' | 'payout.transfer', payout: PayoutRow): Promise<void> {
-    await jobs.add(kind, `${payout.fileId}:${nanoid(8)}`, change.tx);
-    change.afterwards(() => jobs.poke());
-    await change.reload('payout');
   }
 
   /** A question that the bank didn't answer: shown with the file, and asked again by the job. */
@@ -80,47 +67,27 @@ export function completionService({ services, secrets, jobs, config }: House, st
     });
   }
 
-  async function payThroughBank(subject: string): Promise<void> {
-    const payout = await store.find(fileIdIn(subject));
-    if (!payout || (payout.orderState !== 'ordered' && payout.orderState !== 'unknown')) return;
-    const { file } = await services.files.state({ id: payout.fileId });
-    const account = await accountOf(payout.fileId, file);
-    if (account?.digest !== payout.orderAbout || payout.transferKey === null || payout.orderAmount === null)
-      throw new Error('The order to pay names another account than the file');
-    const { digest: _digest, ...to } = account;
-    const body = { ...to, key: payout.transferKey, amount: payout.orderAmount, currency: file.pack.currency, text: `Loan ${file.reference}` };
-    const { reference } = await ask({
-      service: SERVICE,
-      url: `${config.outside.bank}/transfers`,
-      body,
-      answer: BankTransferAnswer,
-      idempotencyKey: payout.transferKey,
-    }).catch((error: unknown) =>
-      noAnswer(payout, { orderState: 'unknown', orderProblem: `${SERVICE} ${error instanceof OutsideError ? error.problem : ''}` }, error),
-    );
-    await services.files.change({ id: payout.fileId }, { version: null, actor: SYSTEM }, (change) => settle(change, reference, to));
-  }
-
-  /** The bank says that it paid: the file is done. Said twice, it changes nothing. */
-  async function settle(change: FileChange, reference: string, account: Account): Promise<void> {
+  /** The bank paid: the file is done. */
+  async function paid(change: FileChange, payment: PaymentRow, { account }: Account): Promise<void> {
     const row = await store.of(change.row.id, change.tx);
-    if (row.releasedAt !== null || row.orderAmount === null) return;
-    await store.update(
-      row.id,
-      { orderState: 'done', orderProblem: null, transferReference: reference, releasedAt: change.now, releasedBy: row.orderedBy },
-      change.tx,
-    );
+    await store.update(row.id, { transferReference: payment.bankReference, releasedAt: change.now, releasedBy: payment.orderedBy }, change.tx);
     await change.reload('payout');
-    change.record('payout.release', 'payout', null, JSON.stringify({ amount: row.orderAmount, reference, by: row.orderedBy }));
+    change.record('payout.release', 'payout', null, JSON.stringify({ amount: payment.amount, reference: payment.bankReference, by: payment.orderedBy }));
     change.moveTo('done');
     const { currency, locale } = change.file.pack;
     const { subject, text } = change.file.product.words.completed;
-    const filled = text.replace('{amount}', formatMoney(row.orderAmount, { currency, locale })).replace('{account}', account.account.slice(-4));
+    const filled = text.replace('{amount}', formatMoney(payment.amount, { currency, locale })).replace('{account}', account.slice(-4));
     await services.decision.tellApplicants(change, subject, filled);
     change.afterwards(() => jobs.poke());
   }
+  plug('paymentPurpose', {
+    purpose: 'payout',
+    part: 'payout',
+    account: (file, fileId) => accountOf(fileId, file),
+    text: ({ reference }) => `Loan ${reference}`,
+    paid,
+  });
   jobs.handle('payout.verify', verifyWithBank);
-  jobs.handle('payout.transfer', payThroughBank);
 
   return {
     accountOf,
@@ -131,7 +98,9 @@ export function completionService({ services, secrets, jobs, config }: House, st
         if (change.file.payout.releasedAt || change.file.payout.order) throw PROBLEM.released();
         const payout = await store.of(change.row.id, change.tx);
         await store.update(payout.id, { verifiedAbout: digest, verifyAskedAt: change.now, verifiedAt: null, verifyProblem: null }, change.tx);
-        await later(change, 'payout.verify', payout);
+        await jobs.add('payout.verify', `${payout.fileId}:${nanoid(8)}`, change.tx);
+        change.afterwards(() => jobs.poke());
+        await change.reload('payout');
         change.record('payout.ask', 'payout', null, account.slice(-4));
       });
     },
@@ -147,25 +116,18 @@ export function completionService({ services, secrets, jobs, config }: House, st
         const { digest } = await accountFor(change);
         const payout = await store.of(change.row.id, change.tx);
         if (payout.verifiedAbout !== digest) throw PROBLEM.accountChanged();
-        const amount = paidOutOf(change.file);
-        // A key of before this order was kept is used again: the bank may have it already.
-        const transferKey = payout.orderState === null ? (payout.transferKey ?? nanoid()) : nanoid();
-        await store.update(
-          payout.id,
-          {
-            transferKey,
-            orderState: 'ordered',
-            orderAbout: digest,
-            orderAmount: amount,
-            orderedAt: change.now,
-            orderedBy: actor.name,
-            orderedById: actor.id,
-            orderProblem: null,
-          },
-          change.tx,
-        );
-        await later(change, 'payout.transfer', payout);
-        change.record('payout.order', 'payout', null, JSON.stringify({ amount }));
+        // A key of before orders were kept is used again: the bank may have it already.
+        const key = change.file.payout.order === null ? payout.transferKey : null;
+        await services.payments.order(change, actor, { purpose: 'payout', about: digest, amount: paidOutOf(change.file), key });
+        await change.reload('payout');
+      });
+    },
+    /** Says what came of a payment that was not as ordered. */
+    async settle(reference: string, { version, outcome, word }: z.output<typeof SettlePayout>, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
+        const bar = barToRelease(change.file, actor.id);
+        if (bar) throw forbidden(bar);
+        await services.payments.settle(change, 'payout', outcome, word);
       });
     },
     /** The completer finds something wrong: the file goes back with a question, and must be decided again. */

@@ -1,4 +1,4 @@
-import type { FileState, Minor, PaymentOrder } from '@cavren/core';
+import type { FileState, PaymentOrder } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 
@@ -10,16 +10,8 @@ export interface PayoutRow {
   verifyAskedAt: string | null;
   verifiedAt: string | null;
   verifyProblem: string | null;
-  /** Goes to the bank with the order, so that one that is repeated is carried out once. */
+  /** A key that the bank may have seen before orders were records of their own. */
   transferKey: string | null;
-  orderState: PaymentOrder['state'] | null;
-  /** Keyed digest of the account that was ordered to be paid. */
-  orderAbout: string | null;
-  orderAmount: Minor | null;
-  orderedAt: string | null;
-  orderedBy: string | null;
-  orderedById: string | null;
-  orderProblem: string | null;
   transferReference: string | null;
   releasedAt: string | null;
   releasedBy: string | null;
@@ -31,13 +23,6 @@ const BLANK: Omit<PayoutRow, 'id' | 'fileId'> = {
   verifiedAt: null,
   verifyProblem: null,
   transferKey: null,
-  orderState: null,
-  orderAbout: null,
-  orderAmount: null,
-  orderedAt: null,
-  orderedBy: null,
-  orderedById: null,
-  orderProblem: null,
   transferReference: null,
   releasedAt: null,
   releasedBy: null,
@@ -66,13 +51,6 @@ export function completionStore(db: Sequelize) {
       verifiedAt: 'time',
       verifyProblem: 'text',
       transferKey: 'key',
-      orderState: 'key',
-      orderAbout: 'key',
-      orderAmount: 'money',
-      orderedAt: 'time',
-      orderedBy: 'text',
-      orderedById: 'key',
-      orderProblem: 'text',
       transferReference: 'text',
       releasedAt: 'time',
       releasedBy: 'text',
@@ -93,26 +71,15 @@ export function completionStore(db: Sequelize) {
 }
 export type CompletionStore = ReturnType<typeof completionStore>;
 
-/** @param digest of the account that the file names now. */
-export function payoutOf(row: PayoutRow | null, digest: string | null): FileState['payout'] {
+/** @param digest of the account that the file names now. @param order what was ordered last. */
+export function payoutOf(row: PayoutRow | null, digest: string | null, order: PaymentOrder | null): FileState['payout'] {
   if (!row) return NO_PAYOUT;
   const current = row.releasedAt !== null || (digest !== null && digest === row.verifiedAbout);
-  const { orderState, orderAmount, orderedAt, orderedBy, orderedById, orderProblem } = row;
   return {
     verifyAskedAt: current ? row.verifyAskedAt : null,
     verifiedAt: current ? row.verifiedAt : null,
     verifyProblem: current ? row.verifyProblem : null,
-    order:
-      orderState === null || orderAmount === null
-        ? null
-        : {
-            state: orderState,
-            amount: orderAmount,
-            orderedAt: orderedAt ?? '',
-            orderedBy: orderedBy ?? '',
-            orderedById: orderedById ?? '',
-            problem: orderProblem,
-          },
+    order,
     transferReference: row.transferReference,
     releasedAt: row.releasedAt,
     releasedBy: row.releasedBy,

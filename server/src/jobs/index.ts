@@ -5,8 +5,11 @@ import { jobsStore, type JobRow } from './store';
 export type JobWork = (subject: string) => Promise<void>;
 
 export interface Jobs {
-  /** Says how jobs of a kind are done. The work must be safe to do twice. */
-  handle(kind: string, work: JobWork): void;
+  /**
+   * Says how jobs of a kind are done. The work must be safe to do twice.
+   * @param how.untilDone is repeated for as long as it takes, never given up.
+   */
+  handle(kind: string, work: JobWork, how?: { untilDone: boolean }): void;
   add(kind: string, subject: string, tx?: Tx): Promise<void>;
   /** Has a job of a kind done once in every stretch of time, by one server of all; begins when the jobs do. */
   every(kind: string, stretchMs: number): void;
@@ -26,6 +29,7 @@ const LONGEST_PAUSE_MS = 5 * 60_000;
 export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): Jobs {
   const store = jobsStore(db);
   const works = new Map<string, JobWork>();
+  const neverGivenUp = new Set<string>();
   const regular: { kind: string; stretchMs: number }[] = [];
   const clocks: NodeJS.Timeout[] = [];
   const ask = ({ kind, stretchMs }: (typeof regular)[number]): Promise<void> =>
@@ -41,13 +45,13 @@ export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): 
       await store.finish(job);
     } catch (error) {
       const problem = error instanceof Error ? error.message : String(error);
-      if (job.attempts >= MOST_ATTEMPTS) {
+      if (job.attempts >= MOST_ATTEMPTS && !neverGivenUp.has(job.kind)) {
         log.error({ kind: job.kind, problem }, 'job failed for good');
         await store.giveUp(job, problem);
         return;
       }
       log.warn({ kind: job.kind, attempts: job.attempts, problem }, 'job will be repeated');
-      const pause = Math.min(LONGEST_PAUSE_MS, 1000 * 2 ** job.attempts);
+      const pause = Math.min(LONGEST_PAUSE_MS, 1000 * 2 ** Math.min(job.attempts, 20));
       await store.again(job, new Date(Date.now() + pause).toISOString(), problem);
     }
   }
@@ -74,7 +78,10 @@ export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): 
   }
 
   return {
-    handle: (kind, work) => works.set(kind, work),
+    handle(kind, work, how) {
+      works.set(kind, work);
+      if (how?.untilDone) neverGivenUp.add(kind);
+    },
     add: (kind, subject, tx) => store.add(kind, subject, new Date().toISOString(), tx),
     async runDue() {
       if (running) await running;

@@ -60,11 +60,14 @@ const currency = computed(() => props.file.pack.currency);
 const money = (value: number | null): string => (value === null ? '—' : formatMoney(value as Parameters<typeof formatMoney>[0], { currency: currency.value }));
 const myBar = computed(() => (desk.me ? barToDecide(props.file, desk.me.id) : null));
 const order = computed(() => props.file.payout.order);
+/** What came of a payment that was not as ordered, while its reason is asked. */
+const settling = ref<'madeRight' | 'returned' | null>(null);
 const ORDER_WORD = {
   ordered: 'on its way to the bank',
   unknown: 'what the bank did isn’t known yet; it is asked until it says, and nothing else moves this file',
   done: 'paid',
   failed: 'the bank refused it',
+  differs: 'the bank did something else; settle it with the bank, nothing moves this file until then',
 } as const;
 const releaseBar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
 const blocking = computed(() => props.path.now.filter(({ key }) => key !== 'decision'));
@@ -173,11 +176,16 @@ const stillToSettle = (personId: string): string => {
             {{ file.payout.verifyProblem ?? 'not verified yet' }}
           </span>
         </div>
-        <p v-if="order" class="note gap-top" :class="order.state === 'failed' || order.state === 'unknown' ? 'ember' : 'iris'" role="status">
-          <Mark :kind="order.state === 'failed' ? 'blocked' : 'waiting'" />
+        <p v-if="order" class="note gap-top" :class="order.state === 'ordered' || order.state === 'done' ? 'iris' : 'ember'" role="status">
+          <Mark :kind="order.state === 'failed' || order.state === 'differs' ? 'blocked' : 'waiting'" />
           {{ money(order.amount) }} ordered {{ showTime(order.orderedAt) }} by {{ order.orderedBy }}: {{ ORDER_WORD[order.state]
           }}{{ order.problem ? ` (${order.problem})` : '' }}.
         </p>
+        <div v-if="order?.state === 'differs' && desk.may('payout.release')" class="row-actions gap-top">
+          <v-btn :disabled="releaseBar !== null" @click="settling = 'madeRight'">The bank made it right …</v-btn>
+          <v-btn :disabled="releaseBar !== null" @click="settling = 'returned'">The money came back …</v-btn>
+          <span v-if="releaseBar" class="soft">{{ say(releaseBar) }}</span>
+        </div>
         <div v-if="!paymentBar(file)" class="row-actions gap-top">
           <v-btn
             v-if="desk.may('payout.verify') && !file.payout.verifiedAt && !file.payout.verifyAskedAt"
@@ -375,6 +383,17 @@ const stillToSettle = (personId: string): string => {
       label="Your question"
       confirm="Send back"
       :run="(question) => editing.act('/payout/send-back', { question })"
+    />
+    <ReasonDialog
+      :model-value="settling !== null"
+      :title="settling === 'madeRight' ? 'The bank made it right' : 'The money came back'"
+      :text="
+        settling === 'madeRight' ? 'The file is done as ordered, and the applicants are told.' : 'The order counts as refused: the money can be released again.'
+      "
+      label="What was settled, with whom"
+      confirm="Settle the payment"
+      :run="(word: string) => editing.act('/payout/settle', { outcome: settling, word })"
+      @update:model-value="settling = null"
     />
     <ReasonDialog
       v-model="answering"

@@ -69,6 +69,10 @@ const ACT: Record<string, string> = {
   'payout.ask': 'asked the bank about the account',
   'payout.verify': 'verified the account',
   'payout.order': 'ordered the payment',
+  'payout.unknown': 'got no answer of the bank about the payment',
+  'payout.refused': 'was refused the payment by the bank',
+  'payout.differs': 'found that the bank paid something else than was ordered',
+  'payout.settle': 'settled the payment with the bank',
   'payout.release': 'released the money',
   'file.move': 'moved the file on',
   'file.stage': 'brought the file to another stage',
@@ -164,6 +168,10 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'payout.verify': ({ problem, ending, name }) =>
     typeof problem === 'string' && problem ? problem : `the account ending ${String(ending)} belongs to ${String(name)}`,
   'payout.order': ({ amount }, file) => moneyOf(file, amount),
+  'payout.unknown': ({ amount, problem }, file) => `${moneyOf(file, amount)}: ${String(problem)}`,
+  'payout.refused': ({ amount, problem }, file) => `${moneyOf(file, amount)}: ${String(problem)}`,
+  'payout.differs': ({ amount, problem }, file) => `${moneyOf(file, amount)} was ordered. ${String(problem)}`,
+  'payout.settle': ({ outcome, word }) => `${outcome === 'madeRight' ? 'made right by the bank' : 'the money came back'}: ${String(word)}`,
   'payout.release': ({ amount, reference, by }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}, released by ${String(by)}`,
 };
 

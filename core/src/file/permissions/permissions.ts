@@ -76,5 +76,6 @@ export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, 
 export function paymentBar({ payout: { order } }: Pick<FileState, 'payout'>): Words | null {
   if (order?.state === 'ordered') return say('permissions.orderPayOnItsWay');
   if (order?.state === 'unknown') return say('permissions.whatBankDidWithOrder');
+  if (order?.state === 'differs') return say('permissions.bankPaidSomethingElse');
   return null;
 }

@@ -165,8 +165,8 @@ export interface Decision {
 
 /** An order to the bank, as far as is known what became of it. */
 export interface PaymentOrder {
-  /** ordered: it is on its way to the bank; unknown: the bank was asked and what it did isn't known; done: paid; failed: the bank said no. */
-  state: 'ordered' | 'unknown' | 'done' | 'failed';
+  /** ordered: it is on its way to the bank; unknown: the bank was asked and what it did isn't known; done: paid; failed: the bank said no; differs: it paid something else than was ordered. */
+  state: 'ordered' | 'unknown' | 'done' | 'failed' | 'differs';
   amount: Minor;
   orderedAt: string;
   orderedBy: string;

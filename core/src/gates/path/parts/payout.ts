@@ -35,6 +35,8 @@ function releaseEntries({ payout: { releasedAt, order }, stageSince }: FileState
         since: order?.orderedAt ?? stageSince,
       },
     ];
+  if (order.state === 'differs')
+    return [{ ...entry, what: say('path.bankPaidSomethingElse', { problem: order.problem ?? '' }), holder: 'completer', since: order.orderedAt }];
   const what = order.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.orderPayOnItsWay');
   return [{ ...entry, what, holder: 'service', since: order.orderedAt }];
 }

@@ -1,0 +1,242 @@
+import { createConnection, type Connection } from 'mariadb';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { afterAll, beforeAll, describe, inject, it } from 'vitest';
+import type { Minor } from '@cavren/core';
+import { expect } from '../../core/test/spoken';
+import { select } from '../src/db/index';
+import type { Account } from '../src/payments/index';
+import { SYSTEM } from '../src/http/index';
+import { freePort } from '../../scripts/setup/ports.mjs';
+import { makeCavren, openFile, type Answer, type TestCavren } from './cavren';
+import { fileToRelease } from './stages';
+
+const codeOf = (answer: Answer) => (answer.body as { code: string }).code;
+
+/** A purpose of the tests: payments whose only consequence is a line of history. */
+const TO: Account = { routing: '011000015', account: '400281234', name: 'Ida Holm', digest: 'the-account' };
+const REFUSING: Account = { ...TO, account: '400281222' };
+/** Files whose payments the bank refuses. */
+const refused = new Set<string>();
+
+let cavren: TestCavren;
+beforeAll(async () => {
+  cavren = await makeCavren({
+    more: [
+      (_app, { plug }) =>
+        plug('paymentPurpose', {
+          purpose: 'trial',
+          part: 'payout',
+          account: (_file, fileId) => Promise.resolve(refused.has(fileId) ? REFUSING : TO),
+          text: ({ reference }) => `Trial ${reference}`,
+          paid: (change, payment) => {
+            change.record('trial.paid', 'trial', null, payment.bankReference);
+            return Promise.resolve();
+          },
+        }),
+    ],
+  });
+});
+afterAll(() => cavren.close());
+
+describe('what the bank does with the money', () => {
+  it('says no: the order counts as refused, the file can move, and another order may be given', async () => {
+    const walk = await fileToRelease(cavren, '400281222');
+    expect((await walk.act('dilys', '/payout/release')).status).toBe(200);
+    await walk.await();
+    expect(walk.file).toMatchObject({
+      stage: 'completing',
+      payout: { order: { state: 'failed', problem: 'The account takes no payments' }, releasedAt: null },
+    });
+    expect((await walk.act('dilys', '/payout/release')).status).toBe(200);
+    await walk.await();
+    expect((await walk.act('wren', '/withdraw', { reason: 'Another lender' })).status).toBe(200);
+    expect((await cavren.transfers()).filter(({ text }) => text.includes(walk.reference))).toEqual([]);
+  });
+  it('says nothing: nothing moves the file until it says, and then it is paid once', async () => {
+    const walk = await fileToRelease(cavren);
+    await cavren.setMode('bank', 'down');
+    await walk.act('dilys', '/payout/release');
+    await walk.await();
+    expect(walk.file.payout.order).toMatchObject({ state: 'unknown' });
+    for (const [who, path, body] of [
+      ['dilys', '/payout/release', {}],
+      ['dilys', '/payout/send-back', { question: 'Is the name right?' }],
+      ['wren', '/withdraw', { reason: 'Another lender' }],
+    ] as const)
+      expect([path, codeOf(await walk.act(who, path, body))]).toEqual([path, 'payment-open']);
+    expect(codeOf(await walk.act('dilys', '/payout/settle', { outcome: 'returned', word: 'Nothing came' }))).toBe('nothing-to-settle');
+    await cavren.setMode('bank', 'normal');
+    await cavren.jobs.makeAllDue();
+    await walk.await();
+    expect(walk.file).toMatchObject({ stage: 'done', payout: { order: { state: 'done' } } });
+    expect((await cavren.transfers()).filter(({ text }) => text.includes(walk.reference))).toHaveLength(1);
+    const acts = (await cavren.services.historyStore.all((await cavren.services.fileStore.byReference(walk.reference))?.id ?? '')).map(({ act }) => act);
+    expect(acts.filter((act) => act.startsWith('payout.'))).toEqual(['payout.ask', 'payout.verify', 'payout.order', 'payout.unknown', 'payout.release']);
+  });
+  it.each([
+    ['madeRight', 'done', 'done'],
+    ['returned', 'completing', 'failed'],
+  ])('does something else than was ordered: a third person settles it, %s', async (outcome, stage, state) => {
+    const walk = await fileToRelease(cavren, '400281233');
+    await walk.act('dilys', '/payout/release');
+    await walk.await();
+    expect(walk.file.payout.order).toMatchObject({
+      state: 'differs',
+      problem: expect.stringMatching(/paid \$29,649\.99 to the account ending in 1233/) as unknown,
+    });
+    expect(walk.file).toMatchObject({ stage: 'completing', payout: { releasedAt: null } });
+    expect(codeOf(await walk.act('wren', '/withdraw', { reason: 'Another lender' }))).toBe('payment-open');
+    expect(codeOf(await walk.act('dilys', '/payout/release'))).toBe('payment-open');
+    expect((await walk.act('wren', '/payout/settle', { outcome, word: 'I know' })).status).toBe(403);
+    expect((await walk.act('ansel', '/payout/settle', { outcome, word: 'I know' })).status).toBe(403);
+    expect((await walk.act('dilys', '/payout/settle', { outcome, word: 'The bank sent the cent after' })).status).toBe(200);
+    expect(walk.file).toMatchObject({ stage, payout: { order: { state } } });
+  });
+  it('does not take another order under a key that it has seen', async () => {
+    const order = { routing: '011000015', account: '400281234', name: 'Ida Holm', key: 'seen-once', amount: 100, currency: 'USD', text: 'x' };
+    const send = async (body: object): Promise<unknown> =>
+      (
+        await fetch(`${cavren.config.outside.bank}/transfers`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).json();
+    expect(await send(order)).toMatchObject({ made: { amount: 100 } });
+    expect(await send({ ...order, amount: 200 })).toEqual({ refused: 'Another order has this key' });
+  });
+});
+
+/** How an order to the bank goes wrong on its way there and back. */
+type Fault = 'none' | 'never arrives' | 'answer lost' | 'away' | 'rubbish';
+const FAULTS: readonly Fault[] = ['none', 'none', 'never arrives', 'answer lost', 'away', 'rubbish'];
+
+/** A way to the bank that goes wrong as a test says. */
+class Line {
+  /** What goes wrong with the next question. */
+  next: () => Fault = () => 'none';
+  private server: Server | null = null;
+  constructor(private readonly bank: string) {}
+  private async pass(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const fault = request.method === 'POST' ? this.next() : 'none';
+    const parts: Buffer[] = [];
+    for await (const part of request) parts.push(part as Buffer);
+    if (fault === 'never arrives') return void request.socket.destroy();
+    if (fault === 'away') return void response.writeHead(503).end();
+    const answer = await fetch(`${this.bank}${request.url ?? ''}`, {
+      method: request.method ?? 'GET',
+      ...(parts.length > 0 ? { headers: { 'content-type': 'application/json' }, body: Buffer.concat(parts).toString() } : {}),
+    });
+    if (fault === 'answer lost') return void request.socket.destroy();
+    response.writeHead(answer.status, { 'content-type': 'application/json' }).end(fault === 'rubbish' ? '<html>' : await answer.text());
+  }
+  async open(): Promise<string> {
+    const port = await freePort();
+    this.server = createServer((request, response) => void this.pass(request, response));
+    await new Promise<void>((done) => this.server?.listen(port, '127.0.0.1', done));
+    return `http://127.0.0.1:${port}`;
+  }
+  close(): void {
+    this.server?.closeAllConnections();
+    this.server?.close();
+  }
+}
+
+describe('five hundred orders, cut at any step', () => {
+  const bank = () => cavren.config.outside;
+  let direct = '';
+  let line: Line;
+  let root: Connection;
+  beforeAll(async () => {
+    direct = bank().bank;
+    line = new Line(direct);
+    bank().bank = await line.open();
+    const { host, port, user, password } = inject('database');
+    root = await createConnection({ host, port, user, password });
+  });
+  afterAll(async () => {
+    bank().bank = direct;
+    line.close();
+    await root.end();
+  });
+  /** Takes the database away from the server, whatever it is doing there. */
+  async function cutDatabase(): Promise<void> {
+    const found = await root.query<{ ID: bigint }[]>('SELECT ID FROM information_schema.PROCESSLIST WHERE DB = ?', [cavren.databaseName]);
+    for (const { ID } of found) await root.query(`KILL ${ID}`).catch(() => undefined);
+  }
+  const random = (() => {
+    let seed = 20_261_126;
+    return (below: number): number => {
+      seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648;
+      return Math.floor((seed / 2_147_483_648) * below);
+    };
+  })();
+  /** As if the server had died and another had come: what it had claimed is free again. */
+  async function anotherServer(): Promise<void> {
+    await root.query(
+      `UPDATE \`${cavren.databaseName}\`.job SET state = 'ready', claim = NULL, claimed_until = NULL, run_at = '2020-01-01' WHERE state IN ('running', 'ready')`,
+    );
+  }
+
+  it('are paid once or not at all, and the file says which', { timeout: 300_000 }, async () => {
+    const walks = [];
+    for (let at = 0; at < 10; at += 1) walks.push(await openFile(cavren));
+    const ids = await Promise.all(walks.map(async ({ reference }) => (await cavren.services.fileStore.byReference(reference))?.id ?? ''));
+    refused.add(ids[9] ?? '');
+    const actor = { ...SYSTEM, id: 'staff-dilys', name: 'Dilys Penhallow' };
+    const give = (id: string, amount: number) =>
+      cavren.services.files.change({ id }, { version: null, actor }, (change) =>
+        cavren.services.payments.order(change, actor, { purpose: 'trial', about: TO.digest, amount: amount as Minor, key: null }),
+      );
+    const stateOf = async (id: string) => (await cavren.services.payments.newest(id, 'trial'))?.state;
+    const met = new Map<Fault, number>();
+    const seen = new Map<string, number>();
+    const ROUNDS = 50;
+    for (let round = 1; round <= ROUNDS; round += 1) {
+      line.next = () => {
+        const fault = FAULTS[random(FAULTS.length)] ?? 'none';
+        met.set(fault, (met.get(fault) ?? 0) + 1);
+        return fault;
+      };
+      for (const [at, id] of ids.entries()) await give(id, 10_000 * (at + 1) + round);
+      for (let cuts = 1 + random(2); cuts > 0; cuts -= 1) {
+        const running = cavren.jobs.runDue().catch(() => 0);
+        // At any moment, again and again: a change is a few milliseconds, a question to the bank a few more.
+        for (let cut = random(4); cut > 0; cut -= 1) {
+          await new Promise((done) => setTimeout(done, random(40)));
+          await cutDatabase();
+        }
+        await running;
+        await anotherServer();
+        for (const id of ids) {
+          const state = (await stateOf(id)) ?? '';
+          seen.set(state, (seen.get(state) ?? 0) + 1);
+          // Whatever was cut: while the outcome isn't known, no other order is taken.
+          if (state === 'ordered' || state === 'unknown') await expect(give(id, 1)).rejects.toMatchObject({ code: 'payment-open' });
+        }
+      }
+      line.next = () => 'none';
+      await cavren.jobs.runDue();
+      expect([round, await Promise.all(ids.map(stateOf))]).toEqual([round, ids.map((id) => (refused.has(id) ? 'failed' : 'done'))]);
+    }
+    const transfers = await cavren.transfers();
+    for (const [at, walk] of walks.entries()) {
+      const id = ids[at] ?? '';
+      const made = transfers.filter(({ text }) => text === `Trial ${walk.reference}`).map(({ amount, reference }) => `${amount} ${reference}`);
+      const kept = await select<{ amount: string; bank_reference: string | null }>(
+        cavren.db,
+        "SELECT amount, bank_reference FROM payment WHERE file_id = :id AND purpose = 'trial' AND state = 'done' ORDER BY amount",
+        { id },
+      );
+      const history = await cavren.services.historyStore.all(id);
+      const said = history.filter(({ act }) => act === 'trial.paid').map(({ after }) => after);
+      expect(made).toHaveLength(refused.has(id) ? 0 : ROUNDS);
+      expect(kept.map(({ amount, bank_reference }) => `${amount} ${bank_reference ?? ''}`)).toEqual(made);
+      expect(said).toEqual(made.map((one) => one.split(' ')[1]));
+      expect(history.filter(({ act }) => act === 'trial.refused')).toHaveLength(refused.has(id) ? ROUNDS : 0);
+    }
+    // Every way to fail was met, and orders were left open by it.
+    for (const fault of FAULTS) expect(met.get(fault) ?? 0, fault).toBeGreaterThan(30);
+    for (const state of ['ordered', 'unknown', 'done', 'failed']) expect(seen.get(state) ?? 0, state).toBeGreaterThan(10);
+  });
+});
