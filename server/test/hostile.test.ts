@@ -293,6 +293,31 @@ describe('sessions', () => {
     expect(tries).toContain(429);
     expect((await new Client(cavren.app).signIn('wrén')).me).not.toHaveProperty('role');
   });
+  it('each wrong password after the fifth doubles the pause, for that name from there, and no other server forgets it', async () => {
+    const enter = async (app: TestCavren['app'], username: string, password: string, remoteAddress: string) => {
+      const { statusCode, body } = await app.inject({ method: 'POST', url: '/api/session', payload: { username, password }, remoteAddress });
+      return { statusCode, body: JSON.parse(body) as { code?: string; title?: string } };
+    };
+    const at = Date.now();
+    cavren.clock.at = new Date(at);
+    for (let turn = 0; turn < 5; turn += 1) expect((await enter(cavren.app, 'dilys', 'wrong', '10.9.8.7')).statusCode).toBe(401);
+    const waits = [];
+    for (let turn = 0; turn < 4; turn += 1) {
+      const refused = await enter(cavren.app, ' DILYS', 'a long enough password', '10.9.8.7');
+      expect([refused.statusCode, refused.body.code]).toEqual([429, 'sign-in-pause']);
+      const seconds = Number(/Wait (\d+) second/.exec(refused.body.title ?? '')?.[1]);
+      waits.push(seconds);
+      cavren.clock.at = new Date(cavren.clock.at.getTime() + seconds * 1000);
+      expect((await enter(cavren.app, 'dilys', 'wrong again', '10.9.8.7')).statusCode).toBe(401);
+    }
+    expect(waits).toEqual([1, 2, 4, 8]);
+    // Somebody else's guessing is not theirs to wait for, and another server knows of it too.
+    expect((await enter(cavren.app, 'dilys', 'a long enough password', '10.1.1.1')).statusCode).toBe(200);
+    expect((await enter((await cavren.another()).app, 'dilys', 'a long enough password', '10.9.8.7')).body.code).toBe('sign-in-pause');
+    cavren.clock.at = new Date(cavren.clock.at.getTime() + 61 * 60_000);
+    expect((await enter(cavren.app, 'dilys', 'a long enough password', '10.9.8.7')).statusCode).toBe(200);
+    cavren.clock.at = null;
+  });
   it('answers about people are never cached, the API’s description needs a session, another host is refused', async () => {
     const client = await cavren.as('wren');
     expect((await client.get('/api/files')).response.headers['cache-control']).toContain('no-store');

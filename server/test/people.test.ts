@@ -613,6 +613,8 @@ describe('monitoring questions', () => {
     expect((await keep({ value: SECRET, declined: false })).body.people[0]?.answers.find(({ question }) => question === 'race')).toMatchObject({
       declined: false,
       value: SECRET,
+      by: 'Wren Halloway',
+      at: expect.stringMatching(/^\d{4}-\d\d-\d\dT/) as unknown,
     });
     await walk.look();
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Reason, Version } from '../values/index';
+import { Id, Reason, Time, Version } from '../values/index';
 
 /** Ends a file by an answer that ends the matter. */
 export const EndFile = z.strictObject({ version: Version });
@@ -10,7 +10,17 @@ export const MonitoringView = z.object({
     z.object({
       personId: Id,
       name: z.string(),
-      answers: z.array(z.object({ question: z.string(), text: z.string(), options: z.array(z.string()), value: z.string().nullable(), declined: z.boolean() })),
+      answers: z.array(
+        z.object({
+          question: z.string(),
+          text: z.string(),
+          options: z.array(z.string()),
+          value: z.string().nullable(),
+          declined: z.boolean(),
+          by: z.string().nullable(),
+          at: Time.nullable(),
+        }),
+      ),
     }),
   ),
 });

@@ -16,6 +16,8 @@ interface MonitoringRow {
   question: string;
   value: string | null;
   declined: boolean;
+  keptBy: string | null;
+  keptAt: string | null;
 }
 
 /** Answers to the monitoring questions. They are no part of a file's state or history, so that nobody who decides meets them. */
@@ -23,16 +25,16 @@ function monitoringStore(db: Sequelize) {
   const table = new Table<MonitoringRow>(
     db,
     'monitoring_answer',
-    { id: 'key', fileId: 'key', createdAt: 'time', personId: 'key', question: 'key', value: 'text', declined: 'bool' },
+    { id: 'key', fileId: 'key', createdAt: 'time', personId: 'key', question: 'key', value: 'text', declined: 'bool', keptBy: 'text', keptAt: 'time' },
     ['id'],
   );
   return {
     of: (fileId: string) => table.find({ fileId }),
     forget: (fileId: string, personId: string, tx: Tx) => table.remove({ fileId, personId }, tx),
-    async keep(fileId: string, personId: string, question: string, value: string | null, declined: boolean, now: string): Promise<void> {
+    async keep(fileId: string, personId: string, question: string, value: string | null, declined: boolean, keptBy: string, now: string): Promise<void> {
       const known = await table.one({ personId, question });
-      if (known) await table.update({ value, declined }, { id: known.id });
-      else await table.insert({ id: nanoid(), fileId, createdAt: now, personId, question, value, declined });
+      if (known) await table.update({ value, declined, keptBy, keptAt: now }, { id: known.id });
+      else await table.insert({ id: nanoid(), fileId, createdAt: now, personId, question, value, declined, keptBy, keptAt: now });
     },
   };
 }
@@ -55,7 +57,15 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
           name: personName(person),
           answers: file.product.monitoring.map(({ code, text, options }) => {
             const row = rows.find(({ personId, question }) => personId === person.id && question === code);
-            return { question: code, text, options, value: row?.value ?? null, declined: row?.declined ?? false };
+            return {
+              question: code,
+              text,
+              options,
+              value: row?.value ?? null,
+              declined: row?.declined ?? false,
+              by: row?.keptBy ?? null,
+              at: row?.keptAt ?? null,
+            };
           }),
         })),
     };
@@ -63,13 +73,17 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
 
   return {
     monitoringOf,
-    async keepMonitoring(reference: string, { personId, question: code, value, declined }: z.infer<typeof KeepMonitoring>): Promise<MonitoringView> {
+    async keepMonitoring(
+      reference: string,
+      { personId, question: code, value, declined }: z.infer<typeof KeepMonitoring>,
+      by: string,
+    ): Promise<MonitoringView> {
       const { id, file } = await stateOf(reference);
       const question = file.product.monitoring.find((candidate) => candidate.code === code);
       if (!question || !signersOf(file).some((person) => person.id === personId)) throw PROBLEM.noQuestion();
       if (value !== null && !question.options.includes(value)) throw PROBLEM.chooseOneAnswers({}, 'value');
       if (isEnded(file.stage)) throw PROBLEM.ended();
-      await monitoring.keep(id, personId, code, value, declined, now().toISOString());
+      await monitoring.keep(id, personId, code, value, declined, by, now().toISOString());
       return monitoringOf(reference);
     },
     /** Ends a file by an answer that ends the matter: the product's rule declines it, the officer only says so. */
@@ -119,7 +133,7 @@ export const declarations: Concept = (app, house) => {
     return service.monitoringOf(request.params.reference);
   });
   app.post('/api/files/:reference/monitoring', { schema: { params: FileParams, body: KeepMonitoring, response: { 200: MonitoringView } } }, async (request) => {
-    staffFor(request, 'monitoring.keep');
-    return service.keepMonitoring(request.params.reference, request.body);
+    const { name } = staffFor(request, 'monitoring.keep');
+    return service.keepMonitoring(request.params.reference, request.body, name);
   });
 };

@@ -2,6 +2,7 @@ import { PROBLEM } from './problems';
 import { BankTransferAnswer } from '@cavren/contract';
 import { formatMoney, type FileState, type Minor } from '@cavren/core';
 import { nanoid } from 'nanoid';
+import type { Tx } from '../db/index';
 import type { FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { SYSTEM, type Actor } from '../http/index';
@@ -129,7 +130,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
       change.record(`${of}.settle`, of, null, JSON.stringify({ outcome, word }));
       if (outcome === 'madeRight') await purpose.paid(change, { ...row, ...values }, account);
     },
-    newest: store.newest,
+    newest: (fileId: string, of: string, tx?: Tx) => store.newest(fileId, of, tx),
     orderOf,
     /**
      * Keeps an order to pay in the change that gives it. One that the bank refused is given anew under another key; while

@@ -1,4 +1,5 @@
 import { PROBLEM } from './problems';
+import { signInTries } from './tries';
 import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
 import { actsOf, type StaffRole } from '@cavren/core';
 import { hash, verify } from '@node-rs/argon2';
@@ -94,8 +95,9 @@ declare module '../house/index' {
 }
 
 /** Signing in and out, and who is there on every other request. A request that changes something carries the session's token. */
-export const session: Concept = (app, { db, jobs, now, secure, demoPeople, offer }) => {
+export const session: Concept = (app, { db, jobs, now, secrets, secure, demoPeople, offer }) => {
   const store = offer('sessions', sessionStore(db));
+  const tries = signInTries(db, (text) => secrets.searchHash(`sign-in ${text}`));
   // A hash of nothing that anybody can type: a wrong name takes as long as a wrong password.
   const nobody = hash(newToken());
 
@@ -103,6 +105,7 @@ export const session: Concept = (app, { db, jobs, now, secure, demoPeople, offer
   app.decorateRequest('session', null);
   jobs.handle('session.sweep', async () => {
     await store.removeOver(now());
+    await tries.removeOver(now());
   });
   jobs.every('session.sweep', SWEEP_MS);
   app.addHook('onRequest', async (request) => {
@@ -137,11 +140,18 @@ export const session: Concept = (app, { db, jobs, now, secure, demoPeople, offer
     },
     async (request, reply) => {
       const { username, password } = request.body;
-      const found = await store.byUsername(signInName(username));
+      const name = signInName(username);
+      const seconds = await tries.pause(name, request.ip, now());
+      if (seconds > 0) throw PROBLEM.signInPause({ seconds }, 'password');
+      const found = await store.byUsername(name);
       // Databases take letters that look alike for the same; a name is the same only if it is the same.
-      const row = found?.username === signInName(username) ? found : null;
+      const row = found?.username === name ? found : null;
       const fits = await verify(row?.passwordHash ?? (await nobody), password);
-      if (!row || !fits) throw PROBLEM.signInWrong({}, 'password');
+      if (!row || !fits) {
+        await tries.failed(name, request.ip, now());
+        throw PROBLEM.signInWrong({}, 'password');
+      }
+      await tries.cameIn(name, request.ip);
       const token = newToken();
       const csrfToken = newToken();
       const at = now();

@@ -194,6 +194,7 @@ async function keep(personId: string, question: string, value: string): Promise<
                 <option value="declined">declined to answer</option>
                 <option v-for="option in answer.options" :key="option" :value="option">{{ option }}</option>
               </select>
+              <span v-if="answer.by" class="soft kept">kept by {{ answer.by }}, {{ showTime(answer.at) }}</span>
             </td>
           </tr>
         </tbody>
@@ -205,6 +206,10 @@ async function keep(personId: string, question: string, value: string): Promise<
 <style scoped>
 .gap {
   margin-bottom: 6px;
+}
+.kept {
+  display: block;
+  font-size: 0.78rem;
 }
 .who {
   width: 170px;

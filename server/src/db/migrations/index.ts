@@ -6,6 +6,7 @@ import { up as frame } from './005-frame';
 import { up as words } from './006-words';
 import { up as hold } from './007-hold';
 import { up as payments } from './008-payments';
+import { up as tries } from './009-tries';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -17,4 +18,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '006-words', up: words },
   { name: '007-hold', up: hold },
   { name: '008-payments', up: payments },
+  { name: '009-tries', up: tries },
 ];
