@@ -15,8 +15,9 @@ export default defineConfig({
           root: 'server',
           include: ['test/**/*.test.ts'],
           globalSetup: ['test/database.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          // A busy machine may take its time: nothing here is judged by how long it takes.
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
           fileParallelism: false,
           isolate: false,
         },

@@ -17,69 +17,83 @@ async function violations(page: Page, onlyColours = false): Promise<string[]> {
   );
 }
 
-for (const theme of ['light', 'dark'] as const) {
-  test(`the desk, ${theme}`, async ({ page }) => {
-    // Twenty pages, each looked at whole.
-    test.setTimeout(240_000);
-    const faults = () => violations(page, theme === 'dark');
-    await page.addInitScript((chosen) => localStorage.setItem('cavren-theme', chosen), theme);
-    await page.goto('/sign-in');
-    await expect(page.getByText('Demo people')).toBeVisible();
-    expect(await faults()).toEqual([]);
-    await signIn(page, 'wren');
-    await expect(page.locator('tbody tr').first()).toBeVisible();
-    expect(await faults()).toEqual([]);
-    for (const place of ['/files', '/outbox', '/open', '/people', '/certificates']) {
-      await page.goto(place);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await page.waitForLoadState('networkidle');
-      expect([place, await faults()]).toEqual([place, []]);
-    }
-    const reference = await openDemoFile(page, 'Solvane');
-    for (const chapter of [
-      'request',
-      'people',
-      'home',
-      'income',
-      'commitments',
-      'worth',
-      'declarations',
-      'checks',
-      'conditions',
-      'signing',
-      'decision',
-      'history',
-    ]) {
-      await page.goto(`/files/${reference}/${chapter}`);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();
-      expect([chapter, await faults()]).toEqual([chapter, []]);
-    }
-    const many = await openDemoFile(page, 'Thackray');
-    await page.goto(`/files/${many}/income`);
-    await expect(page.getByRole('group', { name: /the year to date supports/ })).toBeVisible();
-    expect(await faults()).toEqual([]);
-    for (const sheet of ['Stress', 'Factors']) {
-      await page.getByRole('button', { name: sheet, exact: true }).click();
-      await expect(page.getByRole('dialog').getByRole('heading')).toBeVisible();
-      expect([sheet, await faults()]).toEqual([sheet, []]);
-      await page.getByRole('button', { name: 'Close' }).click();
-    }
-    const parts = await openDemoFile(page, 'Halden');
-    await page.goto(`/files/${parts}/request`);
-    await expect(page.getByText('12 CFR 1026 Appendix J, as here')).toBeVisible();
-    expect(await faults()).toEqual([]);
-    for (const [button, there] of [
-      ['Make it fit', 'The most they can carry now'],
-      ['Compare', 'Uses and sources'],
-    ] as const) {
-      await page.getByRole('button', { name: new RegExp(`^${button}`) }).click();
-      await expect(page.getByRole('dialog').getByText(there, { exact: true })).toBeVisible();
-      expect([button, await faults()]).toEqual([button, []]);
-      await page.getByRole('button', { name: 'Close' }).click();
-    }
-  });
+/** The same page in its light colours, judged whole, and in its dark ones; the colours change where it stands. */
+async function violationsInBoth(page: Page): Promise<string[]> {
+  const light = await violations(page);
+  const change = (name: string) => page.getByRole('button', { name, includeHidden: true }).evaluate((button: HTMLElement) => button.click());
+  if ((await page.getByRole('button', { name: 'Dark colours', includeHidden: true }).count()) === 0) return light;
+  await change('Dark colours');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  const dark = await violations(page, true);
+  await change('Light colours');
+  return [...light, ...dark.map((one) => `dark: ${one}`)];
 }
+
+test('the desk, light and dark', async ({ page }) => {
+  // Twenty pages, each looked at whole.
+  test.setTimeout(240_000);
+  const faults = () => violationsInBoth(page);
+  await page.goto('/sign-in');
+  await expect(page.getByText('Demo people')).toBeVisible();
+  expect(await faults()).toEqual([]);
+  await page.evaluate(() => localStorage.setItem('cavren-theme', 'dark'));
+  await page.reload();
+  await expect(page.getByText('Demo people')).toBeVisible();
+  expect(await violations(page, true)).toEqual([]);
+  await page.evaluate(() => localStorage.setItem('cavren-theme', 'light'));
+  await signIn(page, 'wren');
+  await expect(page.locator('tbody tr').first()).toBeVisible();
+  expect(await faults()).toEqual([]);
+  for (const place of ['/files', '/outbox', '/open', '/people', '/certificates']) {
+    await page.goto(place);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    expect([place, await faults()]).toEqual([place, []]);
+  }
+  const reference = await openDemoFile(page, 'Solvane');
+  for (const chapter of [
+    'request',
+    'people',
+    'home',
+    'income',
+    'commitments',
+    'worth',
+    'declarations',
+    'checks',
+    'conditions',
+    'signing',
+    'decision',
+    'history',
+  ]) {
+    await page.goto(`/files/${reference}/${chapter}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();
+    expect([chapter, await faults()]).toEqual([chapter, []]);
+  }
+  const many = await openDemoFile(page, 'Thackray');
+  await page.goto(`/files/${many}/income`);
+  await expect(page.getByRole('group', { name: /the year to date supports/ })).toBeVisible();
+  expect(await faults()).toEqual([]);
+  for (const sheet of ['Stress', 'Factors']) {
+    await page.getByRole('button', { name: sheet, exact: true }).click();
+    await expect(page.getByRole('dialog').getByRole('heading')).toBeVisible();
+    expect([sheet, await faults()]).toEqual([sheet, []]);
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
+  const parts = await openDemoFile(page, 'Halden');
+  await page.goto(`/files/${parts}/request`);
+  await expect(page.getByText('12 CFR 1026 Appendix J, as here')).toBeVisible();
+  expect(await faults()).toEqual([]);
+  for (const [button, there] of [
+    ['Make it fit', 'The most they can carry now'],
+    ['Compare', 'Uses and sources'],
+  ] as const) {
+    await page.getByRole('button', { name: new RegExp(`^${button}`) }).click();
+    await expect(page.getByRole('dialog').getByText(there, { exact: true })).toBeVisible();
+    expect([button, await faults()]).toEqual([button, []]);
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
+});
 
 test('the front door on a phone', async ({ browser }) => {
   const context = await phoneContext(browser);

@@ -1,6 +1,6 @@
-/** Debian's Chromium, headless, without its talk to outside. */
+/** Debian's Chromium without a window, which draws a page in half the time of the whole browser, and without its talk to outside. */
 export const CHROMIUM = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

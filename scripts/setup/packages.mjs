@@ -82,6 +82,6 @@ export const DATABASE_PACKAGES = [
 
 /** What tests need besides: a browser, and an outside verifier of signatures. */
 export const TEST_PACKAGES = [
-  { program: 'chromium', package: 'chromium' },
+  { program: 'chromium-headless-shell', package: 'chromium-headless-shell' },
   { program: 'pdfsig', package: 'poppler-utils' },
 ];

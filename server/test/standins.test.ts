@@ -28,7 +28,9 @@ describe('the simulated outside services', () => {
   });
   it('never pay twice for one key', async () => {
     const order = { key: 'one', routing: '011000015', account: '1234', name: 'Ida', amount: 100, currency: 'USD', text: 't' };
-    expect(await ask(`${standins.urls.bank}/transfers`, order)).toEqual(await ask(`${standins.urls.bank}/transfers`, { ...order, amount: 200 }));
+    const first = await ask(`${standins.urls.bank}/transfers`, order);
+    expect(await ask(`${standins.urls.bank}/transfers`, order)).toEqual(first);
+    expect((await ask(`${standins.urls.bank}/transfers`, { ...order, amount: 200 })).text).toBe('{"refused":"Another order has this key"}');
     expect(await (await fetch(`${standins.urls.bank}/transfers`)).json()).toHaveLength(1);
   });
   it('can be told to be away or to talk rubbish, and back', async () => {

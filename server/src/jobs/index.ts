@@ -61,7 +61,10 @@ export function makeJobs(db: Sequelize, log: FastifyBaseLogger, everyMs = 700): 
     for (;;) {
       const due = await store.claim(new Date(), 5);
       if (due.length === 0) return done;
-      await Promise.all(due.map(workOn));
+      // One that can't even say how it ended doesn't leave the others running by themselves.
+      const ended = await Promise.allSettled(due.map(workOn));
+      const fault = ended.find((one) => one.status === 'rejected');
+      if (fault) throw fault.reason;
       done += due.length;
     }
   }

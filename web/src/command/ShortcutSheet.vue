@@ -22,7 +22,8 @@ const GROUPS: { title: string; keys: [string, string][] }[] = [
   {
     title: 'In a grid',
     keys: [
-      ['Enter', 'in the last field: a new row'],
+      ['Enter', 'on a row: work in it; in its last field: the next row, or a new one'],
+      ['Escape', 'the row reads as a line again'],
       ['Ctrl+D', 'copy the row'],
       ['Ctrl+Delete', 'remove the row'],
     ],

@@ -73,7 +73,7 @@ const needs = (row: { id: string }): number => [...editing.needed.value].filter(
 const said = (row: { id: string }): string =>
   `Work in ${[...props.columns.map((column) => textOf(row, column)), needs(row) > 0 ? `${needs(row)} needed now` : ''].filter(Boolean).join(', ') || props.addLabel}`;
 
-/** Opens a row at one of its fields, or at the first that is empty. */
+/** Opens a row at one of its fields, or at its first. */
 async function work(row: { id: string }, field?: string): Promise<void> {
   editing.working.value = row.id;
   await nextTick();
