@@ -83,12 +83,16 @@ const shown = (column: Column, field: Editable, asMoney: boolean): string => {
   return value === null ? '' : asMoney ? formatMoney(value as Parameters<typeof formatMoney>[0], { locale: props.file.pack.locale }) : String(value);
 };
 const problem = ref('');
+/** What is typed in a field of a column and not yet a value, so that news of the file doesn't take it out of one's hands. */
+const typed = ref(new Map<string, string>());
+const placeOf = (column: Column, field: Editable): string => `${column.variant?.id ?? ''} ${field}`;
 function type(column: Column, field: Editable, asMoney: boolean, text: string): void {
   const { variant } = column;
   if (!variant) return;
   const value = asMoney ? parseMoney(text) : /^\d{1,3}$/.test(text.trim()) ? Number(text) : null;
   problem.value = value === null ? `“${text}” is no ${asMoney ? 'amount' : 'number of months'}` : '';
   if (value === null) return;
+  typed.value.delete(placeOf(column, field));
   const others = versions.changesOf(variant).filter((change) => !(change.op === 'set' && change.entity === 'request' && change.field === field));
   const set: FitChange = { op: 'set', entity: 'request', id: null, field, value };
   versions.edit(variant, value === props.file.request[field] ? others : [...others, set]);
@@ -129,9 +133,10 @@ const LETTERS = ['A', 'B', 'C'];
               <input
                 v-if="editable(column)"
                 class="field-input"
-                :value="shown(column, field, asMoney)"
+                :value="typed.get(placeOf(column, field)) ?? shown(column, field, asMoney)"
                 :aria-label="`${label}, version ${LETTERS[at - 1] ?? at}`"
                 inputmode="decimal"
+                @input="typed.set(placeOf(column, field), ($event.target as HTMLInputElement).value)"
                 @change="type(column, field, asMoney, ($event.target as HTMLInputElement).value)"
               />
               <span v-else :class="{ other: shown(column, field, asMoney) !== shown(columns[0]!, field, asMoney) }">{{

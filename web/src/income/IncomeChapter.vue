@@ -16,11 +16,9 @@ const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const go = useGoTo(() => props.file.reference);
-const whoColumn = computed<Column>(() => ({ field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '20%' }));
-const kindColumn: Column = { field: 'kind', label: 'Kind', width: '18%' };
 const columns = computed<Column[]>(() => [
-  whoColumn.value,
-  kindColumn,
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '20%' },
+  { field: 'kind', label: 'Kind', width: '18%' },
   { field: 'source', label: 'Employer or source', width: '30%' },
   { field: 'since', label: 'Since', width: '14%' },
 ]);
@@ -82,8 +80,8 @@ function arithmetic(row: { id: string }): string {
         </td>
       </template>
       <template #line="{ row, textOf }">
-        <span class="who">{{ textOf(row, whoColumn) }}</span>
-        <span class="what">{{ [textOf(row, kindColumn), incomeOf(row).source].filter(Boolean).join(', ') || 'Kind and source still to be named' }}</span>
+        <span class="who">{{ textOf(row, columns[0]!) }}</span>
+        <span class="what">{{ [textOf(row, columns[1]!), incomeOf(row).source].filter(Boolean).join(', ') || 'Kind and source still to be named' }}</span>
         <span v-if="of(row)" class="soft sums">{{ arithmetic(row) }}</span>
       </template>
       <template #under="{ row }">
