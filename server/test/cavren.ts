@@ -244,6 +244,10 @@ export class Walk {
     return `(${212 + this.number}) 555-010${which}`;
   }
 
+  /** The id by which the database knows the file. */
+  async id(): Promise<string> {
+    return (await this.cavren.services.fileStore.byReference(this.reference))?.id ?? '';
+  }
   get url() {
     return `/api/files/${this.reference}`;
   }

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { verifyHistories } from '../src/index';
 import { makeCavren, openFile, type TestCavren, type Walk } from './cavren';
+import { randomFrom } from './random';
 
 let cavren: TestCavren;
 let walk: Walk;
@@ -33,11 +34,7 @@ interface Operation {
 
 const inText = (value: unknown): string => (typeof value === 'string' ? value : value === undefined ? '' : JSON.stringify(value));
 
-let seed = 20_261_126;
-function random(below: number): number {
-  seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648;
-  return Math.floor((seed / 2_147_483_648) * below);
-}
+const random = randomFrom(20_261_126);
 const oneOf = <One>(list: readonly One[]): One => list[random(list.length)] as One;
 
 /** Values that programs stumble over. */

@@ -19,9 +19,8 @@ describe('history', () => {
         await walk.details([change.add('work', { personId: walk.applicant.id, kind: 'employed', employer })]);
     await cavren.db.query('DROP TRIGGER history_is_never_updated');
     await cavren.db.query('DROP TRIGGER history_is_never_deleted');
-    const idOf = async (reference: string) => (await cavren.services.fileStore.byReference(reference))?.id ?? '';
-    await execute(cavren.db, "UPDATE history SET after_value = 'something else' WHERE file_id = :id AND sequence = 3", { id: await idOf(second.reference) });
-    await execute(cavren.db, 'DELETE FROM history WHERE file_id = :id ORDER BY sequence DESC LIMIT 1', { id: await idOf(third.reference) });
+    await execute(cavren.db, "UPDATE history SET after_value = 'something else' WHERE file_id = :id AND sequence = 3", { id: await second.id() });
+    await execute(cavren.db, 'DELETE FROM history WHERE file_id = :id ORDER BY sequence DESC LIMIT 1', { id: await third.id() });
     const { problems } = await verifyHistories(cavren.services.historyStore);
     expect(new Map(problems.map(({ reference, problem }) => [reference, problem]))).toEqual(
       new Map([
@@ -29,7 +28,7 @@ describe('history', () => {
         [third.reference, 'the newest entries are missing'],
       ]),
     );
-    const chain = await cavren.services.historyStore.all(await idOf(first.reference));
+    const chain = await cavren.services.historyStore.all(await first.id());
     expect(chain.length).toBeGreaterThan(3);
     expect(chainProblem(chain, chain.length)).toBeNull();
     const changed = chain.map((entry) => (entry.sequence === 3 ? { ...entry, after: 'something else' } : entry));

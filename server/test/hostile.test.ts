@@ -148,7 +148,7 @@ describe('checks count for what was checked', () => {
 describe('reading history while it grows', () => {
   it('gives no alarm for entries that came after the length was read, and still finds those that are gone', async () => {
     const walk = await openFile(cavren);
-    const id = (await cavren.services.fileStore.byReference(walk.reference))?.id ?? '';
+    const id = await walk.id();
     const { historyStore } = cavren.services;
     const length = (await historyStore.all(id)).length;
     await walk.details([change.set('person', walk.applicant.id, 'knownAs', 'Idi')]);

@@ -8,6 +8,7 @@ import type { Account } from '../src/payments/index';
 import { SYSTEM } from '../src/http/index';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { makeCavren, openFile, type Answer, type TestCavren } from './cavren';
+import { randomFrom } from './random';
 import { fileToRelease } from './stages';
 
 const codeOf = (answer: Answer) => (answer.body as { code: string }).code;
@@ -70,7 +71,7 @@ describe('what the bank does with the money', () => {
     await walk.await();
     expect(walk.file).toMatchObject({ stage: 'done', payout: { order: { state: 'done' } } });
     expect((await cavren.transfers()).filter(({ text }) => text.includes(walk.reference))).toHaveLength(1);
-    const acts = (await cavren.services.historyStore.all((await cavren.services.fileStore.byReference(walk.reference))?.id ?? '')).map(({ act }) => act);
+    const acts = (await cavren.services.historyStore.all(await walk.id())).map(({ act }) => act);
     expect(acts.filter((act) => act.startsWith('payout.'))).toEqual(['payout.ask', 'payout.verify', 'payout.order', 'payout.unknown', 'payout.release']);
   });
   it.each([
@@ -164,13 +165,7 @@ describe('five hundred orders, cut at any step', () => {
     const found = await root.query<{ ID: bigint }[]>('SELECT ID FROM information_schema.PROCESSLIST WHERE DB = ?', [cavren.databaseName]);
     for (const { ID } of found) await root.query(`KILL ${ID}`).catch(() => undefined);
   }
-  const random = (() => {
-    let seed = 20_261_126;
-    return (below: number): number => {
-      seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648;
-      return Math.floor((seed / 2_147_483_648) * below);
-    };
-  })();
+  const random = randomFrom(20_261_126);
   /** As if the server had died and another had come: what it had claimed is free again. */
   async function anotherServer(): Promise<void> {
     await root.query(
@@ -181,7 +176,7 @@ describe('five hundred orders, cut at any step', () => {
   it('are paid once or not at all, and the file says which', { timeout: 300_000 }, async () => {
     const walks = [];
     for (let at = 0; at < 10; at += 1) walks.push(await openFile(cavren));
-    const ids = await Promise.all(walks.map(async ({ reference }) => (await cavren.services.fileStore.byReference(reference))?.id ?? ''));
+    const ids = await Promise.all(walks.map((walk) => walk.id()));
     refused.add(ids[9] ?? '');
     const actor = { ...SYSTEM, id: 'staff-dilys', name: 'Dilys Penhallow' };
     const give = (id: string, amount: number) =>

@@ -215,7 +215,7 @@ describe('the walk of a couple’s file', () => {
     expect((await verifyHistories(cavren.services.historyStore)).problems).toEqual([]);
     await expect(cavren.db.query("UPDATE history SET actor = 'x' LIMIT 1")).rejects.toThrow(/never updated/);
     await expect(cavren.db.query('DELETE FROM history LIMIT 1')).rejects.toThrow(/never deleted/);
-    const acts = (await cavren.services.historyStore.all((await cavren.services.fileStore.byReference(walk.reference))?.id ?? '')).map(({ act }) => act);
+    const acts = (await cavren.services.historyStore.all(await walk.id())).map(({ act }) => act);
     for (const act of [
       'file.open',
       'details.set',

@@ -26,7 +26,7 @@ export interface PaymentPurpose {
   account: (file: FileState, fileId: string) => Promise<Account | null>;
   /** What the receiver reads with the money. */
   text: (file: FileState) => string;
-  /** The bank paid what was ordered. Called once, in the change that says so. */
+  /** The bank paid what was ordered. Called once, in the change that says so; it loads the part again that shows the order. */
   paid: (change: FileChange, payment: PaymentRow, to: Account) => Promise<void>;
 }
 
@@ -38,6 +38,8 @@ declare module '../house/index' {
 
 const SERVICE = 'The bank';
 const OPEN: readonly PaymentRow['state'][] = ['ordered', 'unknown', 'differs'];
+/** Whether only the bank knows what became of an order. */
+const waits = (row: PaymentRow | null): row is PaymentRow => row?.state === 'ordered' || row?.state === 'unknown';
 
 /**
  * Payments, whatever they are for. What is to be paid is kept first, with a key of its own, in the change that orders it. A
@@ -54,16 +56,22 @@ export function paymentService({ services, jobs, config, plugged }: House, store
   /** Keeps what became of an order, where the file shows it, unless it was settled meanwhile. */
   const note = (payment: PaymentRow, values: Partial<PaymentRow>, act: string | null): Promise<unknown> =>
     services.files.change({ id: payment.fileId }, { version: null, actor: SYSTEM }, async (change) => {
-      const row = await store.byId(payment.id, change.tx);
-      if (row?.state !== 'ordered' && row?.state !== 'unknown') return;
+      if (!waits(await store.byId(payment.id, change.tx))) return;
       await store.update(payment.id, values, change.tx);
       await change.reload(purposeOf(payment).part);
       if (act) change.record(act, payment.purpose, null, JSON.stringify({ amount: payment.amount, problem: values.problem ?? null }));
     });
 
+  /** The order was carried out: says so, and has follow what follows. */
+  async function done(change: FileChange, row: PaymentRow, bankReference: string | null, to: Account): Promise<void> {
+    const values = { state: 'done' as const, problem: null, bankReference, settledAt: change.now };
+    await store.update(row.id, values, change.tx);
+    await purposeOf(row).paid(change, { ...row, ...values }, to);
+  }
+
   async function send(id: string): Promise<void> {
     const payment = await store.byId(id);
-    if (payment?.state !== 'ordered' && payment?.state !== 'unknown') return;
+    if (!waits(payment)) return;
     const purpose = purposeOf(payment);
     const { file } = await services.files.state({ id: payment.fileId });
     const account = await purpose.account(file, payment.fileId);
@@ -105,10 +113,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
     await services.files.change({ id: payment.fileId }, { version: null, actor: SYSTEM }, async (change) => {
       const row = await store.byId(payment.id, change.tx);
       // Said twice, it changes nothing.
-      if (row?.state !== 'ordered' && row?.state !== 'unknown') return;
-      const settled = { ...row, state: 'done' as const, problem: null, bankReference: reference, settledAt: change.now };
-      await store.update(payment.id, { state: 'done', problem: null, bankReference: reference, settledAt: change.now }, change.tx);
-      await purpose.paid(change, settled, account);
+      if (waits(row)) await done(change, row, reference, account);
     });
   }
   jobs.handle('payment.send', send, { untilDone: true });
@@ -124,11 +129,10 @@ export function paymentService({ services, jobs, config, plugged }: House, store
       const purpose = purposeOf(row);
       const account = await purpose.account(change.file, change.row.id);
       if (account?.digest !== row.about) throw PROBLEM.nothingToSettle();
-      const values = outcome === 'madeRight' ? { state: 'done' as const, problem: null, settledAt: change.now } : { state: 'failed' as const, problem: word };
-      await store.update(row.id, values, change.tx);
-      await change.reload(purpose.part);
       change.record(`${of}.settle`, of, null, JSON.stringify({ outcome, word }));
-      if (outcome === 'madeRight') await purpose.paid(change, { ...row, ...values }, account);
+      if (outcome === 'madeRight') return done(change, row, row.bankReference, account);
+      await store.update(row.id, { state: 'failed', problem: word }, change.tx);
+      await change.reload(purpose.part);
     },
     newest: (fileId: string, of: string, tx?: Tx) => store.newest(fileId, of, tx),
     orderOf,

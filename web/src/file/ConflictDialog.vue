@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { descriptionOf, fieldOf, personName } from '@cavren/core';
+import { descriptionOf, fieldOf } from '@cavren/core';
 import { computed } from 'vue';
 import { labelInside } from '../words/labels';
 import { saidValue } from '../words/values';
 import { useEditing } from './editing';
+import { nameIn } from './options';
 
 const editing = useEditing();
 const open = computed(() => editing.conflict.value !== null);
@@ -15,11 +16,7 @@ function show(value: string | number | boolean | null): string {
   const file = editing.file.value;
   const described = change.value && fieldOf(change.value.entity, change.value.field);
   if (!file || !described) return '';
-  const nameOf = (id: string): string => {
-    const person = file.people.find((one) => one.id === id);
-    return person ? personName(person) : 'somebody who isn’t in the file any more';
-  };
-  return saidValue(described, value, file.pack, nameOf) || 'empty';
+  return saidValue(described, value, file.pack, (id) => nameIn(file, id, 'somebody who isn’t in the file any more')) || 'empty';
 }
 </script>
 

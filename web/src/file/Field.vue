@@ -8,7 +8,7 @@ import { possibleDates } from './dates';
 import { useEditing } from './editing';
 import { optionsOf, type Option } from './options';
 import { labelOf } from '../words/labels';
-import { isFigure, readTyped, typedValue, type Reading, type Writing } from '../words/values';
+import { isFigure, readTyped, typedValue, type Reading } from '../words/values';
 
 const { showTime } = useShown();
 /** One field of a file, by the description of its detail: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
@@ -42,8 +42,7 @@ const disabled = computed(() => props.locked || !desk.may('details.write'));
 
 const needed = computed(() => editing.needed.value.has(anchor.value));
 const stored = computed<unknown>(() => (editing.file.value ? (rowIn(editing.file.value, props.entity, rowId.value)?.[props.field] ?? null) : null));
-/** The place's way of writing; the United States' while the file is still on its way. */
-const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
+const { writing } = editing;
 const show = (value: unknown): string => (described.value ? typedValue(described.value, value, writing.value) : '');
 const read = (raw: string): Reading =>
   described.value && editing.view.value ? readTyped(described.value, raw, writing.value, editing.view.value.today) : { value: raw };
@@ -197,7 +196,7 @@ async function reveal(): Promise<void> {
   <div class="field" :class="{ bare, due: bare && needed && stored === null }">
     <label v-if="!bare" :for="`f-${anchor}`">
       {{ label }}
-      <span v-if="needed && stored === null" class="needed">needed now</span>
+      <span v-if="needed && stored === null" class="needed-now">needed now</span>
     </label>
     <select
       v-if="CHOSEN.includes(kind)"
@@ -274,14 +273,8 @@ label {
   font-size: 0.85rem;
   font-weight: 600;
 }
-.needed {
+.needed-now {
   margin-left: 4px;
-  padding: 0 4px;
-  border-radius: 2px;
-  font-weight: 600;
-  font-size: 0.75rem;
-  color: var(--ember);
-  background: var(--ember-soft);
 }
 .due .field-input {
   border-left: 4px solid var(--ember);

@@ -4,12 +4,12 @@ import type { Entity } from '@cavren/core';
 import { mdiContentCopy, mdiPlus, mdiTrashCanOutline } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useDesk } from '../session/store';
-import { fieldOf, personName } from '@cavren/core';
+import { fieldOf } from '@cavren/core';
 import { labelOf } from '../words/labels';
-import { isFigure, saidValue, type Writing } from '../words/values';
+import { isFigure, saidValue } from '../words/values';
 import { useEditing } from './editing';
 import Field from './Field.vue';
-import type { Option } from './options';
+import { nameIn, type Option } from './options';
 
 /**
  * Rows of one kind: each a line to read, and fields where one works. Enter goes on, from the last field of a row to the next
@@ -55,16 +55,12 @@ watch(editing.working, () => {
   if (activeElement instanceof HTMLElement && table.value?.contains(activeElement)) activeElement.blur();
 });
 
-const writing = computed<Writing>(() => editing.file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
-const nameOf = (id: string): string => {
-  const person = editing.file.value?.people.find((one) => one.id === id);
-  return person ? personName(person) : '';
-};
+const nameOf = (id: string): string => (editing.file.value ? nameIn(editing.file.value, id) : '');
 function textOf(row: { id: string }, { field, options }: Column): string {
   const value = (row as Record<string, unknown>)[field];
   const described = fieldOf(props.entity, field);
   const option = options?.find((one) => one.value === value);
-  return option?.label ?? (described ? saidValue(described, value, writing.value, nameOf) : '');
+  return option?.label ?? (described ? saidValue(described, value, editing.writing.value, nameOf) : '');
 }
 const isNeeded = (row: { id: string }, { field }: Column): boolean =>
   editing.needed.value.has(`${row.id}.${field}`) && ((row as Record<string, unknown>)[field] ?? null) === null;
@@ -73,12 +69,12 @@ const needs = (row: { id: string }): number => [...editing.needed.value].filter(
 const said = (row: { id: string }): string =>
   `Work in ${[...props.columns.map((column) => textOf(row, column)), needs(row) > 0 ? `${needs(row)} needed now` : ''].filter(Boolean).join(', ') || props.addLabel}`;
 
+const fieldAt = (id: string, field = ''): HTMLElement | null => table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${field}"]`) ?? null;
 /** Opens a row at one of its fields, or at its first. */
 async function work(row: { id: string }, field?: string): Promise<void> {
   editing.working.value = row.id;
   await nextTick();
-  const anchorOf = (name: string) => table.value?.querySelector<HTMLElement>(`[data-anchor="${row.id}.${name}"]`);
-  (anchorOf(field ?? '') ?? anchorOf(props.columns[0]?.field ?? ''))?.focus();
+  (fieldAt(row.id, field) ?? fieldAt(row.id, props.columns[0]?.field))?.focus();
 }
 /** Back to the line, which keeps the focus. */
 async function close(row: { id: string }): Promise<void> {
@@ -92,7 +88,7 @@ async function add(values = props.fresh): Promise<void> {
   const id = editing.add(props.entity, values);
   await nextTick();
   const first = props.columns.find(({ field }) => values[field] === undefined || values[field] === null) ?? props.columns[0];
-  table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${first?.field ?? ''}"]`)?.focus();
+  fieldAt(id, first?.field)?.focus();
 }
 const KEPT: readonly string[] = ['string', 'number', 'boolean'];
 function copy(row: { id: string }): void {
@@ -162,7 +158,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           <td v-else-if="$slots['line']" :colspan="columns.length" @click="work(row)">
             <button type="button" class="line" :aria-label="said(row)">
               <slot name="line" :row="row" :text-of="textOf" />
-              <span v-if="needs(row) > 0" class="needs">{{ needs(row) }} needed now</span>
+              <span v-if="needs(row) > 0" class="needed-now">{{ needs(row) }} needed now</span>
             </button>
           </td>
           <template v-else>
@@ -271,15 +267,6 @@ th.figure {
   font: inherit;
   text-align: left;
   cursor: text;
-}
-.needs {
-  padding: 0 4px;
-  border-radius: 2px;
-  font-weight: 600;
-  font-size: 0.75rem;
-  color: var(--ember);
-  background: var(--ember-soft);
-  white-space: nowrap;
 }
 .worked > tr > td,
 .worked > tr > :deep(td) {

@@ -21,6 +21,7 @@ import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, t
 import type { PathWorker } from './path.worker';
 import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
 import { useDesk } from '../session/store';
+import type { Writing } from '../words/values';
 import { keepQueue, queueName, readQueue } from './queue';
 import { productInForce } from './products';
 
@@ -90,6 +91,8 @@ export function openEditing(reference: string) {
     () => view.value?.today ?? null,
     () => (notWorked.value = 'The part that works the figures out can’t be loaded. Load this page again.'),
   );
+  /** The place's way of writing; the United States' while the file is still on its way. */
+  const writing = computed<Writing>(() => file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
   /** Places that the next gate waits for. */
   const needed = computed(() => new Set(path.value?.now.map(({ place }) => place.anchor) ?? []));
 
@@ -306,6 +309,7 @@ export function openEditing(reference: string) {
     present,
     stated,
     needed,
+    writing,
     undos,
     working,
     asking,

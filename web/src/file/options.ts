@@ -7,6 +7,11 @@ export interface Option {
 }
 export const optionsOf = (labels: Record<string, string>): Option[] => Object.entries(labels).map(([value, label]) => ({ value, label }));
 export const plainOptions = (values: readonly string[]): Option[] => values.map((value) => ({ value, label: value }));
+/** Somebody of a file by id. @param otherwise for who isn't in it. */
+export function nameIn({ people }: Pick<FileState, 'people'>, id: string, otherwise = ''): string {
+  const person = people.find((one) => one.id === id);
+  return person ? personName(person) : otherwise;
+}
 /** Everyone in the file who may own a row. */
 export const peopleOptions = (file: FileState): Option[] => file.people.map((person) => ({ value: person.id, label: personName(person) }));
 

@@ -17,7 +17,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useEditing } from '../file/editing';
 import Field from '../file/Field.vue';
-import { type ChapterProps } from '../file/options';
+import { nameIn, type ChapterProps } from '../file/options';
 import { useShown } from '../words/shown';
 import HouseholdPicture from '../household/HouseholdPicture.vue';
 import Relations from '../household/Relations.vue';
@@ -92,10 +92,7 @@ function confirmDetails(): void {
 }
 const matchOf = (duplicate: Duplicate): string => `${duplicate.matchName} (${sayAll(say, duplicate.reasons)})`;
 const answer = (duplicate: Duplicate, body: object, path = '') => editing.act(`/duplicates/${duplicate.id}${path}`, body).catch(() => undefined);
-const nameOf = (id: string): string => {
-  const someone = props.file.people.find((candidate) => candidate.id === id);
-  return someone ? personName(someone) : '';
-};
+const nameOf = (id: string): string => nameIn(props.file, id);
 </script>
 
 <template>
