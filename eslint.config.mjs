@@ -32,7 +32,20 @@ export default typescript.config(
       parserOptions: { parser: typescript.parser, project: ['web/tsconfig.json'], tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
       globals: globals.browser,
     },
-    rules: { ...strict, 'vue/multi-word-component-names': 'off', 'vue/require-default-prop': 'off', 'vue/no-required-prop-with-default': 'off' },
+    rules: {
+      ...strict,
+      'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off',
+      'vue/no-required-prop-with-default': 'off',
+      'vue/no-undef-components': ['error', { ignorePatterns: ['^v-', '^router-', '^component$'] }],
+    },
+  },
+  {
+    files: ['web/**/*.ts'],
+    // The same program as that of the components, which is built once.
+    languageOptions: {
+      parserOptions: { projectService: false, project: ['web/tsconfig.json'], tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
+    },
   },
   { files: ['web/src/**/*.ts'], languageOptions: { globals: globals.browser } },
   {

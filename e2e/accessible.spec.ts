@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openDemoFile, phoneContext, signIn, test } from './people';
+import { CHAPTERS, expect, openDemoFile, phoneContext, signIn, test } from './people';
 
 /** Rules of WCAG 2.2 A and AA, as axe checks them; for other colours of the same page only the rule about colours. */
 async function violations(page: Page, onlyColours = false): Promise<string[]> {
@@ -51,20 +51,7 @@ test('the desk, light and dark', async ({ page }) => {
     expect([place, await faults()]).toEqual([place, []]);
   }
   const reference = await openDemoFile(page, 'Solvane');
-  for (const chapter of [
-    'request',
-    'people',
-    'home',
-    'income',
-    'commitments',
-    'worth',
-    'declarations',
-    'checks',
-    'conditions',
-    'signing',
-    'decision',
-    'history',
-  ]) {
+  for (const chapter of CHAPTERS) {
     await page.goto(`/files/${reference}/${chapter}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();

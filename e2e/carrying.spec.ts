@@ -52,6 +52,10 @@ test('debts: whose, what counts and why not; one keyed twice is taken away; the 
   const twice = wren.getByRole('group', { name: /looks like one debt keyed twice/i });
   await expect(twice).toBeVisible();
   const rows = wren.locator('tbody', { has: wren.locator('[data-anchor-row]') });
+  await rows
+    .nth(4)
+    .getByRole('button', { name: /^Work in/ })
+    .click();
   await rows.nth(4).getByRole('button', { name: 'Remove this row' }).click();
   await expect(twice).toHaveCount(0);
   await expect(wren.getByText('counts: more than was declared')).toBeVisible();

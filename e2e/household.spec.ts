@@ -214,6 +214,9 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   const context = await phoneContext(browser);
   const phone = await context.newPage();
   await phone.goto('/door/apply/workboat-refit');
+  // Before anything is asked: what it costs, how it goes, whom to call.
+  await expect(phone.getByText(/\$27,000\.00 over 36 months at 7\.95\s% a year/)).toBeVisible();
+  await expect(phone.getByRole('link', { name: '(212) 555-0100' })).toBeVisible();
   await phone.getByLabel('Your name').fill('Tegen Moss');
   await phone.getByLabel('Birth date').fill('12 June 1991');
   await phone.getByLabel('Mobile phone').fill('(212) 555-0193');
@@ -229,9 +232,15 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
     .getByRole('group', { name: /Do you live here/ })
     .getByRole('button', { name: 'yes' })
     .click();
+  await phone.getByRole('button', { name: 'Next: What you ask for' }).click();
+  await expect(phone.getByRole('heading', { level: 1, name: 'What you ask for' })).toBeFocused();
   await phone.getByLabel('Purpose').selectOption('Engine replacement');
   await phone.getByLabel('Amount').fill('25,000');
   await phone.getByLabel('Amount').press('Tab');
+  await phone.getByLabel('Term in months').fill('60');
+  await phone.getByLabel('Term in months').press('Tab');
+  await expect(phone.getByText(/You would pay \$[\d,.]+ a month/)).toBeVisible();
+  await phone.getByRole('button', { name: /^Step \d: Where you live/ }).click();
   await phone.getByRole('button', { name: 'Add an address' }).click();
   await phone.getByLabel('Street and number').fill('9 Coble Row');
   await phone.getByLabel('Town', { exact: true }).fill('Quillhaven');
@@ -243,6 +252,10 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await expect(phone.getByText('Give a date like')).toHaveCount(0);
   await expect(phone.getByText('everything is saved')).toBeVisible();
   expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  // A page that is loaded again is where it was.
+  await phone.reload();
+  await expect(phone.getByRole('heading', { level: 1, name: /^Where you live/ })).toBeVisible();
+  await expect(phone.getByLabel('Street and number')).toHaveValue('9 Coble Row');
   await phone.getByRole('button', { name: /Go on later/ }).click();
   await phone.getByRole('button', { name: 'Leave this page' }).click();
 
@@ -253,9 +266,20 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await phone.getByLabel('Six-digit code').fill(second);
   await phone.getByRole('button', { name: 'Come in' }).click();
   await phone.getByRole('button', { name: 'Fill in my details' }).click();
-  await expect(phone.getByLabel('Amount')).toHaveValue('25,000.00');
   await expect(phone.getByLabel('Street and number')).toHaveValue('9 Coble Row');
+  await phone.getByRole('button', { name: /^Step \d: What you ask for/ }).click();
+  await expect(phone.getByLabel('Amount')).toHaveValue('25,000.00');
+  // What is missing leads to where it is given.
+  await phone.getByRole('button', { name: /^Step \d: Look over and hand in/ }).click();
+  await phone
+    .getByRole('button', { name: /^Consent to the use/ })
+    .or(phone.getByRole('listitem').getByRole('button').last())
+    .first()
+    .click();
+  await expect(phone.getByRole('heading', { level: 1 })).not.toHaveText('Look over and hand in');
+  await phone.getByRole('button', { name: /^Step \d: Look over and hand in/ }).click();
   await phone.getByRole('button', { name: /I am done for now/ }).click();
+  await expect(phone.getByRole('heading', { name: 'Thank you, Tegen' })).toBeVisible();
   await expect(phone.getByRole('button', { name: 'Fill in my details' })).toHaveCount(0);
   await context.close();
 

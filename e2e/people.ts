@@ -33,6 +33,22 @@ export const test = base.extend<{ unbroken: undefined }>({
 });
 export { expect };
 
+/** The chapters of a file of lending, in their order. */
+export const CHAPTERS = [
+  'request',
+  'people',
+  'home',
+  'income',
+  'commitments',
+  'worth',
+  'declarations',
+  'checks',
+  'conditions',
+  'signing',
+  'decision',
+  'history',
+];
+
 /** Somebody of the demo, signed in; the form itself has a test of its own. */
 export async function signIn(page: Page, username: string): Promise<void> {
   const answer = await page.request.post('/api/session', { data: { username, password: 'quillhaven' } });

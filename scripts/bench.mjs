@@ -4,7 +4,7 @@ import { DATABASE_PACKAGES, ensureDebianPackages, ensureNpmPackages, TEST_PACKAG
 import { inRoot, ROOT } from './setup/place.mjs';
 import { runPlainly } from './setup/say.mjs';
 
-/** Prints what the budgets of docs/architecture.md are about; measures, never judges. */
+/** Prints what the budgets of docs/architecture.md are about, all of it or the parts that are named; measures, never judges. */
 await runPlainly(async () => {
   await ensureNpmPackages();
   await ensureDebianPackages([...DATABASE_PACKAGES, ...TEST_PACKAGES]);
@@ -16,7 +16,7 @@ await runPlainly(async () => {
   rmSync(folder, { recursive: true, force: true });
   const database = await startMariaDb({ folder, port: await freePort(), forTests: true, manyDatabases: true });
   const { address } = database;
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', inRoot('scripts/bench/measure.ts')], {
+  const { status } = spawnSync(process.execPath, ['--import', 'tsx', inRoot('scripts/bench/measure.ts'), ...process.argv.slice(2)], {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, CAVREN_DB_PORT: String(address.port), CAVREN_DB_PASSWORD: address.password, CAVREN_DATA: folder, CAVREN_LOG: 'silent' },

@@ -11,6 +11,7 @@ const USUAL = {
   CAVREN_WATCHLIST_PORT: 4863,
   CAVREN_BANK_PORT: 4864,
   CAVREN_POST_PORT: 4865,
+  CAVREN_TIMESTAMP_PORT: 4866,
 };
 
 await runPlainly(async () => {
@@ -39,6 +40,7 @@ await runPlainly(async () => {
       watchlist: portOf('CAVREN_WATCHLIST_PORT'),
       bank: portOf('CAVREN_BANK_PORT'),
       post: portOf('CAVREN_POST_PORT'),
+      timestamp: portOf('CAVREN_TIMESTAMP_PORT'),
     },
     say,
   });

@@ -7,7 +7,8 @@ import { runPlainly } from './setup/say.mjs';
 /**
  * Runs one of the server's commands on the data of a folder, beside a Cavren that runs on it or alone: verify-history holds
  * the chain of every file's history against itself, recalculate works every calculation that a decision rests on again,
- * rebuild-snapshots holds the snapshot of every file against its rows.
+ * rebuild-snapshots holds the snapshot of every file against its rows, rotate-master-key puts a new master key in the place of the
+ * present one.
  */
 await runPlainly(async () => {
   const folder = process.env.CAVREN_DATA ?? inRoot('.data');

@@ -46,7 +46,7 @@ export {
   viewAfter,
   WithdrawFile,
 } from './files/index';
-export { HistoryPage } from './history/index';
+export { HistoryPage, SealedDayCopy, SealedDayPage } from './history/index';
 export { OutboxMessage, OutboxPage, OutboxQuery } from './outbox/index';
 export { JudgePaper, MAX_PAPER_BYTES, PAPER_TYPES, RemovePaper } from './papers/index';
 export {

@@ -16,7 +16,7 @@ export {
   yearsBetween,
 } from './basis/dates/index';
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
-export { type Frequency } from './basis/frequency/index';
+export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
 export { nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
@@ -53,7 +53,21 @@ export {
   whatHangsOn,
   withDifference,
 } from './file/details/index';
-export { CHAIN_START, chainProblem, type CheckPoint, entryHash, FIRST_HASH, type HistoryEntry } from './file/history/index';
+export {
+  CHAIN_START,
+  chainProblem,
+  type CheckPoint,
+  entriesIn,
+  entryHash,
+  FIRST_HASH,
+  type HistoryEntry,
+  linesOf,
+  type SealedDay,
+  sealedDay,
+  sealedDayProblem,
+  type SealedEntry,
+  sealedText,
+} from './file/history/index';
 export { type Certificate, datesProblem, LINE_LABEL, offerBars, type OfferWish } from './file/offers/index';
 export { type Act, actsOf, barToDecide, barToRelease, may, paymentBar, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
 export {
@@ -118,6 +132,7 @@ export { type Debt, debtTerms } from './means/commitments/index';
 export {
   type CountedIncome,
   evidencedAmount,
+  leaps,
   fieldsAsked,
   type Income,
   INCOME_KINDS,
@@ -136,7 +151,9 @@ export {
   costOf,
   type Costs,
   type CostsInput,
+  type CostExample,
   costsOf,
+  exampleOf,
   offerOf,
   paidOutOf,
   partInWords,

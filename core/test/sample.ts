@@ -68,6 +68,7 @@ export const pack: PlacePack = {
     { code: 'es', label: 'Spanish' },
   ],
   phoneRegion: 'US',
+  contact: null,
   timeZone: 'America/New_York',
   districts: { '00414': ['Ropewalk Ward', 'Netmenders Ward'] },
   taxes: [],

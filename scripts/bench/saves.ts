@@ -2,7 +2,9 @@ import type { FileAnswer, FileView } from '@cavren/contract';
 import { nanoid } from 'nanoid';
 import { performance } from 'node:perf_hooks';
 import { QueryTypes, type Sequelize } from 'sequelize';
+import sharp from 'sharp';
 import { buildApp, readConfig } from '../../server/src/index';
+import { formOf } from '../../server/test/form';
 import { inRoot } from '../setup/place.mjs';
 
 type App = Awaited<ReturnType<typeof buildApp>>['app'];
@@ -12,7 +14,7 @@ const PASSWORD = 'a long enough password';
 const TURNS = 200;
 
 /** An officer's browser: keeps the session, and the version of what is open. */
-class Officer {
+export class Officer {
   private headers: Record<string, string> = {};
   constructor(
     private readonly app: App,
@@ -31,6 +33,12 @@ class Officer {
   async open(fullName: string, birthDate: string, receivedOn: string): Promise<string> {
     const wish = { product: 'workboat-refit', channel: 'counter', receivedOn, personId: null, fullName, birthDate };
     return (await this.call<{ reference: string }>('POST', '/api/files', wish)).body.reference;
+  }
+  upload(reference: string, content: Buffer, name: string): Promise<{ status: number }> {
+    const { payload, headers } = formOf(content, name, null);
+    return this.app
+      .inject({ method: 'POST', url: `/api/files/${reference}/papers`, headers: { ...this.headers, ...headers }, payload })
+      .then(({ statusCode }) => ({ status: statusCode }));
   }
   save(reference: string, version: number, value: string) {
     const changes = [{ op: 'set', entity: 'request', id: null, field: 'purpose', value }];
@@ -139,5 +147,31 @@ export async function saves(say: (line: string) => void): Promise<void> {
   say(
     `${`${OFFICERS} officers saving for ${SECONDS} seconds, one server`.padEnd(62)} ${Math.round(waited.length / SECONDS)} saves a second   95 % ${at(waited, 0.95).toFixed(0)} ms   ${conflicts} conflicts told`,
   );
+  await crowd(first, officers[1] as Officer, shared, say);
   await app.close();
+}
+
+const UPLOADS = 200;
+
+/** What others wait for while somebody sends two hundred papers to one file at once. */
+async function crowd(sender: Officer, other: Officer, reference: string, say: (line: string) => void): Promise<void> {
+  const picture = await sharp({ create: { width: 1600, height: 1200, channels: 3, background: '#3355aa' } })
+    .jpeg()
+    .toBuffer();
+  await sender.upload(reference, picture, 'first.jpg');
+  const sent = Array.from({ length: UPLOADS }, (_, number) =>
+    sender.upload(reference, Buffer.concat([picture, Buffer.from(`${number}`)]), `paper ${number}.jpg`),
+  );
+  const state = { going: true };
+  const all = Promise.all(sent).finally(() => (state.going = false));
+  const times: number[] = [];
+  while (state.going) {
+    const from = performance.now();
+    await other.call('GET', '/api/today');
+    times.push(performance.now() - from);
+  }
+  const taken = (await all).filter(({ status }) => status === 201).length;
+  say(
+    `${`Today, while ${UPLOADS} papers are sent to one file (${taken} taken, the others told to wait)`.padEnd(62)} median ${at(times, 0.5).toFixed(0)} ms   95 % ${at(times, 0.95).toFixed(0)} ms   longest ${Math.max(...times).toFixed(0)} ms`,
+  );
 }

@@ -84,4 +84,5 @@ export const DATABASE_PACKAGES = [
 export const TEST_PACKAGES = [
   { program: 'chromium-headless-shell', package: 'chromium-headless-shell' },
   { program: 'pdfsig', package: 'poppler-utils' },
+  { program: 'openssl', package: 'openssl' },
 ];

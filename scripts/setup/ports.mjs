@@ -38,5 +38,6 @@ export async function freePorts() {
     watchlist: await freePort(),
     bank: await freePort(),
     post: await freePort(),
+    timestamp: await freePort(),
   };
 }

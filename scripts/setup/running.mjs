@@ -4,7 +4,7 @@ import { buildServer, ensureScreens } from './build.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { Plain } from './say.mjs';
 
-/** @typedef {{ port: number, database: number, register: number, watchlist: number, bank: number, post: number }} Ports */
+/** @typedef {{ port: number, database: number, register: number, watchlist: number, bank: number, post: number, timestamp: number }} Ports */
 
 /**
  * Starts all of Cavren: database, stand-ins, server. What was started is stopped again when a later part fails.
@@ -38,10 +38,12 @@ export async function startCavren({ folder, ports, log = 'warn', forTests = fals
     CAVREN_WATCHLIST_PORT: String(ports.watchlist),
     CAVREN_BANK_PORT: String(ports.bank),
     CAVREN_POST_PORT: String(ports.post),
+    CAVREN_TIMESTAMP_PORT: String(ports.timestamp),
     CAVREN_REGISTER_URL: `http://127.0.0.1:${ports.register}`,
     CAVREN_WATCHLIST_URL: `http://127.0.0.1:${ports.watchlist}`,
     CAVREN_BANK_URL: `http://127.0.0.1:${ports.bank}`,
     CAVREN_POST_URL: `http://127.0.0.1:${ports.post}`,
+    CAVREN_TIMESTAMP_URL: `http://127.0.0.1:${ports.timestamp}`,
     CAVREN_DEMO_PEOPLE: inRoot('demo', 'people.json'),
     CAVREN_LOG: log,
   };
@@ -52,7 +54,9 @@ export async function startCavren({ folder, ports, log = 'warn', forTests = fals
     await answersAt(`http://127.0.0.1:${ports.post}/`, standins);
     await fillDemo(built.demo, environment, say);
     say('Starting the server …');
-    const server = startNode(built.server, environment, say);
+    // The schema is up to date by now, so the server never learns the password of whose tables they are.
+    const withoutOwner = Object.fromEntries(Object.entries(environment).filter(([name]) => !name.startsWith('CAVREN_DB_OWNER')));
+    const server = startNode(built.server, withoutOwner, say);
     stops.push(server.stop);
     await answersAt(`http://127.0.0.1:${ports.port}/api/health`, server);
     return { stop, database, server, url: `http://127.0.0.1:${ports.port}` };

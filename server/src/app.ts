@@ -6,13 +6,16 @@ import { join } from 'node:path';
 import { diskByteStore } from './bytes/index';
 import { concepts } from './concepts';
 import type { Config } from './config/index';
-import { connect, migrate } from './db/index';
+import { connect, migrate, pendingMigrations } from './db/index';
 import { makeHouse, type Concept } from './house/index';
 import { answerErrors, protect, servePages, withoutData, type App } from './http/index';
 import { makeJobs } from './jobs/index';
-import { loadMasterKey, makeSecrets } from './secrets/index';
+import { loadDataKey, makeSecrets } from './secrets/index';
 
 export const LENDER = 'Quillhaven Mutual';
+
+const LONGEST_REQUEST_MS = 120_000;
+const LONGEST_HEADERS_MS = 15_000;
 
 interface Options {
   config: Config;
@@ -23,11 +26,16 @@ interface Options {
   more?: readonly Concept[];
 }
 
-/** Brings the schema up to date as the one whose tables they are; the program's own user can't. */
+/** Brings the schema up to date as the one whose tables they are; whoever starts without that user finds it up to date already. */
 async function migrateAsOwner({ database, databaseOwner }: Config): Promise<void> {
   const db = connect({ ...database, ...databaseOwner });
   try {
-    await migrate(db);
+    const pending = await pendingMigrations(db);
+    if (pending.length === 0) return;
+    await migrate(db).catch((error: unknown) => {
+      const why = error instanceof Error ? error.message : String(error);
+      throw new Error(`The database lacks ${pending.join(', ')}, and “${databaseOwner?.user ?? database.user}” can’t bring it up to date: ${why}`);
+    });
   } finally {
     await db.close();
   }
@@ -40,6 +48,9 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
     logger: config.log === 'silent' ? false : { level: config.log, serializers: { req: ({ method, id }) => ({ method, id }), err: withoutData } },
     genReqId: () => nanoid(),
     bodyLimit: 1024 * 1024,
+    // A request that takes longer to come in is cut off; what it was about to say is lost to nobody else.
+    requestTimeout: LONGEST_REQUEST_MS,
+    http: { headersTimeout: LONGEST_HEADERS_MS, connectionsCheckingInterval: 5_000 },
     forceCloseConnections: true,
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler(validatorCompiler);
@@ -49,7 +60,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
 
   await migrateAsOwner(config);
   const db = connect(config.database);
-  const secrets = makeSecrets(await loadMasterKey(config.dataFolder));
+  const secrets = makeSecrets(await loadDataKey(config.dataFolder));
   const bytes = diskByteStore(join(config.dataFolder, 'papers'), secrets);
   const jobs = makeJobs(db, app.log);
   const house = makeHouse({ config, db, secrets, bytes, jobs, now, lender: LENDER, secure, productFolder, demoPeople });

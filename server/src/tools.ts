@@ -3,6 +3,7 @@ import { buildApp } from './app';
 import { recalculateAll } from './calculation/index';
 import { readConfig } from './config/index';
 import { verifyHistories } from './history/index';
+import { rotateMasterKey } from './secrets/index';
 
 type Cavren = Awaited<ReturnType<typeof buildApp>>;
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
@@ -10,10 +11,19 @@ const say = (line: string): void => void process.stdout.write(`${line}\n`);
 /** Commands for who runs the program: each says what it found, and whether all is well. They read; only what they are for is written. */
 const COMMANDS: Record<string, (cavren: Cavren) => Promise<boolean>> = {
   'verify-history': async ({ services }) => {
-    const { files, entries, problems } = await verifyHistories(services.historyStore);
-    for (const { reference, problem } of problems) say(`${reference}: ${problem}`);
-    say(`${files} files, ${entries} entries: ${problems.length === 0 ? 'every chain holds' : `${problems.length} chains are broken`}`);
+    const { files, entries, days, unstamped, problems } = await verifyHistories(services.historyStore, services.sealedDays);
+    for (const { reference, problem } of problems) say(reference === null ? problem : `${reference}: ${problem}`);
+    say(`${files} files, ${entries} entries, ${days} sealed days${unstamped > 0 ? `, of which ${unstamped} wait for their time stamp` : ''}`);
+    say(problems.length === 0 ? 'every chain holds' : `${problems.length} things are wrong`);
     return problems.length === 0;
+  },
+  /** Wraps the key of the data by a new master key; a server that runs goes on with the key that it has read. */
+  'rotate-master-key': async ({ config }) => {
+    await rotateMasterKey(config.dataFolder);
+    say(
+      `There is a new master key in ${resolve(config.dataFolder, 'keys')}; the former one opens nothing any more. Keep a copy of both keys with your backups.`,
+    );
+    return true;
   },
   recalculate: async ({ services }) => {
     const { count, astray } = await recalculateAll(services.decisionStore);

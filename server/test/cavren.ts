@@ -1,6 +1,16 @@
-import { fileOf, viewAfter, type DetailChange, type FieldValue, type FileAnswer, type FileView, type Me, type ProductInForce } from '@cavren/contract';
+import {
+  fileOf,
+  viewAfter,
+  type DetailChange,
+  type FieldValue,
+  type FileAnswer,
+  type FileView,
+  type Me,
+  type Problem,
+  type ProductInForce,
+} from '@cavren/contract';
 import { dayAt, isoDate, signersOf, type FileState, type StaffRole } from '@cavren/core';
-import { startStandins, type Mode } from '@cavren/standins';
+import { startStandins, type Mode, type StandinPorts } from '@cavren/standins';
 import type { InjectOptions, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
 import { nanoid } from 'nanoid';
@@ -13,6 +23,7 @@ import { inject } from 'vitest';
 import { select } from '../src/db/index';
 import { buildApp, readConfig, type Cavren } from '../src/index';
 import type { Concept } from '../src/house/index';
+import { formOf } from './form';
 import { findProgram } from '../../scripts/setup/packages.mjs';
 import { inRoot } from '../../scripts/setup/place.mjs';
 
@@ -28,26 +39,33 @@ const PASSWORD = 'a long enough password';
 
 export type Answer<T = unknown> = { status: number; body: T; response: LightMyRequestResponse };
 
+/** What a refusal says. */
+export const problem = (answer: Answer): Problem => answer.body as Problem;
+
 /** What a refusal says, each with the field that it is about. */
 export const problems = (answer: Answer) =>
   (answer.body as { errors?: { path: string; message: string }[] }).errors?.map(({ path, message }) => [path.split('/').at(-1), message]);
 
 /** A browser of one person: keeps the cookie and the token of its session. */
 export class Client {
-  private cookie = '';
+  private readonly cookies = new Map<string, string>();
   private csrf = '';
   me: Me | null = null;
-  constructor(private readonly app: Cavren['app']) {}
+  /** @param address where it is reached from; limits by address are each one's own. */
+  constructor(
+    private readonly app: Cavren['app'],
+    private readonly address = '127.0.0.1',
+  ) {}
 
   async call<T = unknown>(method: InjectOptions['method'], url: string, payload?: object, headers: Record<string, string> = {}): Promise<Answer<T>> {
     const response = await this.app.inject({
       method: method ?? 'GET',
       url,
+      remoteAddress: this.address,
       ...(payload ? { payload } : {}),
-      headers: { cookie: this.cookie, 'x-csrf-token': this.csrf, ...headers },
+      headers: { cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '), 'x-csrf-token': this.csrf, ...headers },
     });
-    const set = response.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
-    if (set) this.cookie = set;
+    for (const { name, value } of response.cookies) this.cookies.set(name, value);
     const json = String(response.headers['content-type']).includes('json');
     const body = (json ? response.json() : response.body) as T;
     const token = json ? (body as { csrfToken?: string } | null)?.csrfToken : undefined;
@@ -68,11 +86,8 @@ export class Client {
     return this;
   }
   upload<T = FileAnswer>(url: string, content: Buffer, name: string, conditionKey: string | null): Promise<Answer<T>> {
-    const boundary = 'cavren-test-boundary';
-    const field = conditionKey === null ? '' : `--${boundary}\r\ncontent-disposition: form-data; name="conditionKey"\r\n\r\n${conditionKey}\r\n`;
-    const head = `${field}--${boundary}\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: application/octet-stream\r\n\r\n`;
-    const payload = Buffer.concat([Buffer.from(head), content, Buffer.from(`\r\n--${boundary}--\r\n`)]);
-    return this.call<T>('POST', url, payload, { 'content-type': `multipart/form-data; boundary=${boundary}` });
+    const { payload, headers } = formOf(content, name, conditionKey);
+    return this.call<T>('POST', url, payload, headers);
   }
 }
 
@@ -82,8 +97,8 @@ const FRESH_MS = 20 * 60_000;
 export interface TestCavren extends Cavren {
   clock: { at: Date | null };
   as(username: string): Promise<Client>;
-  stranger(): Client;
-  setMode(service: 'register' | 'watchlist' | 'bank' | 'post', mode: Mode): Promise<void>;
+  stranger(address?: string): Client;
+  setMode(service: keyof StandinPorts, mode: Mode): Promise<void>;
   /** What the mail and text service delivered. */
   delivered(): Promise<{ key: string; channel: string; to: string; body: string }[]>;
   transfers(): Promise<{ reference: string; amount: number; text: string }[]>;
@@ -127,7 +142,7 @@ export async function makeCavren(options: { clean?: boolean; dump?: string; more
   const connection = await createConnection({ host, port, user, password });
   await connection.query(`CREATE DATABASE \`${databaseName}\` CHARACTER SET utf8mb4`);
   if (options.dump) loadDump(options.dump, { host, port, user, password, databaseName });
-  const standins = await startStandins({ register: 0, watchlist: 0, bank: 0, post: 0 });
+  const standins = await startStandins();
   const dataFolder = mkdtempSync(join(folder, 'papers-'));
   if (options.dump) {
     mkdirSync(join(dataFolder, 'keys'));
@@ -163,7 +178,7 @@ export async function makeCavren(options: { clean?: boolean; dump?: string; more
     ...cavren,
     clock,
     databaseName,
-    stranger: () => new Client(cavren.app),
+    stranger: (address) => new Client(cavren.app, address),
     async as(username) {
       const at = (clock.at ?? new Date()).getTime();
       const known = clients.get(username);

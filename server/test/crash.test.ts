@@ -110,7 +110,7 @@ describe('kill -9 in the middle of saves', () => {
     expect([confirmed.price, confirmed.price + 1]).toContain(view.file.request.price);
     expect(view.file.request.amount).toBe(view.file.request.price);
     expect(view.version).toBe(1 + (view.file.request.price ?? 0));
-    expect((await verifyHistories(again.services.historyStore)).problems).toEqual([]);
+    expect((await verifyHistories(again.services.historyStore, again.services.sealedDays)).problems).toEqual([]);
     await again.app.close();
   });
 });

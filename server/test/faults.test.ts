@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { execute, select } from '../src/db/index';
 import { Phone } from './applicant';
-import { change, Client, makeCavren, openFile, STAFF, type TestCavren, type Walk } from './cavren';
+import { change, Client, makeCavren, openFile, STAFF, type TestCavren, type Walk, problem } from './cavren';
 import { fileInGathering, fileOutForSignature } from './stages';
 import { jpeg, pdf, png } from './samples';
 
@@ -14,8 +14,6 @@ beforeAll(async () => {
   cavren = await makeCavren();
 });
 afterAll(() => cavren.close());
-
-const problem = (answer: { body: unknown }): Problem => answer.body as Problem;
 
 const gathering = (options?: Parameters<Walk['typeAll']>[0]) => fileInGathering(cavren, options);
 const signing = (options?: Parameters<Walk['typeAll']>[0]) => fileOutForSignature(cavren, options);
@@ -116,6 +114,19 @@ describe('papers', () => {
     expect([413, 422]).toContain(answer.status);
     expect((answer.body as Problem).title).toMatch(message);
     expect((await walk.look()).file.papers).toHaveLength(before);
+  });
+  it('that show far more than was stated ask whether it is for the same time, and count once somebody says so', async () => {
+    const walk = await fileInGathering(cavren);
+    const [income] = walk.file.incomes;
+    await walk.upload(await png(), 'payslip.png', `income:${income?.id ?? ''}`);
+    const at = `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`;
+    const accept = (amount: number, more: object = {}) => walk.act('wren', at, { verdict: 'accepted', page: 1, amount, ...more });
+    const far = (income?.amount ?? 0) * 154;
+    const refused = await accept(far);
+    expect(problem(refused)).toMatchObject({ status: 422, code: 'leap', errors: [{ path: 'amount' }] });
+    expect(walk.file.papers.at(-1)?.state).toBe('received');
+    expect((await accept(far, { sure: true })).status).toBe(200);
+    expect(walk.file.papers.at(-1)).toMatchObject({ state: 'accepted', proof: { amount: far } });
   });
   it('a name with folders and marks is only a name', async () => {
     await upload(await png(), '../../etc/pass wd.png');

@@ -167,7 +167,7 @@ describe('unfinished files of many products', () => {
 describe('a database of the last release', () => {
   it('comes along: histories verify, calculations repeat to the cent, and every file reads as its rows say', async () => {
     const cavren = await makeCavren({ clean: true, dump: inRoot('server/test/release/004-costs.sql.gz') });
-    const histories = await verifyHistories(cavren.services.historyStore);
+    const histories = await verifyHistories(cavren.services.historyStore, cavren.services.sealedDays);
     expect(histories).toMatchObject({ files: 60, problems: [] });
     expect(histories.entries).toBeGreaterThan(1000);
     const { count, astray } = await recalculateAll(cavren.services.decisionStore);

@@ -21,7 +21,7 @@ describe('history', () => {
     await cavren.db.query('DROP TRIGGER history_is_never_deleted');
     await execute(cavren.db, "UPDATE history SET after_value = 'something else' WHERE file_id = :id AND sequence = 3", { id: await second.id() });
     await execute(cavren.db, 'DELETE FROM history WHERE file_id = :id ORDER BY sequence DESC LIMIT 1', { id: await third.id() });
-    const { problems } = await verifyHistories(cavren.services.historyStore);
+    const { problems } = await verifyHistories(cavren.services.historyStore, cavren.services.sealedDays);
     expect(new Map(problems.map(({ reference, problem }) => [reference, problem]))).toEqual(
       new Map([
         [second.reference, 'entry 3 was changed after it was written'],

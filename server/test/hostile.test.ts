@@ -6,15 +6,13 @@ import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { execute, select } from '../src/db/index';
 import { Phone } from './applicant';
-import { change, Client, makeCavren, openFile, type Answer, type TestCavren, type Walk } from './cavren';
+import { change, Client, makeCavren, openFile, type Answer, type TestCavren, type Walk, problem } from './cavren';
 import { pdf } from './samples';
 import { fileOutForSignature } from './stages';
 
 let cavren: TestCavren;
 beforeAll(async () => (cavren = await makeCavren()));
 afterAll(() => cavren.close());
-
-const problem = (answer: Answer) => answer.body as { code: string; title: string; errors?: { path: string; message: string }[] };
 
 const agreementOut = () => fileOutForSignature(cavren);
 const phoneOf = (walk: Walk, which: number) => new Phone(cavren, 'ida@post.example', walk.sentTo(which), walk.reference);
@@ -183,6 +181,36 @@ describe('text that can’t be kept', () => {
 });
 
 describe('the front door tells nothing', () => {
+  it('an outsider’s guesses use up nothing of the applicant’s, whose code works in the browser that asked for it and in no other', async () => {
+    const walk = await agreementOut();
+    const wish = { reference: walk.reference, phone: walk.phone(1) };
+    const ida = phoneOf(walk, 1);
+    await ida.post('/api/door/return', wish);
+    const code = await ida.readCode();
+    const outsider = cavren.stranger();
+    // Knowing the code isn't enough for whoever didn't ask for it.
+    expect((await outsider.post('/api/door/return/enter', { ...wish, code })).status).toBe(422);
+    await outsider.post('/api/door/return', wish);
+    for (let turn = 0; turn < 7; turn += 1) await outsider.post('/api/door/return/enter', { ...wish, code: '000000' });
+    expect((await outsider.post('/api/door/return/enter', { ...wish, code })).status).toBe(422);
+    expect((await ida.post('/api/door/return/enter', { ...wish, code })).status).toBe(200);
+  });
+  it('an outsider who asks for codes all day takes none from who has a link, or came in by their browser before', async () => {
+    const walk = await agreementOut();
+    const wish = { reference: walk.reference, phone: walk.phone(1) };
+    const ida = await phoneOf(walk, 1).comeIn();
+    for (let turn = 0; turn < 15; turn += 1) await cavren.stranger(`10.1.0.${turn + 1}`).post('/api/door/return', wish);
+    const texts = async () => (await cavren.delivered()).filter(({ to, body }) => to === walk.sentTo(1) && body.includes('is your code')).length;
+    await cavren.jobs.runDue();
+    const before = await texts();
+    expect(before).toBeLessThan(13);
+    await cavren.stranger('10.1.0.99').post('/api/door/return', wish);
+    await cavren.jobs.runDue();
+    expect(await texts()).toBe(before);
+    // By the browser of before, without a link; and with the link, in another.
+    expect((await ida.comeBack(walk.phone(1))).status).toBe(200);
+    expect((await phoneOf(walk, 1).comeIn()).view.name).toBe('Ida Holm');
+  });
   it('whether reference and phone belong together; and one phone gets no more than so many texts a day, across files', async () => {
     const walk = await agreementOut();
     const stranger = cavren.stranger();
@@ -192,8 +220,22 @@ describe('the front door tells nothing', () => {
     const told = ({ status, body }: Answer) => [status, { ...(body as object), requestId: '' }];
     expect(told(known)).toEqual(told(unknown));
     const phone = await phoneOf(walk, 1).openLink();
+    const texts = async () => {
+      await cavren.jobs.runDue();
+      return (await cavren.delivered()).filter(({ to, body }) => to === walk.sentTo(1) && body.includes('is your code')).length;
+    };
+    await phone.askCode();
+    const before = await texts();
+    // At once again: the code of a moment ago is still good, and no other is sent.
+    expect((await phone.askCode()).status).toBe(200);
+    expect(await texts()).toBe(before);
     const answers: number[] = [];
-    for (let turn = 0; turn < 24; turn += 1) answers.push((await phone.askCode()).status);
+    const began = Date.now();
+    for (let turn = 1; turn <= 24; turn += 1) {
+      cavren.clock.at = new Date(began + turn * 11_000);
+      answers.push((await phone.askCode()).status);
+    }
+    cavren.clock.at = null;
     expect(answers.filter((status) => status === 200).length).toBeLessThan(21);
     expect(answers.at(-1)).toBe(429);
   });

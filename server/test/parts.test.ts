@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,7 +10,7 @@ import { diskByteStore } from '../src/bytes/index';
 import { readConfig } from '../src/config/index';
 import { select } from '../src/db/index';
 import { ask } from '../src/outside/index';
-import { loadMasterKey, makeSecrets } from '../src/secrets/index';
+import { loadDataKey, makeSecrets, rotateMasterKey } from '../src/secrets/index';
 import { inRoot } from '../../scripts/setup/place.mjs';
 import { makeCavren, type TestCavren } from './cavren';
 
@@ -34,16 +34,54 @@ describe('secrets', () => {
     expect(makeSecrets(Buffer.alloc(32, 7)).searchHash(text)).not.toBe(makeSecrets(Buffer.alloc(32, 8)).searchHash(text));
     expect(makeSecrets(Buffer.alloc(32, 7)).searchHash(text)).not.toBe(createHash('sha256').update(text).digest('hex'));
   });
-  it('have a master key that is made once, by whoever comes first, and only the owner can read', async () => {
-    const keys = await Promise.all([loadMasterKey(folder), loadMasterKey(folder), loadMasterKey(folder)]);
+  it('have keys that are made once, by whoever comes first, and only the owner can read', async () => {
+    const keys = await Promise.all(Array.from({ length: 8 }, () => loadDataKey(folder)));
     expect(new Set(keys.map((key) => key.toString('hex'))).size).toBe(1);
-    expect(statSync(join(folder, 'keys', 'master.key')).mode & 0o077).toBe(0);
+    expect(readdirSync(join(folder, 'keys')).toSorted()).toEqual(['data.key', 'master.key']);
+    for (const name of readdirSync(join(folder, 'keys'))) expect([name, statSync(join(folder, 'keys', name)).mode & 0o077]).toEqual([name, 0]);
+  });
+  it('read what they read before under another master key, and the former one opens nothing any more', async () => {
+    const before = await loadDataKey(folder);
+    const former = readFileSync(join(folder, 'keys', 'master.key'));
+    await rotateMasterKey(folder);
+    expect((await loadDataKey(folder)).equals(before)).toBe(true);
+    const wrapped = readFileSync(join(folder, 'keys', 'data.key'));
+    expect(() => makeSecrets(former).unseal(wrapped)).toThrow();
+    writeFileSync(join(folder, 'keys', 'master.key'), former);
+    await expect(loadDataKey(folder)).rejects.toThrow(/isn’t the master key/);
+  });
+  it('are rotated whole: cut off after any step, the keys still read what they read before', async () => {
+    const at = mkdtempSync(join(folder, 'rotation-'));
+    const keys = join(at, 'keys');
+    const before = await loadDataKey(at);
+    cpSync(keys, join(at, 'former'), { recursive: true });
+    await rotateMasterKey(at);
+    cpSync(keys, join(at, 'after'), { recursive: true });
+    // The steps of a rotation: the new master key beside the former one, then the key of the data, then the exchange.
+    const states = [
+      { 'master.key': 'former', 'data.key': 'former', 'master.key.next': 'after/master.key' },
+      { 'master.key': 'former', 'data.key': 'after', 'master.key.next': 'after/master.key' },
+    ];
+    for (const state of states) {
+      rmSync(keys, { recursive: true });
+      for (const [name, from] of Object.entries(state)) cpSync(join(at, from.includes('/') ? from : `${from}/${name}`), join(keys, name));
+      expect((await loadDataKey(at)).equals(before)).toBe(true);
+      await rotateMasterKey(at);
+      expect((await loadDataKey(at)).equals(before)).toBe(true);
+      expect(readdirSync(keys).toSorted()).toEqual(['data.key', 'master.key']);
+    }
+  });
+  it('of an installation that had a master key alone go on with it', async () => {
+    const old = mkdtempSync(join(folder, 'old-'));
+    mkdirSync(join(old, 'keys'));
+    writeFileSync(join(old, 'keys', 'master.key'), Buffer.alloc(32, 9));
+    expect((await loadDataKey(old)).equals(Buffer.alloc(32, 9))).toBe(true);
   });
   it('say so when the master key is damaged', async () => {
     const broken = mkdtempSync(join(folder, 'broken-'));
-    await loadMasterKey(broken);
+    await loadDataKey(broken);
     writeFileSync(join(broken, 'keys', 'master.key'), 'short');
-    await expect(loadMasterKey(broken)).rejects.toThrow(/damaged/);
+    await expect(loadDataKey(broken)).rejects.toThrow(/damaged/);
   });
 });
 
@@ -63,7 +101,7 @@ describe('papers’ bytes on disk', () => {
     const [one, two] = [await store.put(Buffer.from('one')), await store.put(Buffer.from('two'))];
     const pathOf = (hash: string) => join(folder, 'bytes', hash.slice(0, 2), hash);
     writeFileSync(pathOf(one), readFileSync(pathOf(two)));
-    await expect(store.get(one)).rejects.toThrow(/do not match/);
+    await expect(store.get(one)).rejects.toThrow(/don’t match/);
   });
   it('are asked for by hashes only, never by paths', async () => {
     await expect(store.get('../../keys/master.key')).rejects.toThrow(/content hash/);
@@ -234,7 +272,7 @@ describe('the interface of the server', () => {
     const client = await cavren.stranger().signIn('maud');
     expect((await client.get('/api/session')).body).toMatchObject({
       name: 'Maud Linacre',
-      acts: ['file.read', 'certificate.read', 'certificate.write', 'history.read'],
+      acts: ['file.read', 'certificate.read', 'certificate.write', 'history.read', 'sealedDays.read'],
     });
     const again = await cavren.app.inject({ method: 'POST', url: '/api/session', payload: { username: 'maud', password: 'a long enough password' } });
     expect(again.cookies[0]).toMatchObject({ httpOnly: true, sameSite: 'Strict' });

@@ -1,43 +1,41 @@
 import { createConnection, type Connection } from 'mariadb';
+import { spawn } from 'node:child_process';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { afterAll, beforeAll, describe, inject, it } from 'vitest';
 import type { Minor } from '@cavren/core';
 import { expect } from '../../core/test/spoken';
 import { select } from '../src/db/index';
-import type { Account } from '../src/payments/index';
 import { SYSTEM } from '../src/http/index';
+import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
+import { verifyHistories } from '../src/index';
 import { makeCavren, openFile, type Answer, type TestCavren } from './cavren';
 import { randomFrom } from './random';
 import { fileToRelease } from './stages';
+import { TO, trialPayments } from './trial';
 
 const codeOf = (answer: Answer) => (answer.body as { code: string }).code;
 
-/** A purpose of the tests: payments whose only consequence is a line of history. */
-const TO: Account = { routing: '011000015', account: '400281234', name: 'Ida Holm', digest: 'the-account' };
-const REFUSING: Account = { ...TO, account: '400281222' };
 /** Files whose payments the bank refuses. */
 const refused = new Set<string>();
 
 let cavren: TestCavren;
 beforeAll(async () => {
-  cavren = await makeCavren({
-    more: [
-      (_app, { plug }) =>
-        plug('paymentPurpose', {
-          purpose: 'trial',
-          part: 'payout',
-          account: (_file, fileId) => Promise.resolve(refused.has(fileId) ? REFUSING : TO),
-          text: ({ reference }) => `Trial ${reference}`,
-          paid: (change, payment) => {
-            change.record('trial.paid', 'trial', null, payment.bankReference);
-            return Promise.resolve();
-          },
-        }),
-    ],
-  });
+  cavren = await makeCavren({ more: [trialPayments(refused)] });
 });
 afterAll(() => cavren.close());
+let root: Connection;
+beforeAll(async () => {
+  const { host, port, user, password } = inject('database');
+  root = await createConnection({ host, port, user, password });
+});
+afterAll(() => root.end());
+/** As if the server had died and another had come: what it had claimed is free again. */
+async function anotherServer(): Promise<void> {
+  await root.query(
+    `UPDATE \`${cavren.databaseName}\`.job SET state = 'ready', claim = NULL, claimed_until = NULL, run_at = '2020-01-01' WHERE state IN ('running', 'ready')`,
+  );
+}
 
 describe('what the bank does with the money', () => {
   it('says no: the order counts as refused, the file can move, and another order may be given', async () => {
@@ -147,18 +145,14 @@ describe('five hundred orders, cut at any step', () => {
   const bank = () => cavren.config.outside;
   let direct = '';
   let line: Line;
-  let root: Connection;
   beforeAll(async () => {
     direct = bank().bank;
     line = new Line(direct);
     bank().bank = await line.open();
-    const { host, port, user, password } = inject('database');
-    root = await createConnection({ host, port, user, password });
   });
-  afterAll(async () => {
+  afterAll(() => {
     bank().bank = direct;
     line.close();
-    await root.end();
   });
   /** Takes the database away from the server, whatever it is doing there. */
   async function cutDatabase(): Promise<void> {
@@ -166,12 +160,6 @@ describe('five hundred orders, cut at any step', () => {
     for (const { ID } of found) await root.query(`KILL ${ID}`).catch(() => undefined);
   }
   const random = randomFrom(20_261_126);
-  /** As if the server had died and another had come: what it had claimed is free again. */
-  async function anotherServer(): Promise<void> {
-    await root.query(
-      `UPDATE \`${cavren.databaseName}\`.job SET state = 'ready', claim = NULL, claimed_until = NULL, run_at = '2020-01-01' WHERE state IN ('running', 'ready')`,
-    );
-  }
 
   it('are paid once or not at all, and the file says which', { timeout: 300_000 }, async () => {
     const walks = [];
@@ -233,5 +221,68 @@ describe('five hundred orders, cut at any step', () => {
     // Every way to fail was met, and orders were left open by it.
     for (const fault of FAULTS) expect(met.get(fault) ?? 0, fault).toBeGreaterThan(30);
     for (const state of ['ordered', 'unknown', 'done', 'failed']) expect(seen.get(state) ?? 0, state).toBeGreaterThan(10);
+  });
+});
+
+describe('a server that is killed while it pays', () => {
+  it('has paid each order once or not at all, whatever it was doing, and the next one says which', { timeout: 300_000 }, async () => {
+    const walks = [await openFile(cavren), await openFile(cavren), await openFile(cavren)];
+    const ids = await Promise.all(walks.map((walk) => walk.id()));
+    const { config } = cavren;
+    const environment = {
+      ...process.env,
+      CAVREN_DATA: config.dataFolder,
+      CAVREN_WEB: config.webFolder,
+      CAVREN_DB_PORT: String(config.database.port),
+      CAVREN_DB_NAME: config.database.database,
+      CAVREN_DB_USER: config.database.user,
+      CAVREN_DB_PASSWORD: config.database.password,
+      CAVREN_BANK_URL: config.outside.bank,
+      CAVREN_LOG: 'silent',
+    };
+    const random = randomFrom(7);
+    const trials = () =>
+      select<{ id: string; file_id: string; amount: string; state: string; bank_reference: string | null }>(
+        cavren.db,
+        "SELECT id, file_id, amount, state, bank_reference FROM payment WHERE purpose = 'trial' AND file_id IN (:ids) ORDER BY amount",
+        { ids },
+      );
+    let open = 0;
+    for (let round = 0; round < 4; round += 1) {
+      const child = spawn(process.execPath, ['--import', 'tsx', inRoot('server/test/paying.ts'), ids.join(','), String(round * 1000)], {
+        cwd: ROOT,
+        env: environment,
+        stdio: ['ignore', 'pipe', 'inherit'],
+      });
+      const ended = new Promise((done) => child.once('exit', done));
+      const orders = 6 + random(12);
+      let seen = 0;
+      child.stdout.on('data', (said: Buffer) => {
+        const before = seen;
+        seen += said.toString().split('\n').length - 1;
+        // A few milliseconds into an order: it is being kept, asked about, answered or written down.
+        if (before < orders && seen >= orders) setTimeout(() => child.kill('SIGKILL'), random(25));
+      });
+      await ended;
+      expect(seen).toBeGreaterThanOrEqual(orders);
+      open += (await trials()).filter(({ state }) => state === 'ordered' || state === 'unknown').length;
+    }
+    await anotherServer();
+    await cavren.jobs.runDue();
+    const transfers = await cavren.transfers();
+    const kept = await trials();
+    expect(kept.length).toBeGreaterThan(20);
+    expect(new Set(kept.map(({ state }) => state))).toEqual(new Set(['done']));
+    for (const [at, walk] of walks.entries()) {
+      const id = ids[at] ?? '';
+      const made = transfers.filter(({ text }) => text === `Trial ${walk.reference}`).map(({ amount, reference }) => `${amount} ${reference}`);
+      const ours = kept.filter(({ file_id }) => file_id === id).map(({ amount, bank_reference }) => `${amount} ${bank_reference ?? ''}`);
+      expect(made).toEqual(ours);
+      const said = (await cavren.services.historyStore.all(id)).filter(({ act }) => act === 'trial.paid').map(({ after }) => after);
+      expect(said.toSorted()).toEqual(ours.map((one) => one.split(' ')[1]).toSorted());
+    }
+    expect((await verifyHistories(cavren.services.historyStore, cavren.services.sealedDays)).problems).toEqual([]);
+    // Some were caught in the middle, or this test would show nothing.
+    expect(open).toBeGreaterThan(0);
   });
 });

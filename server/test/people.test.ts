@@ -19,7 +19,7 @@ import { expect } from '../../core/test/spoken';
 import { speakerFor } from '@cavren/words';
 import { inTransaction, select } from '../src/db/index';
 import { newestMessage } from './applicant';
-import { change, makeCavren, openFile, Walk, type Answer, type TestCavren } from './cavren';
+import { change, makeCavren, openFile, Walk, type Answer, type TestCavren, problem } from './cavren';
 import { makePersons, randomFrom, withSlip } from './register';
 
 let cavren: TestCavren;
@@ -32,7 +32,6 @@ afterEach(() => {
 });
 
 const today = () => new Date().toISOString().slice(0, 10);
-const problem = (answer: Answer) => answer.body as { code: string; title: string; errors?: { path: string; message: string }[] };
 let drawn = 0;
 /** A birth date that nobody else in these tests has. */
 const someDay = (): string => `19${40 + Math.floor(drawn / 300)}-${String(1 + (drawn % 12)).padStart(2, '0')}-${String(1 + (drawn++ % 28)).padStart(2, '0')}`;

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 let standins: Awaited<ReturnType<typeof startStandins>>;
 beforeAll(async () => {
-  standins = await startStandins({ register: 0, watchlist: 0, bank: 0, post: 0 });
+  standins = await startStandins();
 });
 afterAll(() => standins.stop());
 

@@ -212,7 +212,7 @@ describe('the walk of a couple’s file', () => {
   });
 
   it('left a history whose chain holds, that the database itself refuses to change', async () => {
-    expect((await verifyHistories(cavren.services.historyStore)).problems).toEqual([]);
+    expect((await verifyHistories(cavren.services.historyStore, cavren.services.sealedDays)).problems).toEqual([]);
     await expect(cavren.db.query("UPDATE history SET actor = 'x' LIMIT 1")).rejects.toThrow(/never updated/);
     await expect(cavren.db.query('DELETE FROM history LIMIT 1')).rejects.toThrow(/never deleted/);
     const acts = (await cavren.services.historyStore.all(await walk.id())).map(({ act }) => act);

@@ -145,12 +145,26 @@ nav a.router-link-active {
   flex: 1;
 }
 .who {
+  white-space: nowrap;
   text-align: right;
   line-height: 1.15;
 }
 .who .soft {
   display: block;
   font-size: 0.8rem;
+}
+@media (width < 1060px) {
+  .bar {
+    gap: 8px;
+    padding: 0 10px;
+  }
+  nav a {
+    padding: 0 7px;
+  }
+  .who .soft,
+  .find kbd {
+    display: none;
+  }
 }
 .content {
   outline: none;

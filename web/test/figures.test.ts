@@ -1,4 +1,6 @@
 import { applyChange, BLANK_ROW, PART_OF, takenBack, type FileState, type Term } from '@cavren/core';
+import fc from 'fast-check';
+import { HyperFormula } from 'hyperformula';
 import { describe, expect, it } from 'vitest';
 import { FIELDS } from '@cavren/contract';
 import { inOneLine, showValue, VERDICT_MARK } from '../src/affordability/words';
@@ -12,6 +14,37 @@ describe('figures in words', () => {
     const terms = [line('+', 3460, 'money'), line('×', 36, 'count'), line('·', 9900, 'money'), line('÷', 12, 'count')];
     expect(inOneLine(terms, 'USD')).toBe('$34.60 × 36 ÷ 12');
     expect(inOneLine([line('−', 500, 'money'), line('+', 700, 'money')], 'USD')).toBe('−$5.00 + $7.00');
+  });
+  it('a sum that is multiplied or divided afterwards stands in brackets', () => {
+    expect(inOneLine([line('+', 5000, 'money'), line('+', 7000, 'money'), line('÷', 24, 'count')], 'USD')).toBe('($50.00 + $70.00) ÷ 24');
+    expect(inOneLine([line('+', 1, 'count'), line('×', 2, 'count'), line('−', 3, 'count'), line('×', 4, 'count')], 'USD')).toBe('(1 × 2 − 3) × 4');
+  });
+  it('what stands in one line comes to what the lines come to, as a spreadsheet reads it', () => {
+    const STEP: Record<Term['sign'], (so: number, value: number) => number> = {
+      '+': (so, value) => so + value,
+      '−': (so, value) => so - value,
+      '×': (so, value) => so * value,
+      '÷': (so, value) => so / value,
+      '·': (so) => so,
+    };
+    const parts = fc.array(fc.record({ sign: fc.constantFrom<Term['sign']>('+', '−', '×', '÷', '·'), value: fc.integer({ min: 1, max: 60 }) }), {
+      minLength: 1,
+      maxLength: 7,
+    });
+    fc.assert(
+      fc.property(parts, (rest) => {
+        const terms = [line('+', 7, 'count'), ...rest.map(({ sign, value }) => line(sign, value, 'count'))];
+        const formula = `=${inOneLine(terms, 'USD').replaceAll('×', '*').replaceAll('÷', '/').replaceAll('−', '-')}`;
+        const sheet = HyperFormula.buildFromArray([[formula]], { licenseKey: 'gpl-v3' });
+        const read = sheet.getCellValue({ sheet: 0, row: 0, col: 0 });
+        sheet.destroy();
+        expect(read).toBeCloseTo(
+          terms.reduce((so, { sign, value }) => STEP[sign](so, value), 0),
+          6,
+        );
+      }),
+      { numRuns: 60 },
+    );
   });
   it('each unit has its way: multiples, months, factors with all their digits', () => {
     expect(showValue(3.9574, 'times', 'USD')).toBe('3.96 ×');

@@ -22,6 +22,18 @@ export const PublicProduct = z.object({
   dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
   lender: z.string(),
   asks: z.array(z.string()),
+  /** What it may be used for. */
+  purposes: z.array(z.string()),
+  /** What it costs in a case that is like many, in words; null where nothing is lent. */
+  example: z
+    .object({ amount: z.string(), months: z.int(), rate: z.string(), percentageRate: z.string().nullable(), payment: z.string(), total: z.string() })
+    .nullable(),
+  /** What one may ask for, least and most. */
+  from: z.string(),
+  upTo: z.string(),
+  /** Papers that are asked for on the way. */
+  papers: z.array(z.string()),
+  contact: z.object({ phone: z.string(), hours: z.string() }).nullable(),
   consent: z.object({ kind: z.string(), label: z.string(), text: z.string() }).nullable(),
   /** Why one can't apply for it here and now; null when one can. */
   bar: z.string().nullable(),

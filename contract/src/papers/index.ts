@@ -6,7 +6,13 @@ export const MAX_PAPER_BYTES = 10 * 1024 * 1024;
 export const PAPER_TYPES = ['application/pdf', 'image/jpeg', 'image/png'] as const;
 
 export const JudgePaper = z.discriminatedUnion('verdict', [
-  z.strictObject({ verdict: z.literal('accepted'), version: Version, page: z.int().min(1).max(2000), amount: Money.nullable() }),
+  z.strictObject({
+    verdict: z.literal('accepted'),
+    version: Version,
+    page: z.int().min(1).max(2000),
+    amount: Money.nullable(),
+    sure: z.boolean().default(false),
+  }),
   z.strictObject({ verdict: z.literal('sentBack'), version: Version, reason: Reason }),
 ]);
 export type JudgePaper = z.infer<typeof JudgePaper>;

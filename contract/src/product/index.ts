@@ -237,6 +237,7 @@ export const PlacePack = z.strictObject({
   numbers: z.array(z.strictObject({ kind: NumberKindName, use: z.enum(['identity', 'tax']), of: z.enum(['person', 'organisation']) })),
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
   phoneRegion: z.string().length(2),
+  contact: z.strictObject({ phone: z.string(), hours: z.string() }).nullable(),
   timeZone: z.string().refine(isTimeZone, 'There is no such time zone'),
   districts: z.record(z.string(), z.array(z.string()).min(2)),
   rateMethod: z.enum(RATE_METHODS),

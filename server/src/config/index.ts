@@ -18,6 +18,7 @@ const Environment = z.object({
   CAVREN_WATCHLIST_URL: z.url().default('http://127.0.0.1:4863'),
   CAVREN_BANK_URL: z.url().default('http://127.0.0.1:4864'),
   CAVREN_POST_URL: z.url().default('http://127.0.0.1:4865'),
+  CAVREN_TIMESTAMP_URL: z.url().default('http://127.0.0.1:4866'),
   /** A file with the people of the demo, whom the sign-in page shows; none where there is no demo. */
   CAVREN_DEMO_PEOPLE: z.string().optional(),
   CAVREN_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('info'),
@@ -40,7 +41,13 @@ export function readConfig(environment: Record<string, string | undefined>) {
       password: read.CAVREN_DB_PASSWORD,
     },
     databaseOwner: read.CAVREN_DB_OWNER === undefined ? null : { user: read.CAVREN_DB_OWNER, password: read.CAVREN_DB_OWNER_PASSWORD ?? '' },
-    outside: { register: read.CAVREN_REGISTER_URL, watchlist: read.CAVREN_WATCHLIST_URL, bank: read.CAVREN_BANK_URL, post: read.CAVREN_POST_URL },
+    outside: {
+      register: read.CAVREN_REGISTER_URL,
+      watchlist: read.CAVREN_WATCHLIST_URL,
+      bank: read.CAVREN_BANK_URL,
+      post: read.CAVREN_POST_URL,
+      timestamp: read.CAVREN_TIMESTAMP_URL,
+    },
     demoPeople: read.CAVREN_DEMO_PEOPLE ?? null,
     log: read.CAVREN_LOG,
   };

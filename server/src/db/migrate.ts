@@ -5,6 +5,18 @@ import { migrations } from './migrations/index';
 const LOCK = 'cavren-migrate';
 const LONGEST_WAIT_S = 120;
 
+/** Migrations that a database still lacks; asking takes no more rights than reading. */
+export async function pendingMigrations(db: Sequelize): Promise<string[]> {
+  const done = await db
+    .query<{ name: string }>('SELECT name FROM schema_migration', { type: QueryTypes.SELECT })
+    .then((rows) => new Set(rows.map(({ name }) => name)))
+    .catch((error: unknown) => {
+      if ((error as { original?: { code?: string } }).original?.code === 'ER_NO_SUCH_TABLE') return new Set<string>();
+      throw error;
+    });
+  return migrations.map(({ name }) => name).filter((name) => !done.has(name));
+}
+
 /**
  * Brings the schema up to date. Two servers that start at once take turns: one migrates, the other finds it done.
  * @returns the names of the migrations that were run.

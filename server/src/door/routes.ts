@@ -23,8 +23,8 @@ import { z } from 'zod';
 import type { Concept } from '../house/index';
 import { type Actor } from '../http/index';
 import { readUpload, sendPaper } from '../papers/index';
-import { sameText } from '../secrets/index';
-import { doorService, type DoorService } from './service';
+import { newToken, sameText } from '../secrets/index';
+import { doorService, type AtDoor, type DoorService } from './service';
 import { doorStore, type DoorSessionRow } from './store';
 
 declare module '../house/index' {
@@ -34,6 +34,10 @@ declare module '../house/index' {
 }
 
 const COOKIE = 'cavren_door';
+/** The browser's own secret, to which codes are bound, and whom it let in before. */
+const BROWSER = 'cavren_door_browser';
+const KNOWN = 'cavren_door_known';
+const MONTH_S = 30 * 24 * 60 * 60;
 const done = { done: true as const };
 const fewTries = { rateLimit: { max: 30, timeWindow: '1 minute' } };
 
@@ -42,8 +46,19 @@ export const door: Concept = (app, house) => {
   const { services, secure } = house;
   const service = house.offer('door', doorService(house, doorStore(house.db)));
 
-  const enter = (reply: FastifyReply, token: string) =>
-    void reply.setCookie(COOKIE, token, { path: '/api/door', httpOnly: true, sameSite: 'strict', secure, maxAge: 2 * 60 * 60 });
+  const keep = (reply: FastifyReply, name: string, value: string, maxAge: number) =>
+    void reply.setCookie(name, value, { path: '/api/door', httpOnly: true, sameSite: 'strict', secure, maxAge });
+  function enter(reply: FastifyReply, { token, known }: { token: string; known: string }): void {
+    keep(reply, COOKIE, token, 2 * 60 * 60);
+    keep(reply, KNOWN, known, MONTH_S);
+  }
+  /** Who asks for a code: a browser is given its secret when it asks for the first time. */
+  function asking(request: FastifyRequest, reply: FastifyReply): AtDoor {
+    const browser = request.cookies[BROWSER] ?? newToken();
+    if (request.cookies[BROWSER] === undefined) keep(reply, BROWSER, browser, MONTH_S);
+    return { browser, known: request.cookies[KNOWN] ?? '' };
+  }
+  const browserOf = (request: FastifyRequest): string => request.cookies[BROWSER] ?? '';
 
   async function inside(request: FastifyRequest): Promise<DoorSessionRow> {
     const token = request.cookies[COOKIE];
@@ -55,27 +70,28 @@ export const door: Concept = (app, house) => {
   const actorOf = async (session: DoorSessionRow): Promise<Actor> => ({ kind: 'applicant', id: session.personId, name: (await service.view(session)).name });
 
   app.post('/api/door/open', { config: fewTries, schema: { body: OpenDoor, response: { 200: DoorGreeting } } }, (request) => service.greet(request.body.token));
-  app.post('/api/door/code', { config: fewTries, schema: { body: OpenDoor, response: { 200: Done } } }, async (request) => {
-    await service.sendCodeForLink(request.body.token);
+  app.post('/api/door/code', { config: fewTries, schema: { body: OpenDoor, response: { 200: Done } } }, async (request, reply) => {
+    await service.sendCodeForLink(request.body.token, asking(request, reply));
     return done;
   });
   app.post('/api/door/enter', { config: fewTries, schema: { body: EnterDoor, response: { 200: DoorView } } }, async (request, reply) => {
-    const { token, session } = await service.enter(request.body.token, request.body.code);
-    enter(reply, token);
-    return service.view(session);
+    const entered = await service.enter(request.body.token, request.body.code, browserOf(request));
+    enter(reply, entered);
+    return service.view(entered.session);
   });
-  app.post('/api/door/return', { config: fewTries, schema: { body: ReturnToDoor, response: { 200: Done } } }, async (request) => {
-    await service.sendCodeForReturn(request.body.reference, request.body.phone);
+  app.post('/api/door/return', { config: fewTries, schema: { body: ReturnToDoor, response: { 200: Done } } }, async (request, reply) => {
+    await service.sendCodeForReturn(request.body.reference, request.body.phone, asking(request, reply));
     return done;
   });
   app.post('/api/door/return/enter', { config: fewTries, schema: { body: ReturnCode, response: { 200: DoorView } } }, async (request, reply) => {
-    const { token, session } = await service.enterReturning(request.body.reference, request.body.phone, request.body.code);
-    enter(reply, token);
-    return service.view(session);
+    const { reference, phone, code } = request.body;
+    const entered = await service.enterReturning(reference, phone, code, browserOf(request));
+    enter(reply, entered);
+    return service.view(entered.session);
   });
   app.get('/api/door/products/:code', { schema: { params: ProductCode, response: { 200: PublicProduct } } }, (request) => service.product(request.params.code));
   app.post('/api/door/apply', { config: fewTries, schema: { body: ApplyAtDoor, response: { 201: AppliedAtDoor } } }, async (request, reply) =>
-    reply.status(201).send({ reference: await service.apply(request.body) }),
+    reply.status(201).send({ reference: await service.apply(request.body, asking(request, reply)) }),
   );
   app.patch('/api/door/details', { schema: { body: DoorDetails, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
@@ -142,9 +158,12 @@ export const door: Concept = (app, house) => {
   });
   app.post('/api/door/papers', { schema: { response: { 201: DoorView } } }, async (request, reply) => {
     const session = await inside(request);
-    const upload = await readUpload(request);
-    if (upload.conditionKey === null) throw PROBLEM.invalid({}, 'conditionKey');
-    await services.papers.add({ id: session.fileId }, upload, session.personId, await actorOf(session));
+    const actor = await actorOf(session);
+    await services.uploadTurns.inTurn(session.fileId, async () => {
+      const upload = await readUpload(request);
+      if (upload.conditionKey === null) throw PROBLEM.invalid({}, 'conditionKey');
+      return services.papers.add({ id: session.fileId }, upload, session.personId, actor);
+    });
     return reply.status(201).send(await service.view(session));
   });
   app.get('/api/door/papers/:id/content', { schema: { params: z.object({ id: Id }) } }, async (request, reply) => {

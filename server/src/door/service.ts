@@ -6,6 +6,8 @@ import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct 
 import {
   computePath,
   costsOf,
+  exampleOf,
+  inPercent,
   moneyIn,
   offerBars,
   OWING_ROLES,
@@ -21,6 +23,8 @@ import {
   type FileState,
   type IsoDate,
   type Path,
+  type PlacePack,
+  type ProductDefinition,
   say,
 } from '@cavren/core';
 import { randomInt } from 'node:crypto';
@@ -35,11 +39,25 @@ const CODE_MINUTES = 10;
 const MOST_TRIES = 5;
 const LOCK_MINUTES = 15;
 const SESSION_HOURS = 2;
-/** Texts to one phone within a day, whichever files they are about. */
-const MOST_TEXTS_A_DAY = 20;
+/**
+ * Codes to one phone within a day, whichever files they are about: for those who have a link of ours or came in by their
+ * browser before, and for everybody else. What strangers ask for takes nothing from those who are expected.
+ */
+const MOST_TEXTS_A_DAY = { expected: 20, stranger: 10 };
+/** No sooner is another code sent to the same browser. */
+const PAUSE_MINUTES = 1 / 6;
+const DAY_MS = 24 * 60 * 60_000;
+
+/** The browser at the door: its own secret, and whom it let in before. */
+export interface AtDoor {
+  browser: string;
+  known: string;
+}
 const minutes = (from: Date, count: number): string => new Date(from.getTime() + count * 60_000).toISOString();
 
-export function doorService({ db, services, jobs, lender, now }: House, store: DoorStore) {
+export function doorService({ db, services, jobs, secrets, lender, now }: House, store: DoorStore) {
+  /** What a browser keeps once somebody came in by it; another phone makes it worth nothing. */
+  const knownAs = ({ id, phone }: FilePerson): string => secrets.mark(`door ${id} ${phone ?? ''}`);
   async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState }> {
     const link = await services.invitations.link(tokenHash(token));
     if (!link) throw PROBLEM.linkUnknown();
@@ -61,23 +79,31 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     return person ? { fileId: row.id, person } : null;
   }
 
-  async function sendCode(fileId: string, person: FilePerson): Promise<void> {
+  /** @param expected whether somebody asks who has a link, or applies just now. */
+  async function sendCode(fileId: string, person: FilePerson, at: AtDoor, expected: boolean): Promise<void> {
     if (!person.phone) throw PROBLEM.phoneMissing();
     const phone = person.phone;
+    const isExpected = expected || sameText(at.known, knownAs(person));
+    const browserHash = tokenHash(at.browser);
     await inTransaction(db, async (tx) => {
-      const at = now();
-      const known = await store.code(person.id, tx);
-      refuseLocked(known?.lockedUntil ?? null, at);
-      if ((await services.outbox.textsTo(phone, minutes(at, -24 * 60), tx)) >= MOST_TEXTS_A_DAY) throw PROBLEM.textsEnough();
+      const time = now();
+      const known = await store.code(person.id, browserHash, tx);
+      refuseLocked(known?.lockedUntil ?? null, time);
+      const since = new Date(time.getTime() - DAY_MS);
+      // The code that this browser asked for a moment ago is still good.
+      if (known?.codeHash && (known.expiresAt ?? '') > minutes(time, CODE_MINUTES - PAUSE_MINUTES)) return;
+      if ((await store.textsTo(phone, isExpected, since, tx)) >= MOST_TEXTS_A_DAY[isExpected ? 'expected' : 'stranger']) throw PROBLEM.textsEnough();
+      await store.textSent(phone, isExpected, time, since, tx);
       const code = String(randomInt(1_000_000)).padStart(6, '0');
       const wasLocked = known?.lockedUntil != null;
       await store.setCode(
         {
           personId: person.id,
+          browserHash,
           fileId,
           codeHash: tokenHash(code),
           sentTo: phone,
-          expiresAt: minutes(at, CODE_MINUTES),
+          expiresAt: minutes(time, CODE_MINUTES),
           tries: wasLocked ? 0 : (known?.tries ?? 0),
           lockedUntil: null,
         },
@@ -91,7 +117,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
           subject: null,
           body: speakerFor()(say('mail.code', { code: SECRET, lender, minutes: CODE_MINUTES })),
         },
-        at.toISOString(),
+        time.toISOString(),
         tx,
         code,
       );
@@ -99,10 +125,15 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
     jobs.poke();
   }
 
-  async function enterWithCode(fileId: string, person: FilePerson, code: string): Promise<{ token: string; session: DoorSessionRow }> {
+  async function enterWithCode(
+    fileId: string,
+    person: FilePerson,
+    code: string,
+    browser: string,
+  ): Promise<{ token: string; session: DoorSessionRow; known: string }> {
     const outcome = await inTransaction(db, async (tx) => {
       const at = now();
-      const known = await store.code(person.id, tx);
+      const known = await store.code(person.id, tokenHash(browser), tx);
       refuseLocked(known?.lockedUntil ?? null, at);
       if (!known?.codeHash || (known.expiresAt ?? '') < at.toISOString()) return PROBLEM.codeLate({}, 'code');
       if (!sameText(known.codeHash, tokenHash(code))) {
@@ -124,7 +155,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         expiresAt: minutes(at, SESSION_HOURS * 60),
       };
       await store.addSession(session, tx);
-      return { token, session };
+      return { token, session, known: knownAs(person) };
     });
     if (outcome instanceof ProblemError) throw outcome;
     return outcome;
@@ -135,27 +166,27 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
       const { person } = await personOfLink(token);
       return { firstName: personName(person).split(' ')[0] ?? '', phoneTail: person.phone?.slice(-4) ?? '', lender };
     },
-    async sendCodeForLink(token: string): Promise<void> {
+    async sendCodeForLink(token: string, at: AtDoor): Promise<void> {
       const { fileId, person } = await personOfLink(token);
-      await sendCode(fileId, person);
+      await sendCode(fileId, person, at, true);
     },
-    async enter(token: string, code: string) {
+    async enter(token: string, code: string, browser: string) {
       const { fileId, person } = await personOfLink(token);
-      return enterWithCode(fileId, person, code);
+      return enterWithCode(fileId, person, code, browser);
     },
     /** Sends a code when reference and phone fit; says nothing either way. */
-    async sendCodeForReturn(reference: string, phone: string): Promise<void> {
+    async sendCodeForReturn(reference: string, phone: string, at: AtDoor): Promise<void> {
       const found = await personByPhone(reference, phone);
       if (found)
-        await sendCode(found.fileId, found.person).catch((error: unknown) => {
+        await sendCode(found.fileId, found.person, at, false).catch((error: unknown) => {
           if (!(error instanceof ProblemError)) throw error;
         });
     },
-    async enterReturning(reference: string, phone: string, code: string) {
+    async enterReturning(reference: string, phone: string, code: string, browser: string) {
       const found = await personByPhone(reference, phone);
       if (!found) throw PROBLEM.codeWrong({}, 'code');
       // One answer for all that can be wrong: nobody learns from it whose reference and phone belong together.
-      return enterWithCode(found.fileId, found.person, code).catch((error: unknown) => {
+      return enterWithCode(found.fileId, found.person, code, browser).catch((error: unknown) => {
         throw error instanceof ProblemError ? PROBLEM.codeWrong({}, 'code') : error;
       });
     },
@@ -181,13 +212,14 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
         placeName: pack.name,
         dateOrder: pack.dateOrder,
         lender,
+        ...aboutOf(definition, pack, services.files.todayIn(pack)),
         asks: definition.questions.filter(({ phase, follows }) => phase === 'qualifying' && !follows).map(({ text }) => text),
         consent: consent ? { kind: consent.kind, label: consent.label, text: consent.text['en'] ?? '' } : null,
         bar: bar ? speakerFor(pack)(bar) : null,
       };
     },
     /** Opens a file for somebody who came alone, and texts them the code with which they come in. */
-    async apply(wish: ApplyAtDoor): Promise<string> {
+    async apply(wish: ApplyAtDoor, at: AtDoor): Promise<string> {
       const product = (await services.products.newest()).find(({ code }) => code === wish.product);
       if (!product) throw PROBLEM.noProduct();
       const { line, place } = product.definition;
@@ -231,7 +263,7 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
           );
       });
       const person = file.people.find(({ id }) => id === applicantId);
-      if (person) await sendCode(fileId, person);
+      if (person) await sendCode(fileId, person, at, true);
       return reference;
     },
     async changeDetails(session: DoorSessionRow, wish: ChangeDetails, actor: Actor): Promise<void> {
@@ -296,6 +328,32 @@ export function doorService({ db, services, jobs, lender, now }: House, store: D
   };
 }
 export type DoorService = ReturnType<typeof doorService>;
+
+/** What somebody wants to know of a product before they begin. */
+function aboutOf(
+  product: ProductDefinition,
+  pack: PlacePack,
+  today: IsoDate,
+): Pick<PublicProduct, 'purposes' | 'example' | 'from' | 'upTo' | 'papers' | 'contact'> {
+  const money = moneyIn(pack);
+  const percent = (share: number): string => inPercent(share).replace(' ', '\u00a0');
+  const example = exampleOf(product, pack, today);
+  return {
+    purposes: product.purposes,
+    from: money(product.bounds.amount.least),
+    upTo: money(product.bounds.amount.most),
+    papers: [...new Set(product.conditions.map(({ label }) => label))],
+    contact: pack.contact,
+    example: example && {
+      amount: money(example.amount),
+      months: example.termMonths,
+      rate: percent(example.annualRate),
+      percentageRate: example.percentageRate === null ? null : percent(example.percentageRate),
+      payment: money(example.payment),
+      total: money(example.total),
+    },
+  };
+}
 
 /** What a loan costs, in a line for who owes it; null where nothing is lent or it can't be worked out yet. */
 function costsFor(file: FileState, personId: string, today: IsoDate): DoorView['costs'] {

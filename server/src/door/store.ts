@@ -1,7 +1,9 @@
-import { Table, type Sequelize, type Tx } from '../db/index';
+import { execute, select, Table, type Sequelize, type Tx } from '../db/index';
 
 export interface CodeRow {
   personId: string;
+  /** The browser that asked: nobody else can use the code, or use it up. */
+  browserHash: string;
   fileId: string;
   codeHash: string | null;
   sentTo: string | null;
@@ -24,8 +26,17 @@ export function doorStore(db: Sequelize) {
   const codes = new Table<CodeRow>(
     db,
     'door_code',
-    { personId: 'key', fileId: 'key', codeHash: 'key', sentTo: 'text', expiresAt: 'time', tries: 'int', lockedUntil: 'time' },
-    ['personId'],
+    {
+      personId: 'key',
+      browserHash: 'key',
+      fileId: 'key',
+      codeHash: 'key',
+      sentTo: 'text',
+      expiresAt: 'time',
+      tries: 'int',
+      lockedUntil: 'time',
+    },
+    ['personId', 'browserHash'],
   );
   const sessions = new Table<DoorSessionRow>(
     db,
@@ -34,10 +45,25 @@ export function doorStore(db: Sequelize) {
     ['idHash'],
   );
   return {
-    code: (personId: string, tx?: Tx) => codes.one({ personId }, { tx, lock: tx !== undefined }),
+    code: (personId: string, browserHash: string, tx?: Tx) => codes.one({ personId, browserHash }, { tx, lock: tx !== undefined }),
+    /** How many codes a phone was sent since a time, for those who were expected or for others, whichever file they are about. */
+    async textsTo(phone: string, expected: boolean, since: Date, tx: Tx): Promise<number> {
+      const [row] = await select<{ count: string }>(
+        db,
+        'SELECT COUNT(*) AS count FROM door_text WHERE phone = :phone AND expected = :expected AND sent_at > :since',
+        { phone, expected, since },
+        tx,
+      );
+      return Number(row?.count ?? 0);
+    },
+    async textSent(phone: string, expected: boolean, at: Date, keptSince: Date, tx: Tx): Promise<void> {
+      await execute(db, 'INSERT INTO door_text (phone, expected, sent_at) VALUES (:phone, :expected, :at)', { phone, expected, at }, tx);
+      await execute(db, 'DELETE FROM door_text WHERE sent_at < :keptSince LIMIT 100', { keptSince }, tx);
+    },
     async setCode(row: CodeRow, tx: Tx): Promise<void> {
-      if ((await codes.one({ personId: row.personId }, { tx, lock: true })) === null) await codes.insert(row, tx);
-      else await codes.update(row, { personId: row.personId }, tx);
+      const { personId, browserHash } = row;
+      if ((await codes.one({ personId, browserHash }, { tx, lock: true })) === null) await codes.insert(row, tx);
+      else await codes.update(row, { personId, browserHash }, tx);
     },
     addSession: (row: DoorSessionRow, tx?: Tx) => sessions.insert(row, tx),
     session: (idHash: string) => sessions.one({ idHash }),

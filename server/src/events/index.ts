@@ -6,6 +6,8 @@ import { presenceStore, type PresenceStore } from '../presence/index';
 
 /** Short enough that a change and a colleague are seen within two seconds, whichever server they came through. */
 const LOOK_EVERY_MS = 1000;
+/** Streams that one session may have open, one for each page; a browser itself opens no more than a handful. */
+const MOST_STREAMS = 20;
 
 /** A screen that listens to a file. */
 interface Listener {
@@ -58,14 +60,22 @@ function makePoller({ services, now }: House, presence: PresenceStore) {
       .finally(() => (looking = null));
   };
   return {
+    streamsOf: (session: string): number => [...listeners].filter((one) => one.session === session).length,
     add(listener: Listener): void {
       listeners.add(listener);
       timer ??= setInterval(turn, LOOK_EVERY_MS);
       turn();
     },
     remove(listener: Listener): void {
-      listeners.delete(listener);
-      presence.gone(listener.fileId, listener.staffId).catch(() => undefined);
+      if (!listeners.delete(listener)) return;
+      const { fileId, staffId } = listener;
+      const isStillHere = () => [...listeners].some((other) => other.fileId === fileId && other.staffId === staffId);
+      // After a look that is under way: it may still be about to write that this person is here.
+      const leave = async () => {
+        await looking;
+        if (!isStillHere()) await presence.gone(fileId, staffId);
+      };
+      leave().catch(() => undefined);
       if (listeners.size > 0 || !timer) return;
       clearInterval(timer);
       timer = null;
@@ -96,6 +106,7 @@ export const events: Concept = (app, house) => {
     const { id: staffId } = staffFor(request, 'file.read');
     const row = await house.services.fileStore.byReference(request.params.reference);
     if (!row) throw PROBLEM.noFile();
+    if (poller.streamsOf(request.session ?? '') >= MOST_STREAMS) throw PROBLEM.manyStreams();
     reply.hijack();
     reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     const listener: Listener = {

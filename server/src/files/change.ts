@@ -19,6 +19,7 @@ import {
 import { inTransaction, type Sequelize, type Tx } from '../db/index';
 import type { HistoryStore, NewEntry } from '../history/index';
 import { ProblemError, SYSTEM, type Actor } from '../http/index';
+import { makeTurns } from '../turns/index';
 import { projectionOf, type Projection } from './projection';
 import type { KeptState, Snapshot, SnapshotStore } from './snapshot';
 import type { FileRow, FilesStore } from './store';
@@ -107,6 +108,8 @@ export const PREPARING_ACTS = [
 /** Acts that state a value: who did it last is kept for each. */
 const STATING_ACTS = ['details.set', 'details.add'];
 const RECENT = 12;
+/** Changes of one file that wait for one another at most; more are told to come again. */
+const MOST_WAITING = 60;
 
 type Where = { reference: string } | { id: string };
 
@@ -176,6 +179,11 @@ interface Held {
 
 export function makeFiles({ db, store, snapshots, history, productOf, now, parts, mark }: Ground): Files {
   const todayIn = ({ timeZone }: Pick<PlacePack, 'timeZone'>): IsoDate => dayAt(now().toISOString(), timeZone);
+
+  // Whoever waits for a file waits here and not in the database, where each would hold one of the connections that all share.
+  const turns = makeTurns({ ofOne: 1, waiting: MOST_WAITING }, () => PROBLEM.busy());
+  const inTurn = <Result>(where: Where, work: (tx: Tx) => Promise<Result>): Promise<Result> =>
+    turns.inTurn('reference' in where ? where.reference : where.id, () => inTransaction(db, work));
 
   async function find(where: Where, tx?: Tx, lock = false): Promise<FileRow> {
     const row = 'reference' in where ? await store.byReference(where.reference, tx, lock) : await store.byId(where.id, tx, lock);
@@ -334,7 +342,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
     },
     async change(where, { version, actor }, work) {
       let later: (() => void)[] = [];
-      const changed = await inTransaction(db, async (tx) => {
+      const changed = await inTurn(where, async (tx) => {
         later = [];
         const row = await find(where, tx, true);
         if (version !== null) await refuseStale(row, version, tx);
@@ -367,7 +375,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
       return changed;
     },
     async refresh(where) {
-      await inTransaction(db, async (tx) => {
+      await inTurn(where, async (tx) => {
         const row = await find(where, tx, true);
         const held = await read(row, tx);
         const file = { ...held.file };

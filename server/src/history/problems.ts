@@ -3,4 +3,5 @@ import { problems } from '../http/index';
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
   noFile: [404, 'not-found', 'history.noFile'],
+  noSuchDay: [404, 'not-found', 'history.noSuchDay'],
 });

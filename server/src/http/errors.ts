@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import { hasZodFastifySchemaValidationErrors, isResponseSerializationError } from 'fastify-type-provider-zod';
 import { ConnectionError, UniqueConstraintError } from 'sequelize';
+import { BytesLost, NoRoom } from '../bytes/index';
 import { PROBLEM } from './problems';
 import { ProblemError } from './problem';
 
@@ -8,7 +9,9 @@ import { ProblemError } from './problem';
 export function answerErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: unknown, request, reply) => {
     const problem = toProblem(error);
-    if (problem.status >= 500) request.log.error({ err: isResponseSerializationError(error) ? error.cause : error }, problem.code);
+    // Lost bytes are somebody's papers: who runs the program has to hear of it, though the request was answered.
+    if (problem.status >= 500 || error instanceof BytesLost)
+      request.log.error({ err: isResponseSerializationError(error) ? error.cause : error }, problem.code);
     return reply.status(problem.status).type('application/problem+json').send(problem.toDocument(request.id));
   });
 }
@@ -19,6 +22,8 @@ function toProblem(error: unknown): ProblemError {
     const errors = error.validation.map((issue) => ({ path: issue.instancePath.replace(/^\//, ''), message: issue.message ?? 'is wrong' }));
     return new ProblemError(422, 'invalid', errors[0]?.message ?? 'Something in the request is wrong.', { errors });
   }
+  if (error instanceof BytesLost) return PROBLEM.bytesLost();
+  if (error instanceof NoRoom) return PROBLEM.noRoom();
   // An id that is there already, perhaps in another file: whoever chose it learns no more than that.
   if (error instanceof UniqueConstraintError) return PROBLEM.taken();
   if (error instanceof ConnectionError)

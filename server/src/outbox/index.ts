@@ -26,8 +26,6 @@ export interface Outbox {
    * @param secret what only its receiver may know; it stands in the body as {@link SECRET} until it leaves the house.
    */
   put(message: Pick<MessageRow, 'fileId' | 'channel' | 'recipient' | 'subject' | 'body'>, now: string, tx: Tx, secret?: string): Promise<void>;
-  /** How many texts were put for a phone since a time, whichever file they are about. */
-  textsTo(phone: string, since: string, tx: Tx): Promise<number>;
   list(page: number, size: number, reference: string | null): Promise<{ items: OutboxMessage[]; total: number }>;
 }
 
@@ -81,15 +79,6 @@ function makeOutbox({ db, jobs, secrets, config: { outside } }: House): Outbox {
         tx,
       );
       await jobs.add('message.send', id, tx);
-    },
-    async textsTo(phone, since, tx) {
-      const [row] = await select<{ count: string }>(
-        db,
-        "SELECT COUNT(*) AS count FROM message WHERE recipient = :phone AND channel = 'text' AND created_at > :since",
-        { phone, since: new Date(since) },
-        tx,
-      );
-      return Number(row?.count ?? 0);
     },
     async list(page, size, reference) {
       const where = reference ? 'WHERE f.reference = :reference' : '';

@@ -5,7 +5,8 @@ import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
 import { papersService, type PapersService } from './service';
 import { papersStore, type PapersStore } from './store';
-import { readUpload, sendPaper } from './transfer';
+import type { Turns } from '../turns/index';
+import { readUpload, sendPaper, uploadTurns } from './transfer';
 
 const PaperParams = FileParams.extend({ id: Id });
 
@@ -13,6 +14,7 @@ declare module '../house/index' {
   interface Services {
     papers: PapersService;
     papersStore: PapersStore;
+    uploadTurns: Turns;
   }
 }
 
@@ -20,11 +22,15 @@ declare module '../house/index' {
 export const papers: Concept = (app, house) => {
   const store = house.offer('papersStore', papersStore(house.db));
   const service = house.offer('papers', papersService(house, store));
+  const takeIn = uploadTurns();
+  house.offer('uploadTurns', takeIn);
   house.plug('filePart', { name: 'papers', empty: { papers: [] }, load: (fileId, tx) => store.load(fileId, tx) });
 
   app.post('/api/files/:reference/papers', { schema: { params: FileParams, response: { 201: FileAnswer } } }, async (request, reply) => {
     const actor = staffFor(request, 'paper.add');
-    return reply.status(201).send(await service.add({ reference: request.params.reference }, await readUpload(request), null, actor));
+    const { reference } = request.params;
+    const changed = await takeIn.inTurn(reference, async () => service.add({ reference }, await readUpload(request), null, actor));
+    return reply.status(201).send(changed);
   });
   app.get('/api/files/:reference/papers/:id/content', { schema: { params: PaperParams } }, async (request, reply) => {
     staffFor(request, 'file.read');

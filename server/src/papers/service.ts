@@ -1,7 +1,8 @@
 import { PROBLEM } from './problems';
 import type { JudgePaper } from '@cavren/contract';
-import { conditionsOf, isEnded, type FileState } from '@cavren/core';
+import { conditionsOf, isEnded, leaps, moneyIn, statedFigure, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
+import type { Tx } from '../db/index';
 import type { Changed } from '../files/index';
 import type { House } from '../house/index';
 import { type Actor } from '../http/index';
@@ -14,7 +15,17 @@ export interface UploadedPaper {
   conditionKey: string | null;
 }
 
+/** What one file may hold in all, and what one person may send to it from the front door. */
+const MOST_OF_FILE = { papers: 400, bytes: 600 * 1024 * 1024 };
+const MOST_OF_PERSON = { papers: 60, bytes: 150 * 1024 * 1024 };
+
 export function papersService({ services, bytes }: House, store: PapersStore) {
+  async function refuseFull(fileId: string, personId: string | null, more: number, tx: Tx): Promise<void> {
+    const isFull = (weight: { papers: number; bytes: number }, most: typeof MOST_OF_FILE): boolean =>
+      weight.papers >= most.papers || weight.bytes + more > most.bytes;
+    if (isFull(await store.weight(fileId, null, tx), MOST_OF_FILE)) throw PROBLEM.fileFull({ most: MOST_OF_FILE.papers });
+    if (personId !== null && isFull(await store.weight(fileId, personId, tx), MOST_OF_PERSON)) throw PROBLEM.yourShareFull();
+  }
   return {
     /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. */
     async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<Changed> {
@@ -28,6 +39,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
       return services.files
         .change(where, { version: null, actor }, async (change) => {
           refuseEnded(change.file);
+          await refuseFull(change.row.id, personId, paper.content.length, change.tx);
           const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
           if (paper.conditionKey !== null && !condition) throw PROBLEM.fileHasNoSuchCondition({}, 'conditionKey');
           if (personId !== null && condition?.personId !== personId) throw PROBLEM.noCondition();
@@ -79,6 +91,12 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
         if (!condition?.rule) throw PROBLEM.paperUnattached();
         if (condition.rule.showsAmount && verdict.amount === null) throw PROBLEM.giveAmountPaperShows({}, 'amount');
         const amount = condition.rule.showsAmount ? verdict.amount : null;
+        const income = change.file.incomes.find(({ id }) => condition.key === `income:${id}`);
+        const stated = income ? statedFigure(income) : null;
+        if (amount !== null && !verdict.sure && leaps(stated, amount)) {
+          const money = moneyIn(change.file.pack);
+          throw PROBLEM.leap({ shown: money(amount), stated: money(stated ?? 0) }, 'amount');
+        }
         await store.update(id, { ...judged, state: 'accepted', reason: null, proofPage: verdict.page, proofAmount: amount }, change.tx);
         await change.reload('papers');
         change.record('paper.judge', `paper/${id}`, paper.state, JSON.stringify({ verdict: 'accepted', page: verdict.page, amount }));

@@ -1,5 +1,5 @@
 import type { FileState, Minor, Paper } from '@cavren/core';
-import { Table, type Sequelize, type Tx } from '../db/index';
+import { select, Table, type Sequelize, type Tx } from '../db/index';
 
 export interface PaperRow extends Omit<Paper, 'proof'> {
   fileId: string;
@@ -34,6 +34,16 @@ export function papersStore(db: Sequelize) {
     ['id'],
   );
   return {
+    /** How many papers a file holds and how many bytes they have, or those that one person of it sent; what was removed is counted, since its bytes stay. */
+    async weight(fileId: string, personId: string | null, tx: Tx): Promise<{ papers: number; bytes: number }> {
+      const [row] = await select<{ papers: string; bytes: string | null }>(
+        db,
+        `SELECT COUNT(*) AS papers, SUM(bytes) AS bytes FROM paper WHERE file_id = :fileId ${personId === null ? '' : 'AND person_id = :personId'}`,
+        { fileId, personId },
+        tx,
+      );
+      return { papers: Number(row?.papers ?? 0), bytes: Number(row?.bytes ?? 0) };
+    },
     isKept: async (contentHash: string) => (await table.one({ contentHash })) !== null,
     insert: (row: PaperRow, tx: Tx) => table.insert(row, tx),
     byId: (fileId: string, id: string, tx?: Tx) => table.one({ fileId, id }, { tx }),

@@ -2,7 +2,14 @@ import { PROBLEM } from './problems';
 import '@fastify/multipart';
 import { MAX_PAPER_BYTES } from '@cavren/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
+import { makeTurns, type Turns } from '../turns/index';
 import type { UploadedPaper } from './service';
+
+/** Papers that are read and looked at at once for one file, and for all; and how many may wait for the others of their file. */
+const AT_ONCE = { ofOne: 2, waiting: 30, inAll: 6 };
+
+/** Papers are taken in by turns, so that whoever sends many to one file takes neither memory nor time from others. */
+export const uploadTurns = (): Turns => makeTurns(AT_ONCE, () => PROBLEM.crowd());
 
 /** One paper of a multipart request: the file, and before it the condition that it is for. */
 export async function readUpload(request: FastifyRequest): Promise<UploadedPaper> {

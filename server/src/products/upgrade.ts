@@ -132,6 +132,7 @@ export function upgradePack(raw: unknown): unknown {
     residualIncome: null,
     guideline: null,
     yearStarts: '01-01',
+    contact: null,
     timeZone: ZONE_THEN[pack.code] ?? 'UTC',
     ...pack,
   };

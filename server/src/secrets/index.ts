@@ -1,6 +1,7 @@
 import { createCipheriv, createDecipheriv, createHash, createHmac, hkdfSync, randomBytes, timingSafeEqual } from 'node:crypto';
-import { mkdir, open, readFile } from 'node:fs/promises';
+import { readFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
+import { madeOnce, putWhole } from '../wholefile/index';
 
 /** Encrypts, decrypts and hashes with keys derived from one master key. */
 export interface Secrets {
@@ -41,22 +42,49 @@ export function makeSecrets(master: Buffer): Secrets {
   };
 }
 
-/** Reads the master key, or makes one that only the owner can read at the first start. */
-export async function loadMasterKey(dataFolder: string): Promise<Buffer> {
-  const folder = join(dataFolder, 'keys');
-  const path = join(folder, 'master.key');
-  await mkdir(folder, { recursive: true, mode: 0o700 });
+const KEY_BYTES = 32;
+
+function unwrap(wrapped: Buffer, master: Buffer): Buffer | null {
   try {
-    const file = await open(path, 'wx', 0o600);
-    await file.writeFile(randomBytes(32));
-    await file.sync();
-    await file.close();
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+    return makeSecrets(master).unseal(wrapped);
+  } catch {
+    return null;
   }
-  const key = await readFile(path);
-  if (key.length !== 32) throw new Error(`The master key in ${path} is damaged: it must have 32 bytes`);
-  return key;
+}
+
+const keysIn = (dataFolder: string) => {
+  const master = join(dataFolder, 'keys', 'master.key');
+  return { master, next: `${master}.next`, data: join(dataFolder, 'keys', 'data.key') };
+};
+
+/**
+ * Reads the key that data is encrypted with. It lies wrapped by the master key, so that another master key can take its place
+ * without writing all data anew. Both are made at the first start; where there was only a master key, that was the key of the data.
+ * @throws when a key is damaged, or the master key isn't the one that wraps the key of the data.
+ */
+export async function loadDataKey(dataFolder: string): Promise<Buffer> {
+  const at = keysIn(dataFolder);
+  const { content: master, made } = await madeOnce(at.master, () => randomBytes(KEY_BYTES));
+  if (master.length !== KEY_BYTES) throw new Error(`The master key in ${at.master} is damaged: it must have ${KEY_BYTES} bytes`);
+  const { content: wrapped } = await madeOnce(at.data, () => makeSecrets(master).seal(made ? randomBytes(KEY_BYTES) : master));
+  const key = unwrap(wrapped, master);
+  if (key) return key;
+  // A rotation that was cut off between its last two steps: the new master key is there under its other name.
+  const next = await readFile(at.next).catch(() => null);
+  const rotated = next && unwrap(wrapped, next);
+  if (!rotated) throw new Error(`${at.master} isn’t the master key that ${at.data} was wrapped with`);
+  await rename(at.next, at.master);
+  return rotated;
+}
+
+/** Puts a new master key in the place of the present one. Safe to cut off anywhere, and to do again. */
+export async function rotateMasterKey(dataFolder: string): Promise<void> {
+  const at = keysIn(dataFolder);
+  const key = await loadDataKey(dataFolder);
+  const next = randomBytes(KEY_BYTES);
+  await putWhole(at.next, next);
+  await putWhole(at.data, makeSecrets(next).seal(key));
+  await rename(at.next, at.master);
 }
 
 /** A token that nobody guesses. */

@@ -2,9 +2,9 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import { plainAddPlaceholder } from '@signpdf/placeholder-plain';
 import { P12Signer } from '@signpdf/signer-p12';
 import { SignPdf } from '@signpdf/signpdf';
-import { mkdir, open, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import forge from 'node-forge';
+import { madeOnce } from '../wholefile/index';
 
 /** Puts a digital seal on a PDF. */
 export type Sealer = (pdf: Buffer, reason: string) => Promise<Buffer>;
@@ -17,7 +17,7 @@ const SIGNATURE_LENGTH = 12_000;
  * The seal is a CMS signature over the whole file (ISO 32000-1, 12.8), which any reader can check.
  */
 export async function loadSealer(dataFolder: string, owner: string): Promise<Sealer> {
-  const p12 = await loadIdentity(join(dataFolder, 'keys'), owner);
+  const { content: p12 } = await madeOnce(join(dataFolder, 'keys', 'seal.p12'), () => makeIdentity(owner));
   return async (pdf, reason) => {
     const placed = plainAddPlaceholder({
       pdfBuffer: pdf,
@@ -30,20 +30,6 @@ export async function loadSealer(dataFolder: string, owner: string): Promise<Sea
     });
     return new SignPdf().sign(placed, new P12Signer(p12, { passphrase: '' }));
   };
-}
-
-async function loadIdentity(folder: string, owner: string): Promise<Buffer> {
-  await mkdir(folder, { recursive: true, mode: 0o700 });
-  const path = join(folder, 'seal.p12');
-  try {
-    const file = await open(path, 'wx', 0o600);
-    await file.writeFile(makeIdentity(owner));
-    await file.sync();
-    await file.close();
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-  }
-  return readFile(path);
 }
 
 function makeIdentity(owner: string): Buffer {

@@ -6,7 +6,7 @@ import { speakerFor } from '@cavren/words';
 import { KINDS_OF_INCOME } from './core/src/means/income/index';
 
 /** Runs in the copy in which all exercises were done: a file with each new thing in it, over HTTP. */
-const standins = await startStandins({ register: 0, watchlist: 0, bank: 0, post: 0 });
+const standins = await startStandins();
 const { app, services, jobs } = await buildApp({
   config: { ...readConfig(process.env), webFolder: 'no-screens-here', outside: standins.urls },
   productFolder: 'server/data',

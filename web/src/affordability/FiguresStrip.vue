@@ -3,10 +3,11 @@ import { isLocked, type Affordability, type Figure, type FileState, type Measure
 import { computed, defineAsyncComponent, ref } from 'vue';
 import Mark from '../look/Mark.vue';
 import { useDesk } from '../session/store';
+import { useDisplay } from 'vuetify';
 import { useEditing } from '../file/editing';
 import { useGoTo } from '../file/places';
 import TermLines from './TermLines.vue';
-import { showFigure, showLimit, VERDICT_MARK } from './words';
+import { LIMIT_WORD, showFigure, showLimit, VERDICT_MARK } from './words';
 import { useSay } from '../words/say';
 
 const say = useSay();
@@ -30,11 +31,12 @@ const exception = computed(() => props.file.exceptions.filter(({ subject }) => s
 const currency = computed(() => props.file.pack.currency);
 const dialog = computed({ get: () => opened.value !== null, set: (open) => (opened.value = open ? opened.value : null) });
 
-/** The first figures are always in view, the others when asked for. */
-const IN_VIEW = 8;
+/** The first figures are always in view, as many as there is room for; the others when asked for. */
+const { width } = useDisplay();
+const inView = computed(() => (width.value >= 1200 ? 8 : width.value >= 1040 ? 6 : width.value >= 900 ? 5 : 4));
 const more = ref(false);
-const shownFigures = computed(() => (more.value ? props.figures.figures : props.figures.figures.slice(0, IN_VIEW)));
-const hidden = computed(() => props.figures.figures.length - IN_VIEW);
+const shownFigures = computed(() => (more.value ? props.figures.figures : props.figures.figures.slice(0, inView.value)));
+const hidden = computed(() => props.figures.figures.length - inView.value);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 const locked = computed(() => isLocked(props.file));
 const lends = computed(() => props.file.product.costs !== null);
@@ -70,7 +72,7 @@ function go(place: { chapter: string; anchor: string }): void {
 </script>
 
 <template>
-  <section class="strip" aria-label="Figures">
+  <section class="strip" aria-label="Figures" :style="{ '--in-view': inView }">
     <button
       v-for="item in shownFigures"
       :key="item.measure"
@@ -83,17 +85,9 @@ function go(place: { chapter: string; anchor: string }): void {
       <span class="value">{{ showFigure(item, currency) }}</span>
       <span class="limit">
         <template v-if="item.value === null && item.waitingFor">needs {{ say(item.waitingFor) }}</template>
-        <template v-else-if="item.verdict === 'outside'">
-          <Mark kind="blocked" />
-          outside: {{ showLimit(item, currency) }}
-        </template>
-        <template v-else-if="item.verdict === 'refer'">
-          <Mark kind="waiting" />
-          to be weighed: {{ showLimit(item, currency) }}
-        </template>
-        <template v-else-if="item.verdict === 'inside'">
-          <Mark kind="settled" />
-          {{ showLimit(item, currency) }}
+        <template v-else-if="VERDICT_MARK[item.verdict] !== 'none'">
+          <Mark :kind="VERDICT_MARK[item.verdict]" />
+          {{ LIMIT_WORD[item.verdict] ?? '' }}{{ showLimit(item, currency) }}
         </template>
         <template v-else>&nbsp;</template>
       </span>
@@ -165,7 +159,7 @@ function go(place: { chapter: string; anchor: string }): void {
 <style scoped>
 .strip {
   display: grid;
-  grid-template-columns: repeat(8, minmax(0, 1fr)) 172px;
+  grid-template-columns: repeat(var(--in-view), minmax(0, 1fr)) 172px;
   background: var(--sheet);
   border-top: 2px solid var(--rule-strong);
 }
@@ -213,7 +207,7 @@ function go(place: { chapter: string; anchor: string }): void {
   white-space: nowrap;
 }
 .sheets {
-  grid-column: 9;
+  grid-column: -2 / -1;
   grid-row: 1;
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Term } from '@cavren/core';
+import { reactive } from 'vue';
+import { openedFile } from '../file/editing';
 import { useStatedBy } from '../file/statedBy';
 import { showValue } from './words';
 import { useSay } from '../words/say';
@@ -7,15 +9,25 @@ import { useSay } from '../words/say';
 const say = useSay();
 
 /** An arithmetic line by line; lines with lines of their own open further, down to what was keyed. */
-defineProps<{ terms: Term[]; currency: string; open?: boolean }>();
+const props = defineProps<{ terms: Term[]; currency: string; open?: boolean }>();
+const editing = openedFile();
+/** Lines that were opened or closed by hand; what is closed isn't drawn. */
+const byHand = reactive(new Map<number, boolean>());
+const isOpen = (at: number): boolean => byHand.get(at) ?? props.open;
+const drawnFrom = (term: Term, at: number): unknown[] => [term, editing?.stated.value, props.currency, isOpen(at)];
 const saidBy = useStatedBy();
 const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>();
 </script>
 
 <template>
   <ul class="terms">
-    <li v-for="(term, at) in terms" :key="at">
-      <details v-if="term.terms && term.terms.length > 0" :open="open" :class="{ aside: term.sign === '·' }">
+    <li v-for="(term, at) in terms" :key="at" v-memo="drawnFrom(term, at)">
+      <details
+        v-if="term.terms && term.terms.length > 0"
+        :open="isOpen(at)"
+        :class="{ aside: term.sign === '·' }"
+        @toggle="byHand.set(at, ($event.target as HTMLDetailsElement).open)"
+      >
         <summary>
           <span class="sign">{{ term.sign }}</span>
           <span class="label">
@@ -24,7 +36,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
           </span>
           <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
         </summary>
-        <TermLines :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
+        <TermLines v-if="isOpen(at)" :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
       </details>
       <div v-else class="line" :class="{ aside: term.sign === '·' }">
         <span class="sign">{{ term.sign }}</span>

@@ -10,16 +10,33 @@ export function showValue(value: number, unit: FigureUnit, currency: string): st
   return String(Number(value.toFixed(12)));
 }
 
-/** An arithmetic of one level in one line: “$34.60 × 36 × 52 ÷ 12”. */
+/**
+ * An arithmetic of one level in one line: “$34.60 × 36 × 52 ÷ 12”. Lines are worked from the first to the last, so a sum that
+ * is multiplied or divided afterwards stands in brackets.
+ */
 export function inOneLine(terms: readonly Term[], currency: string): string {
-  return terms
-    .filter(({ sign }) => sign !== '·')
-    .map(({ sign, value, unit }, at) => `${at === 0 ? (sign === '−' ? '−' : '') : `${sign} `}${showValue(value, unit, currency)}`)
-    .join(' ');
+  let said = '';
+  let isSum = false;
+  for (const { sign, value, unit } of terms) {
+    if (sign === '·') continue;
+    const shown = showValue(value, unit, currency);
+    if (said === '') {
+      said = `${sign === '−' ? '−' : ''}${shown}`;
+      continue;
+    }
+    const adds = sign === '+' || sign === '−';
+    if (!adds && isSum) said = `(${said})`;
+    isSum = adds;
+    said += ` ${sign} ${shown}`;
+  }
+  return said;
 }
 
 /** The mark of a verdict. */
 export const VERDICT_MARK: Record<Verdict, MarkKind> = { inside: 'settled', refer: 'waiting', outside: 'blocked', noLimit: 'none', unknown: 'none' };
+
+/** What stands before a limit that a figure doesn’t simply keep. */
+export const LIMIT_WORD: Partial<Record<Verdict, string>> = { outside: 'outside: ', refer: 'to be weighed: ' };
 
 export const showFigure = (figure: Figure, currency: string): string => (figure.value === null ? '—' : showValue(figure.value, figure.unit, currency));
 

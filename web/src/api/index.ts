@@ -34,7 +34,7 @@ async function call<T>(method: string, url: string, body?: unknown): Promise<T> 
   });
   if (response.ok) return (await response.json()) as T;
   const problem = ((await response.json().catch(() => null)) as Problem | null) ?? WITHOUT_TITLE;
-  if (problem.code === 'database-away' || response.status === 502) throw new Unreachable(problem.title);
+  if (response.status === 502 || response.status === 503) throw new Unreachable(problem.title);
   throw new ApiProblem(problem);
 }
 

@@ -19,11 +19,11 @@ const editing = useEditing();
 const go = useGoTo(() => props.file.reference);
 const owners = computed(() => ownerOptions(props.file));
 const debts = computed<Column[]>(() => [
-  { field: 'lender', label: 'Lender', width: '24%' },
-  { field: 'kind', label: 'Kind', width: '19%' },
-  { field: 'owners', label: 'Whose', options: owners.value, width: '19%' },
+  { field: 'lender', label: 'Lender', width: '20%' },
+  { field: 'kind', label: 'Kind', width: '16%' },
+  { field: 'owners', label: 'Whose', options: owners.value, width: '16%' },
   { field: 'payment', label: 'Payment a month', width: '13%' },
-  { field: 'balance', label: 'Balance', width: '13%' },
+  { field: 'balance', label: 'Balance', width: '11%' },
 ]);
 const costs: Column[] = [
   { field: 'category', label: 'Kind of cost', width: '60%' },
@@ -34,6 +34,7 @@ const money = (value: number): string => moneyIn(props.file.pack)(value);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 const lines = computed(() => debtTerms(props.file, today.value, true));
 const lineOf = (row: { id: string }): Term | undefined => lines.value.find(({ place }) => place?.anchor.startsWith(`${row.id}.`));
+const factsOf = (row: { id: string }) => [lineOf(row)?.sign, lineOf(row)?.value];
 const hasNote = (row: { id: string }): boolean => Boolean(lineOf(row)?.note) && !lineOf(row)?.terms;
 const revolves = (row: { id: string }): boolean => {
   const { kind } = row as Debt;
@@ -56,6 +57,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
         add-label="Debt"
         :locked="locked"
         :asks="hasNote"
+        :facts="factsOf"
         empty="No debts were named."
       >
         <template #heads>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { MAX_PAPER_BYTES } from '@cavren/contract';
-import { CONDITION_STATE_LABEL, formatMoney, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
+import { ApiProblem } from '../api/index';
+import { CONDITION_STATE_LABEL, formatMoney, FREQUENCY_LABEL, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
 import { mdiPaperclip } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useEditing } from '../file/editing';
@@ -66,18 +67,27 @@ function look(target: Paper): void {
   amount.value = target.proof?.amount == null ? '' : formatMoney(target.proof.amount);
   judgeProblem.value = '';
 }
-async function accept(): Promise<void> {
+/** What the paper shows is far from what was stated: it is said once more that it is so. */
+const leaping = ref(false);
+async function accept(sure = false): Promise<void> {
   const shows = condition.value?.rule?.showsAmount ? parseMoney(amount.value) : null;
   if (condition.value?.rule?.showsAmount && shows === null) return void (judgeProblem.value = 'Give the amount that the paper shows, like 1,840.00.');
   if (!/^\d+$/.test(page.value) || Number(page.value) < 1) return void (judgeProblem.value = 'Give the number of the page that shows it.');
   judgeProblem.value = '';
-  await editing.act(`/papers/${paper.value?.id ?? ''}/verdict`, { verdict: 'accepted', page: Number(page.value), amount: shows }).catch((error: unknown) => {
+  leaping.value = false;
+  const verdict = { verdict: 'accepted', page: Number(page.value), amount: shows, sure };
+  await editing.act(`/papers/${paper.value?.id ?? ''}/verdict`, verdict).catch((error: unknown) => {
     judgeProblem.value = error instanceof Error ? error.message : '';
+    leaping.value = error instanceof ApiProblem && error.problem.code === 'leap';
+    if (leaping.value) editing.news.value = '';
   });
 }
-const stated = computed(() => {
-  const income = props.file.incomes.find(({ id }) => condition.value?.key === `income:${id}`);
-  return income ? statedFigure(income) : null;
+const income = computed(() => props.file.incomes.find(({ id }) => condition.value?.key === `income:${id}`) ?? null);
+const stated = computed(() => (income.value ? statedFigure(income.value) : null));
+/** The time that the figure is for: as the income is stated. */
+const period = computed(() => {
+  const { frequency, amount: own } = income.value ?? { frequency: null, amount: null };
+  return frequency && own === stated.value ? FREQUENCY_LABEL[frequency] : '';
 });
 </script>
 
@@ -155,21 +165,24 @@ const stated = computed(() => {
         <span class="space" />
         <v-btn size="x-small" variant="text" @click="openPaper = null">Close</v-btn>
       </header>
-      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge" @submit.prevent="accept">
+      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge" @submit.prevent="accept()">
         <label>
           Page
           <input v-model="page" class="field-input figure page" inputmode="numeric" />
         </label>
         <label v-if="condition.rule.showsAmount">
-          Shows
+          Shows{{ period ? `, ${period}` : '' }}
           <input v-model="amount" class="field-input figure shows" inputmode="decimal" placeholder="amount" />
         </label>
         <v-btn type="submit" size="small" variant="flat">Accept</v-btn>
         <v-btn size="small" @click="sendingBack = true">Send back</v-btn>
         <v-btn size="small" variant="text" @click="removing = true">Take away</v-btn>
-        <span v-if="condition.rule.showsAmount && stated !== null" class="soft">stated: {{ formatMoney(stated) }}</span>
+        <span v-if="condition.rule.showsAmount && stated !== null" class="soft">stated: {{ formatMoney(stated) }} {{ period }}</span>
       </form>
-      <p v-if="judgeProblem" class="note ember" role="alert">{{ judgeProblem }}</p>
+      <p v-if="judgeProblem" class="note ember" role="alert">
+        {{ judgeProblem }}
+        <v-btn v-if="leaping" size="x-small" @click="accept(true)">It is so</v-btn>
+      </p>
       <p v-if="paper.judgedBy" class="soft">
         {{ PAPER_WORD[paper.state] }} by {{ paper.judgedBy }}, {{ showDate(paper.judgedAt) }}{{ paper.reason ? `: ${paper.reason}` : '' }}
       </p>

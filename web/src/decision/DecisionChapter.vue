@@ -18,7 +18,6 @@ import {
   type Words,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
 import { useEditing } from '../file/editing';
 import type { ChapterProps } from '../file/options';
 import ReasonDialog from '../file/ReasonDialog.vue';
@@ -28,6 +27,8 @@ import { useDesk } from '../session/store';
 import { describeEntry } from '../history/words';
 import CalculationSheet from './CalculationSheet.vue';
 import { sayWithin, useSay } from '../words/say';
+import FigureRows from './FigureRows.vue';
+import StatedPart from './StatedPart.vue';
 
 const say = useSay();
 
@@ -44,6 +45,9 @@ const problem = ref('');
 const busy = ref('');
 const asking = ref(false);
 const shownCalculation = ref<string | null>(null);
+/** Figures that have a limit to be held against, and the others. */
+const judged = computed(() => props.path.figures.figures.filter(({ limit }) => limit !== null));
+const others = computed(() => props.path.figures.figures.filter(({ limit }) => limit === null));
 /** Questions that the figures raised, with what was said to them. */
 const explained = computed(() =>
   props.file.explanations.map(({ subject, text }) => ({
@@ -275,25 +279,15 @@ const stillToSettle = (personId: string): string => {
             {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}, born {{ showDate(person.birthDate) }}
           </li>
         </ul>
+        <StatedPart :file="file" :path="path" />
       </section>
       <section class="sheet part">
         <h3>Figures against limits</h3>
-        <table class="grid-table">
-          <tbody>
-            <tr v-for="figure in path.figures.figures" :key="figure.measure">
-              <td>
-                <Mark :kind="VERDICT_MARK[figure.verdict]" />
-                {{ figure.label }}
-              </td>
-              <td class="figure">
-                <b>{{ showFigure(figure, currency) }}</b>
-              </td>
-              <td class="soft">
-                {{ figure.verdict === 'outside' ? 'outside: ' : figure.verdict === 'refer' ? 'to be weighed: ' : '' }}{{ showLimit(figure, currency) }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <FigureRows :figures="judged" :currency="currency" />
+        <details v-if="others.length > 0" class="others">
+          <summary>{{ others.length }} figures without a limit</summary>
+          <FigureRows :figures="others" :currency="currency" />
+        </details>
       </section>
       <section class="sheet part">
         <h3>Checks</h3>
@@ -436,14 +430,21 @@ fieldset {
   grid-template-columns: 1fr 1.25fr;
   gap: 12px;
 }
+@media (width < 1060px) {
+  .sheet-grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 .part {
   padding: 10px 14px;
   min-width: 0;
 }
-.part .grid-table td {
-  padding: 3px 4px;
-  font-size: 0.93rem;
-  white-space: nowrap;
+.others {
+  margin-top: 8px;
+}
+.others summary {
+  cursor: pointer;
+  color: var(--ink-soft);
 }
 .part li .mark {
   margin-right: 4px;

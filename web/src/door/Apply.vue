@@ -18,6 +18,9 @@ const typedCode = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
 const codeInput = ref<HTMLInputElement | null>(null);
+/** Papers that are named beforehand; more would frighten. */
+const MOST_PAPERS = 6;
+const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US').format(parts);
 const order = computed(() => product.value?.dateOrder ?? 'mdy');
 
 onMounted(async () => {
@@ -74,6 +77,35 @@ const again = () =>
     <p v-if="!product && !problems['form']" role="status">One moment …</p>
     <p v-if="product?.bar" class="card">It can’t be applied for here at the moment. {{ product.bar }} Please call us.</p>
     <template v-else-if="product && !reference">
+      <p v-if="product.purposes.length > 0">
+        {{ product.from }} to {{ product.upTo }} for {{ listed(product.purposes.map((one) => one.charAt(0).toLowerCase() + one.slice(1))) }}.
+      </p>
+      <section v-if="product.example" class="card">
+        <h2>What it costs, in an example</h2>
+        <p>
+          {{ product.example.amount }} over {{ product.example.months }} months at {{ product.example.rate }} a year:
+          <b>{{ product.example.payment }} a month</b>, {{ product.example.total }} in all{{
+            product.example.percentageRate ? `. Annual percentage rate, with fees: ${product.example.percentageRate}` : ''
+          }}.
+        </p>
+        <p class="soft">What you pay depends on what you ask for; you see it while you fill in, before you agree to anything.</p>
+      </section>
+      <section class="card">
+        <h2>How it goes</h2>
+        <ol>
+          <li>You fill in your details here, about 15 minutes. Everything is kept: stop and come back as you like.</li>
+          <li>We check them, and write to you which papers we need. A photo is enough.</li>
+          <li>You read and sign the agreement on your phone.</li>
+          <li>We decide, and pay out to your account.</li>
+        </ol>
+        <template v-if="product.papers.length > 0">
+          <p><b>Good to have at hand</b></p>
+          <p class="soft">{{ listed(product.papers.slice(0, MOST_PAPERS)) }}. Not all of them are asked of everybody.</p>
+        </template>
+        <p v-if="product.contact">
+          Questions? Call <a :href="`tel:${product.contact.phone.replace(/[^0-9+]/g, '')}`">{{ product.contact.phone }}</a>, {{ product.contact.hours }}.
+        </p>
+      </section>
       <section v-if="product.asks.length > 0" class="card">
         <h2>Is it for me?</h2>
         <p>We ask you first:</p>

@@ -21,6 +21,11 @@ onMounted(async () => {
   if (token === null && product === null) take(await api.get<DoorView>('/api/door/me').catch(() => null));
   looking.value = false;
 });
+/** Whoever came in is inside for as long as the session lasts, also when the page is loaded again; the link is in the address no more. */
+function comeIn(next: DoorView): void {
+  take(next);
+  history.replaceState(null, '', '/door');
+}
 async function leave(): Promise<void> {
   await api.post('/api/door/leave').catch(() => undefined);
   take(null);
@@ -31,7 +36,7 @@ async function leave(): Promise<void> {
   <main class="door">
     <p v-if="looking" role="status">One moment …</p>
     <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
-    <Apply v-else-if="product" :code="product" @in="take" />
-    <ComeIn v-else :token="token" @in="take" />
+    <Apply v-else-if="product" :code="product" @in="comeIn" />
+    <ComeIn v-else :token="token" @in="comeIn" />
   </main>
 </template>

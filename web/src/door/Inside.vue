@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { defineAsyncComponent, ref } from 'vue';
+import { defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import SignFlow from './SignFlow.vue';
 
@@ -9,7 +9,23 @@ const emit = defineEmits<{ change: [view: DoorView]; leave: [] }>();
 const problem = ref('');
 const sending = ref('');
 const signing = ref(false);
-const filling = ref(false);
+/** Kept by this tab: a page that is loaded again, or comes back from the phone’s messages, is where it was. */
+const FILLING = 'cavren-door-filling';
+const filling = ref(sessionStorage.getItem(FILLING) !== null);
+const handedIn = ref(false);
+const thanks = ref<HTMLElement | null>(null);
+function fill(open: boolean): void {
+  filling.value = open;
+  if (open) sessionStorage.setItem(FILLING, 'yes');
+  else sessionStorage.removeItem(FILLING);
+}
+async function handed(): Promise<void> {
+  handedIn.value = true;
+  fill(false);
+  await nextTick();
+  window.scrollTo({ top: 0 });
+  thanks.value?.focus();
+}
 const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
 const day = (time: string): string => new Date(time).toLocaleDateString(props.view.locale, { month: 'long', day: 'numeric', year: 'numeric' });
@@ -40,7 +56,7 @@ function take(next: DoorView): void {
 
 <template>
   <SignFlow v-if="signing && view.signing?.state === 'yours'" :view="view" @change="take" @back="signing = false" />
-  <OwnDetails v-else-if="filling && view.details" :view="view" :details="view.details" @change="take" @back="filling = false" />
+  <OwnDetails v-else-if="filling && view.details" :view="view" :details="view.details" @change="take" @back="fill(false)" @handed="handed" />
   <div v-else class="stack">
     <p class="soft">
       {{ view.product }} · file
@@ -49,6 +65,14 @@ function take(next: DoorView): void {
     <h1>{{ view.name }}</h1>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
+    <section v-if="handedIn" class="good" role="status">
+      <h2 ref="thanks" tabindex="-1">Thank you, {{ view.name.split(' ')[0] }}</h2>
+      <p>
+        We have what you gave us. An officer looks at it next, usually within two working days, and calls or writes to you when we need more, or when your
+        agreement is ready.
+      </p>
+      <p>To correct something, call us: we change it with you, or open this page for you again.</p>
+    </section>
     <section v-if="view.outcome === 'done'" class="good">
       <h2>All done</h2>
       <p v-if="view.paidOut">
@@ -87,7 +111,7 @@ function take(next: DoorView): void {
             : `${view.details.missing.length} ${view.details.missing.length === 1 ? 'thing is' : 'things are'} still missing.`
         }}
       </p>
-      <button type="button" class="strong" @click="filling = true">Fill in my details</button>
+      <button type="button" class="strong" @click="fill(true)">Fill in my details</button>
     </section>
     <section v-if="view.tasks.length > 0" class="stack">
       <h2>What we need from you</h2>

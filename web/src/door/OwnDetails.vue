@@ -3,13 +3,13 @@ import type { DetailChange, DoorDetailsView, DoorRow, DoorView, FieldValue } fro
 import { fieldsAsked, kindOfIncome, splitAddress, type Income, type IncomeKind } from '@cavren/core';
 import TypedInput from './TypedInput.vue';
 import DoorField from './DoorField.vue';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { api, ApiProblem, messageOf } from '../api/index';
 import type { Writing } from '../words/values';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */
 const props = defineProps<{ view: DoorView; details: DoorDetailsView }>();
-const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
+const emit = defineEmits<{ change: [view: DoorView]; back: []; handed: [] }>();
 const problems = ref<Record<string, string>>({});
 const saving = ref(false);
 const chain = ref<Promise<void>>(Promise.resolve());
@@ -144,18 +144,59 @@ const PARTS: {
   { entity: 'income', title: 'Income', named: 'source', one: 'Income', asked: incomeFields, add: 'Add an income', remove: 'Remove this income' },
 ];
 
-async function run(url: string, body: object = {}): Promise<void> {
+async function run(url: string, body: object = {}, isLast = false): Promise<void> {
   await chain.value;
   try {
-    emit('change', await api.post<DoorView>(url, body));
+    const next = await api.post<DoorView>(url, body);
+    // Said first: with the new view this page may be gone.
+    if (isLast) emit('handed');
+    emit('change', next);
   } catch (error) {
     problems.value = { ...problems.value, form: messageOf(error) };
   }
 }
-async function done(): Promise<void> {
-  await run('/api/door/details/done');
-  emit('back');
+const done = (): Promise<void> => run('/api/door/details/done', {}, true);
+
+/** What is asked together, one screen after the other. */
+type StepKey = 'questions' | 'request' | 'about' | OwnRow | 'consents' | 'end';
+const steps = computed<{ key: StepKey; title: string }[]>(() => [
+  ...(props.details.questions.length > 0 ? [{ key: 'questions' as const, title: 'Questions' }] : []),
+  ...(props.details.request.length > 0 ? [{ key: 'request' as const, title: 'What you ask for' }] : []),
+  { key: 'about', title: 'About you' },
+  ...PARTS.map(({ entity, title }) => ({ key: entity, title })),
+  ...(props.details.consents.length > 0 ? [{ key: 'consents' as const, title: 'What you agree to' }] : []),
+  { key: 'end', title: 'Look over and hand in' },
+]);
+/** Where something that is missing is given: a consent with the consents, an answer with the questions, the rest where its chapter is asked. */
+function stepOf({ key, section }: DoorDetailsView['missing'][number]): StepKey {
+  if (key.startsWith('consent:')) return 'consents';
+  if (/^(answer|explain|ends):/.test(key)) return 'questions';
+  if (key.startsWith('history:home') || section === 'home') return 'home';
+  if (/^(history|rows):work/.test(key)) return 'work';
+  return section === 'request' ? 'request' : section === 'income' ? 'income' : 'about';
 }
+const missingIn = (key: StepKey): number => props.details.missing.filter((entry) => stepOf(entry) === key).length;
+
+/** The step is kept by this tab, so that a page that is loaded again goes on where it was. */
+const KEPT = 'cavren-door-step';
+const at = ref<StepKey>((sessionStorage.getItem(KEPT) as StepKey | null) ?? 'questions');
+const step = computed(() =>
+  Math.max(
+    0,
+    steps.value.findIndex(({ key }) => key === at.value),
+  ),
+);
+const isAt = (key: StepKey): boolean => steps.value[step.value]?.key === key;
+const heading = ref<HTMLElement | null>(null);
+async function goTo(key: StepKey | undefined): Promise<void> {
+  if (!key) return;
+  at.value = key;
+  sessionStorage.setItem(KEPT, key);
+  await nextTick();
+  window.scrollTo({ top: 0 });
+  heading.value?.focus();
+}
+const following = computed(() => steps.value[step.value + 1]);
 const ended = computed(() => props.details.questions.find(({ ends }) => ends !== null)?.ends ?? null);
 </script>
 
@@ -164,12 +205,27 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     <p class="soft">
       File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ saving ? 'saving …' : 'everything is saved' }}</span>
     </p>
-    <h1>Your details</h1>
+    <nav aria-label="Steps">
+      <ol class="progress">
+        <li v-for="(one, number) in steps" :key="one.key">
+          <button
+            type="button"
+            :class="{ on: number === step, open: missingIn(one.key) > 0 }"
+            :aria-current="number === step ? 'step' : undefined"
+            :aria-label="`Step ${number + 1}: ${one.title}${missingIn(one.key) > 0 ? `, ${missingIn(one.key)} missing` : ''}`"
+            @click="goTo(one.key)"
+          >
+            {{ number + 1 }}
+          </button>
+        </li>
+      </ol>
+    </nav>
+    <h1 ref="heading" tabindex="-1">{{ steps[step]?.title }}</h1>
+    <p class="soft count">Step {{ step + 1 }} of {{ steps.length }}</p>
     <p v-if="problems['form']" class="problem" role="alert">{{ problems['form'] }}</p>
     <p v-if="ended" class="card" role="status">{{ ended.charAt(0).toUpperCase() + ended.slice(1) }} What you said is kept; call us if it was a mistake.</p>
 
-    <section class="card stack">
-      <h2>Questions</h2>
+    <section v-if="isAt('questions')" class="card stack">
       <div v-for="question in details.questions" :key="question.code" class="stack tight">
         <p :id="`q-${question.code}`">{{ question.text }}</p>
         <div v-if="question.answer === 'yesNo'" class="pair" role="group" :aria-labelledby="`q-${question.code}`">
@@ -199,8 +255,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       </div>
     </section>
 
-    <section v-if="details.request.length > 0" class="card stack">
-      <h2>What you ask for</h2>
+    <section v-if="isAt('request')" class="card stack">
       <DoorField
         v-for="asked in details.request"
         :key="asked.field"
@@ -215,10 +270,15 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         @change="setRequest(asked.field, $event)"
         @wrong="wrong(asked.field, $event)"
       />
+      <p class="good" role="status">
+        <template v-if="view.costs">
+          You would pay <b>{{ view.costs.payment }} a month</b>, {{ view.costs.total }} in all.
+        </template>
+        <template v-else>Once amount and months are there, you see here what it costs.</template>
+      </p>
     </section>
 
-    <section class="card stack">
-      <h2>About you</h2>
+    <section v-if="isAt('about')" class="card stack">
       <DoorField
         v-for="field in about"
         :key="field"
@@ -235,8 +295,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       />
     </section>
 
-    <section v-for="part in PARTS" :key="part.entity" class="card stack">
-      <h2>{{ part.title }}</h2>
+    <section v-for="part in PARTS.filter(({ entity }) => isAt(entity))" :key="part.entity" class="card stack">
       <fieldset v-for="row in rowsOf(part.entity)" :key="row.id" class="stack" @paste="part.pasted?.($event, row.id)">
         <legend>{{ textIn(row, part.named) || part.one }}</legend>
         <DoorField
@@ -257,8 +316,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       <button type="button" @click="addRow(part.entity, part.begins)">{{ part.add }}</button>
     </section>
 
-    <section class="card stack">
-      <h2>What you agree to</h2>
+    <section v-if="isAt('consents')" class="card stack">
       <div v-for="consent in details.consents" :key="consent.kind" class="stack tight">
         <p>
           <b>{{ consent.label }}</b>{{ consent.needed ? '' : ' (as you like)' }}. {{ consent.text }}
@@ -268,15 +326,22 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       </div>
     </section>
 
-    <section class="card stack">
+    <section v-if="isAt('end')" class="card stack">
       <h2>{{ details.missing.length === 0 ? 'Nothing is missing' : 'Still missing' }}</h2>
       <ul v-if="details.missing.length > 0">
-        <li v-for="entry in details.missing" :key="entry.key">{{ entry.what }}</li>
+        <li v-for="entry in details.missing" :key="entry.key">
+          <button type="button" class="plain missing" @click="goTo(stepOf(entry))">{{ entry.what }}</button>
+        </li>
       </ul>
       <p class="soft">You can hand it to us as it is: we go on with you by phone, or ask you for the rest.</p>
       <button type="button" class="strong" @click="done">I am done for now, you go on</button>
-      <button type="button" class="plain" @click="emit('back')">Go on later: everything is kept</button>
     </section>
+
+    <div class="ways">
+      <button v-if="step > 0" type="button" @click="goTo(steps[step - 1]?.key)">Back</button>
+      <button v-if="following" type="button" class="strong" @click="goTo(following.key)">Next: {{ following.title }}</button>
+      <button type="button" class="plain" @click="emit('back')">Go on later: everything is kept</button>
+    </div>
   </div>
 </template>
 
@@ -306,5 +371,46 @@ legend {
 ul {
   margin: 0;
   padding-left: 20px;
+}
+.progress {
+  display: flex;
+  gap: 5px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.progress li {
+  flex: 0 1 44px;
+}
+.progress button {
+  width: 100%;
+  min-width: 30px;
+  min-height: 36px;
+  padding: 0;
+  border-width: 1px;
+}
+.progress .open {
+  border-style: dashed;
+  border-width: 2px;
+}
+.progress .on {
+  background: var(--teal);
+  color: var(--on-teal);
+}
+.count {
+  margin-top: -12px;
+}
+.missing {
+  min-height: 44px;
+  padding: 4px 0;
+  text-align: left;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+.ways .strong {
+  flex: 1 1 200px;
 }
 </style>

@@ -2,6 +2,7 @@
 import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useDisplay } from 'vuetify';
 import FiguresStrip from '../affordability/FiguresStrip.vue';
 import { provideSay } from '../words/say';
 import { useShown } from '../words/shown';
@@ -36,7 +37,12 @@ watch(
 );
 const center = ref<HTMLElement | null>(null);
 const strip = ref<{ open: (measure: Measure) => void } | null>(null);
-const folded = ref(localStorage.getItem('cavren-path') === 'folded');
+const { width } = useDisplay();
+/** Narrower than this the Path folds by itself, and lies over the chapter while it is open. */
+const roomy = computed(() => width.value >= 1100);
+const foldedByHand = ref(localStorage.getItem('cavren-path') === 'folded');
+const openedByHand = ref(false);
+const folded = computed(() => (roomy.value ? foldedByHand.value : !openedByHand.value));
 const withdrawing = ref(false);
 const moving = ref(false);
 const locked = computed(() => (file.value ? isLocked(file.value) : true));
@@ -55,11 +61,16 @@ function markOf(name: Chapter): MarkKind {
 const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
 
 function fold(): void {
-  folded.value = !folded.value;
-  localStorage.setItem('cavren-path', folded.value ? 'folded' : 'open');
+  if (!roomy.value) {
+    openedByHand.value = !openedByHand.value;
+    return;
+  }
+  foldedByHand.value = !foldedByHand.value;
+  localStorage.setItem('cavren-path', foldedByHand.value ? 'folded' : 'open');
 }
 async function go(entry: PathEntry): Promise<void> {
   const { chapter: to, anchor } = entry.place;
+  openedByHand.value = false;
   if (anchor.startsWith('figure.')) return strip.value?.open(anchor.slice('figure.'.length) as Measure);
   await router.push({ path: `/files/${editing.reference}/${to}`, hash: `#${anchor}` });
   await focusAnchor(anchor);
@@ -148,7 +159,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 </script>
 
 <template>
-  <main v-if="file && path && view" class="file" :class="{ folded }">
+  <main v-if="file && path && view" class="file" :class="{ slim: folded || !roomy, over: !folded && !roomy }">
     <nav class="chapters" aria-label="Chapters">
       <router-link v-for="name in file.product.chapters" :key="name" :to="`/files/${editing.reference}/${name}`" :class="{ on: name === chapter }">
         <Mark :kind="markOf(name)" />
@@ -240,14 +251,25 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 <style scoped>
 .file {
   display: grid;
-  grid-template: 1fr auto / 152px minmax(0, 1fr) 250px;
+  grid-template: minmax(0, 1fr) auto / 152px minmax(0, 1fr) 250px;
   height: calc(100vh - 46px);
 }
-.file.folded {
+.file.slim {
   grid-template-columns: 152px minmax(0, 1fr) 46px;
 }
 .strip-place {
   grid-column: 1 / -1;
+}
+.over > :deep(.path) {
+  justify-self: end;
+  width: 270px;
+  height: 100%;
+  z-index: 4;
+  box-shadow: -4px 0 16px rgb(0 0 0 / 18%);
+}
+/* What changes in one part of the page is laid out in that part alone, and nothing in it makes the page longer. */
+.file > :deep(*:not(.strip-place)) {
+  contain: strict;
 }
 .chapters {
   overflow-y: auto;
@@ -327,11 +349,17 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   gap: 16px;
   margin-bottom: 14px;
 }
+.title {
+  flex: 1 1 320px;
+  min-width: 0;
+}
 .moves {
+  flex: none;
   display: grid;
   justify-items: end;
   align-content: start;

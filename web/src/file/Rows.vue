@@ -2,13 +2,14 @@
 import type { FieldValue } from '@cavren/contract';
 import type { Entity } from '@cavren/core';
 import { mdiContentCopy, mdiPlus, mdiTrashCanOutline } from '@mdi/js';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref, useSlots, watch } from 'vue';
 import { useDesk } from '../session/store';
 import { fieldOf } from '@cavren/core';
 import { labelOf } from '../words/labels';
 import { isFigure, saidValue } from '../words/values';
 import { useEditing } from './editing';
 import Field from './Field.vue';
+import { kept } from './kept';
 import { nameIn, type Option } from './options';
 
 /**
@@ -34,6 +35,8 @@ const props = withDefaults(
     empty: string;
     /** Rows with something below them that is asked whether one works in them or not. */
     asks?: (row: { id: string }) => boolean;
+    /** All that the slots of a line show beside the row itself; a line is drawn again only when one of these has changed. */
+    facts?: (row: { id: string }) => unknown[];
     /** Without the reminder of keys, where another grid near by has it. */
     quiet?: boolean;
   }>(),
@@ -41,10 +44,13 @@ const props = withDefaults(
 );
 const editing = useEditing();
 const desk = useDesk();
+const slots = useSlots();
 const table = ref<HTMLElement | null>(null);
 
 /** A row shows its fields while one works in it, and while something in it is wrong or has to be said; else it is a line to read. */
 const isOpen = ({ id }: { id: string }): boolean => editing.working.value === id || held.value.has(id);
+/** While no row shows fields, lines that are written their own way need no heads above them. */
+const asLines = computed(() => Boolean(slots['line']) && !props.rows.some(isOpen));
 const held = computed(() => {
   const subjects = [...editing.problems.keys(), ...editing.asking];
   return new Set(subjects.map((subject) => subject.split('/')).flatMap(([entity, id]) => (entity === props.entity && id !== undefined ? [id] : [])));
@@ -64,10 +70,20 @@ function textOf(row: { id: string }, { field, options }: Column): string {
 }
 const isNeeded = (row: { id: string }, { field }: Column): boolean =>
   editing.needed.value.has(`${row.id}.${field}`) && ((row as Record<string, unknown>)[field] ?? null) === null;
-/** How many details of a row the next gate waits for. */
-const needs = (row: { id: string }): number => [...editing.needed.value].filter((anchor) => anchor.startsWith(`${row.id}.`)).length;
+/** Details of a row that the next gate waits for. */
+const neededIn = (row: { id: string }): string[] => [...editing.needed.value].filter((anchor) => anchor.startsWith(`${row.id}.`));
+const needs = (row: { id: string }): number => neededIn(row).length;
 const said = (row: { id: string }): string =>
   `Work in ${[...props.columns.map((column) => textOf(row, column)), needs(row) > 0 ? `${needs(row)} needed now` : ''].filter(Boolean).join(', ') || props.addLabel}`;
+
+const showsMore = computed(() => Boolean(slots['line'] ?? slots['cells']));
+/** What a row was drawn from. A line whose parts are all the same stays as it is, so that thirty of them cost a key nothing. */
+function drawnFrom(row: { id: string }): unknown[] {
+  if (isOpen(row) || props.asks(row) || (showsMore.value && !props.facts)) return [{}];
+  return [row, stable.value, editing.file.value?.people, neededIn(row).join(' '), ...(props.facts?.(row) ?? [])];
+}
+/** The columns, the same objects for as long as they say the same. */
+const stable = computed<Column[]>((before) => kept(before, [...props.columns]));
 
 const fieldAt = (id: string, field = ''): HTMLElement | null => table.value?.querySelector<HTMLElement>(`[data-anchor="${id}.${field}"]`) ?? null;
 /** Opens a row at one of its fields, or at its first. */
@@ -134,13 +150,19 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             :class="{ figure: isFigure(fieldOf(entity, column.field)) }"
             :style="column.width ? { width: column.width } : {}"
           >
-            {{ column.label ?? labelOf(entity, column.field) }}
+            <span :class="{ unseen: asLines }">{{ column.label ?? labelOf(entity, column.field) }}</span>
           </th>
           <slot name="heads" />
           <th scope="col"><span class="unseen">Row</span></th>
         </tr>
       </thead>
-      <tbody v-for="row in rows" :key="row.id" :class="{ grouped: $slots['under'] && isOpen(row), worked: isOpen(row) }" @keydown="onKey($event, row)">
+      <tbody
+        v-for="row in rows"
+        :key="row.id"
+        v-memo="drawnFrom(row)"
+        :class="{ grouped: $slots['under'] && isOpen(row), worked: isOpen(row) }"
+        @keydown="onKey($event, row)"
+      >
         <tr :data-anchor-row="row.id" :class="{ closed: !isOpen(row) }">
           <template v-if="isOpen(row)">
             <td v-for="column in columns" :key="column.field">
@@ -174,7 +196,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           </template>
           <slot name="cells" :row="row" />
           <td class="tools">
-            <template v-if="!locked && desk.may('details.write')">
+            <template v-if="isOpen(row) && !locked && desk.may('details.write')">
               <v-btn :icon="mdiContentCopy" size="x-small" variant="text" aria-label="Copy this row" title="Copy this row (Ctrl+D)" @click="copy(row)" />
               <v-btn
                 :icon="mdiTrashCanOutline"
@@ -212,6 +234,13 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
 </template>
 
 <style scoped>
+/* Each column's width is given or shared, so that a key in one row needs no other row to be measured again. */
+table {
+  table-layout: fixed;
+}
+th:last-child {
+  width: 64px;
+}
 td,
 th {
   padding: 3px 2px;
@@ -240,17 +269,18 @@ th.figure {
 .closed td {
   padding: 5px 6px;
   cursor: text;
-  font-variant-numeric: tabular-nums;
 }
 .closed:has(+ .under) > td,
 .closed:has(+ .under) > :deep(td) {
   border-bottom: 0;
 }
-.closed:hover td {
+.closed:hover td,
+.closed:hover > :deep(td) {
   background: var(--teal-soft);
 }
 .closed td.figure {
   text-align: right;
+  font-variant-numeric: tabular-nums;
 }
 .closed td.due {
   border-left: 4px solid var(--ember);
@@ -280,6 +310,19 @@ th.figure {
 .tools :deep(.v-btn) {
   width: 24px;
   height: 24px;
+}
+@media (width < 1100px) {
+  .closed td {
+    padding: 5px 3px;
+    font-size: 0.86rem;
+    overflow-wrap: anywhere;
+  }
+  .closed td.figure,
+  .closed > :deep(td.figure) {
+    padding: 5px 3px;
+    font-size: 0.86rem;
+    overflow-wrap: normal;
+  }
 }
 .foot {
   margin-top: 8px;

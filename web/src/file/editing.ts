@@ -23,6 +23,7 @@ import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
 import { useDesk } from '../session/store';
 import type { Writing } from '../words/values';
 import { keepQueue, queueName, readQueue } from './queue';
+import { kept } from './kept';
 import { productInForce } from './products';
 
 /** Somebody else changed a field while it was typed here: both are shown, the officer chooses. */
@@ -94,7 +95,8 @@ export function openEditing(reference: string) {
   /** The place's way of writing; the United States' while the file is still on its way. */
   const writing = computed<Writing>(() => file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
   /** Places that the next gate waits for. */
-  const needed = computed(() => new Set(path.value?.now.map(({ place }) => place.anchor) ?? []));
+  const neededAnchors = computed<string[]>((before) => kept(before, path.value?.now.map(({ place }) => place.anchor) ?? []));
+  const needed = computed(() => new Set(neededAnchors.value));
 
   async function take(next: FileView): Promise<void> {
     if (view.value && next.version < view.value.version) return;
@@ -393,7 +395,7 @@ function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | nu
         worked = file.value;
         const on = today();
         if (on === null) break;
-        path.value = await work(worked, on);
+        path.value = kept(path.value, await work(worked, on));
       }
     } finally {
       busy = false;

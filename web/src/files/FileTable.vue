@@ -62,9 +62,11 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
 </template>
 
 <style scoped>
-.due,
-.whole {
-  white-space: nowrap;
+@media (width >= 1100px) {
+  .due,
+  .whole {
+    white-space: nowrap;
+  }
 }
 .late {
   color: var(--ember);

@@ -14,7 +14,11 @@ import { useSay } from '../words/say';
 const say = useSay();
 
 const { showTime } = useShown();
-defineProps<ChapterProps>();
+const props = defineProps<ChapterProps>();
+const shown = (entry: HistoryPage['items'][number]) => ({
+  before: showHistoryValue(entry, entry.before, props.file),
+  after: showHistoryValue(entry, entry.after, props.file),
+});
 const editing = useEditing();
 const page = ref(1);
 const version = computed(() => editing.view.value?.version ?? 0);
@@ -32,6 +36,7 @@ const { data, error } = useQuery({
       <p v-if="data && !data.chainProblem" class="chain">
         <Mark kind="settled" />
         {{ data.total }} entries; each carries the hash of the one before, and the chain holds.
+        {{ data.sealed ? `Entries up to ${data.sealed.sequence} were sealed on ${showTime(data.sealed.at)}.` : 'None is sealed yet; that happens each night.' }}
       </p>
     </div>
     <p v-if="data?.chainProblem" class="note ember" role="alert">
@@ -46,8 +51,6 @@ const { data, error } = useQuery({
           <th scope="col">When</th>
           <th scope="col">Who</th>
           <th scope="col">What</th>
-          <th scope="col">Before</th>
-          <th scope="col">After</th>
           <th scope="col">Hash</th>
         </tr>
       </thead>
@@ -56,9 +59,16 @@ const { data, error } = useQuery({
           <td class="figure">{{ entry.sequence }}</td>
           <td class="when">{{ showTime(entry.at) }}</td>
           <td>{{ entry.actor }}</td>
-          <td>{{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}</td>
-          <td class="value">{{ showHistoryValue(entry, entry.before, file) }}</td>
-          <td class="value">{{ showHistoryValue(entry, entry.after, file) }}</td>
+          <td class="what">
+            {{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}
+            <span v-if="shown(entry).before || shown(entry).after" class="value">
+              <template v-if="shown(entry).before">
+                <span class="soft">{{ shown(entry).before }}</span>
+                <span class="soft" aria-label="became"> → </span>
+              </template>
+              {{ shown(entry).after || 'nothing' }}
+            </span>
+          </td>
           <td class="mono soft" :title="entry.hash">{{ entry.hash.slice(0, 8) }}</td>
         </tr>
       </tbody>
@@ -71,8 +81,11 @@ const { data, error } = useQuery({
 .when {
   white-space: nowrap;
 }
+.what {
+  width: 55%;
+}
 .value {
-  max-width: 220px;
+  display: block;
   overflow-wrap: anywhere;
 }
 .chain {

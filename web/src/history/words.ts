@@ -1,4 +1,5 @@
 import {
+  conditionsOf,
   descriptionOf,
   ENTITIES,
   fieldOf,
@@ -228,8 +229,17 @@ function ownerOf(kind: RowEntity, id: string, file: FileState): FileState['peopl
 const OTHER_WORD: Record<string, string> = { condition: 'condition', figure: 'figure', income: 'question about an income' };
 
 /** What an entry is about, in the words of the file. */
+/** What a condition asks for and of whom, or the name of a paper; nothing where it is about neither. */
+function paperWords(kind: string, id: string, file: FileState): string {
+  if (kind === 'paper') return file.papers.find((paper) => paper.id === id)?.name ?? '';
+  if (kind !== 'condition') return '';
+  const condition = conditionsOf(file).find(({ key }) => key === id);
+  return condition ? [condition.title, condition.about].map(speakerFor(file.pack)).filter(Boolean).join(', ') : '';
+}
 export function subjectWords(subject: string, file: FileState): string {
   const [kind = '', id = '', field] = subject.split('/');
+  const papers = paperWords(kind, id, file);
+  if (papers) return papers;
   if (kind === 'request') return `request: ${labelInside('request', id)}`;
   if (!isRowEntity(kind) || !id) return OTHER_WORD[kind.split(':')[0] ?? ''] ?? '';
   const person = ownerOf(kind, id, file);

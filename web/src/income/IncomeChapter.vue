@@ -17,10 +17,10 @@ const say = useSay();
 const props = defineProps<ChapterProps>();
 const go = useGoTo(() => props.file.reference);
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '20%' },
-  { field: 'kind', label: 'Kind', width: '18%' },
-  { field: 'source', label: 'Employer or source', width: '30%' },
-  { field: 'since', label: 'Since', width: '14%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '18%' },
+  { field: 'kind', label: 'Kind', width: '15%' },
+  { field: 'source', label: 'Employer or source', width: '27%' },
+  { field: 'since', label: 'Since', width: '12%' },
 ]);
 const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
 const currency = computed(() => props.file.pack.currency);
@@ -28,6 +28,7 @@ const money = (value: number): string => moneyIn(props.file.pack)(value);
 const counted = computed(() => new Map(props.path.figures.incomes.map((one) => [one.income.id, one])));
 const of = (row: { id: string }): CountedIncome | null => counted.value.get(row.id) ?? null;
 const asksOf = (row: { id: string }): boolean => (of(row)?.questions.length ?? 0) > 0;
+const factsOf = (row: { id: string }) => [of(row), evidence(row)?.page, evidence(row)?.amount];
 const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
 const evidenceQuestions = computed(() => props.path.entries.filter(({ key }) => key.startsWith('evidence:')));
@@ -64,7 +65,17 @@ function arithmetic(row: { id: string }): string {
       {{ net ? 'This product looks at income after tax.' : 'This product looks at income before tax.' }}
       {{ yearAhead ? 'What will come in the twelve months from the start counts.' : '' }}
     </p>
-    <Rows entity="income" :rows="file.incomes" :columns="columns" :fresh="fresh" add-label="Income" :locked="locked" :asks="asksOf" empty="No income yet.">
+    <Rows
+      entity="income"
+      :rows="file.incomes"
+      :columns="columns"
+      :fresh="fresh"
+      add-label="Income"
+      :locked="locked"
+      :asks="asksOf"
+      :facts="factsOf"
+      empty="No income yet."
+    >
       <template #heads>
         <th scope="col" class="figure">Counts a month</th>
       </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { HOLDER_LABEL, STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { daysUntil } from '../files/words';
 import Mark, { type MarkKind } from '../look/Mark.vue';
 import { useSay } from '../words/say';
@@ -11,6 +11,7 @@ const say = useSay();
 /** What stands between this file and approval; each entry leads to the place that settles it. */
 const props = defineProps<{ path: Path; today: string; narrow: boolean }>();
 const emit = defineEmits<{ go: [entry: PathEntry]; fold: [] }>();
+const laterOpen = ref(false);
 const later = computed(() => {
   const groups = new Map<string, PathEntry[]>();
   for (const entry of props.path.later) groups.set(STAGE_LABEL[entry.gate], [...(groups.get(STAGE_LABEL[entry.gate]) ?? []), entry]);
@@ -41,7 +42,7 @@ const since = (entry: PathEntry): string => showDay(entry.since);
         Nothing stands in the way.
       </p>
       <ol>
-        <li v-for="entry in path.now" :key="entry.key">
+        <li v-for="entry in path.now" :key="entry.key" v-memo="[entry, today]">
           <button type="button" class="entry" :title="say(entry.why)" @click="emit('go', entry)">
             <Mark :kind="kindOf(entry)" />
             <span class="what">{{ say(entry.what) }}</span>
@@ -61,9 +62,9 @@ const since = (entry: PathEntry): string => showDay(entry.since);
       <Mark kind="settled" />
       This file has come to its end.
     </p>
-    <details v-if="later.length > 0">
+    <details v-if="later.length > 0" @toggle="laterOpen = ($event.target as HTMLDetailsElement).open">
       <summary>Later: {{ path.later.length }}</summary>
-      <section v-for="[stage, entries] in later" :key="stage">
+      <section v-for="[stage, entries] in laterOpen ? later : []" :key="stage">
         <h3>In {{ stage.toLowerCase() }}</h3>
         <ol>
           <li v-for="entry in entries" :key="entry.key">
@@ -129,7 +130,7 @@ ol {
 }
 .entry {
   display: grid;
-  grid-template-columns: 22px 1fr;
+  grid-template-columns: 22px minmax(0, 1fr);
   width: 100%;
   padding: 6px 4px;
   border: 0;
@@ -144,6 +145,7 @@ ol {
   background: var(--teal-soft);
 }
 .what {
+  overflow-wrap: anywhere;
   line-height: 1.3;
 }
 .meta {

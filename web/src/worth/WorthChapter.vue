@@ -16,11 +16,11 @@ const editing = useEditing();
 const desk = useDesk();
 const funds = computed(() => props.file.product.requestFields.some(({ field }) => field === 'downPayment'));
 const columns = computed<Column[]>(() => [
-  { field: 'kind', label: 'Kind', width: '17%' },
-  { field: 'description', label: 'What it is', width: '27%' },
-  { field: 'owners', label: 'Whose', options: ownerOptions(props.file), width: '19%' },
+  { field: 'kind', label: 'Kind', width: '15%' },
+  { field: 'description', label: 'What it is', width: '22%' },
+  { field: 'owners', label: 'Whose', options: ownerOptions(props.file), width: '14%' },
   { field: 'value', label: 'Value', width: '13%' },
-  { field: 'valueOn', label: 'As of', width: '12%' },
+  { field: 'valueOn', label: 'As of', width: '10%' },
 ]);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const assetOf = (row: { id: string }): Asset => row as Asset;
@@ -29,6 +29,7 @@ const wanted = computed(() => props.file.request.downPayment);
 const canWrite = computed(() => desk.may('details.write') && !props.locked);
 const problems = computed(() => props.path.entries.filter(({ place, key }) => place.chapter === 'worth' && /^(over|balance|donor|old):/.test(key)));
 const haircut = (asset: Asset): number => props.file.product.worth.haircut[asset.kind ?? ''] ?? 0;
+const factsOf = (row: { id: string }) => [assetWorth(props.file.product, assetOf(row))];
 const fits = (asset: Asset): Minor => partThatFits(props.file, asset);
 /** A part of the down payment that is still to be named, and that this could give. */
 const canPut = (row: { id: string }): boolean => funds.value && canWrite.value && fits(assetOf(row)) > 0 && fits(assetOf(row)) !== assetOf(row).downPaymentPart;
@@ -41,7 +42,17 @@ const putPart = (asset: Asset, part: Minor | null): void =>
   <section>
     <h2>What they own</h2>
     <p v-if="funds" class="soft gap">Say where the down payment comes from: the whole of something, or a part of it.</p>
-    <Rows entity="asset" :rows="file.assets" :columns="columns" :fresh="{}" add-label="Asset" :locked="locked" :asks="asks" empty="Nothing was named yet.">
+    <Rows
+      entity="asset"
+      :rows="file.assets"
+      :columns="columns"
+      :fresh="{}"
+      add-label="Asset"
+      :locked="locked"
+      :asks="asks"
+      :facts="factsOf"
+      empty="Nothing was named yet."
+    >
       <template #heads>
         <th scope="col" class="figure">Counts</th>
       </template>

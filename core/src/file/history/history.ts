@@ -19,13 +19,16 @@ export interface HistoryEntry {
 /** The hash before the first entry. */
 export const FIRST_HASH = '0'.repeat(64);
 
+/** SHA-256 of a text in UTF-8. @returns 64 hexadecimal digits. */
+export const digestOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
+
 /**
  * The hash of an entry: SHA-256 over the JSON array of its parts and the hash before it, in the order of the type.
  * @returns 64 hexadecimal digits.
  */
 export function entryHash(entry: Omit<HistoryEntry, 'hash'>): string {
   const parts = [entry.sequence, entry.at, entry.actor, entry.actorId, entry.act, entry.subject, entry.before, entry.after, entry.previousHash];
-  return bytesToHex(sha256(utf8ToBytes(JSON.stringify(parts))));
+  return digestOf(JSON.stringify(parts));
 }
 
 /** A place in a chain up to which it was found to hold. */

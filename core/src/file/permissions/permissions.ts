@@ -45,6 +45,7 @@ const RIGHTS = {
   'payout.verify': ['intake', 'completer'],
   'payout.release': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
+  'sealedDays.read': ['compliance', 'policy'],
   'outbox.read': ['intake', 'compliance'],
 } as const satisfies Record<string, readonly StaffRole[]>;
 

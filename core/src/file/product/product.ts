@@ -471,6 +471,8 @@ export interface PlacePack {
   numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
   languages: { code: string; label: string }[];
   phoneRegion: string;
+  /** Whom applicants call there, and when; null where nobody is named. */
+  contact: { phone: string; hours: string } | null;
   /** The zone of the IANA time zone database whose day is today there. */
   timeZone: string;
   /** Districts of postal codes that lie in more than one. */

@@ -19,3 +19,4 @@ export {
   totalPayableOf,
   unitPeriodOf,
 } from './costs';
+export { type CostExample, exampleOf } from './example';

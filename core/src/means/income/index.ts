@@ -18,3 +18,4 @@ export {
 } from './income';
 export { INCOME_KIND_LABEL, INCOME_KINDS, type IncomeKind, type KindOfIncome, kindOfIncome, KINDS_OF_INCOME } from './kinds/index';
 export { type AskedField } from './methods/method';
+export { leaps } from './leap';

@@ -7,6 +7,8 @@ import { up as words } from './006-words';
 import { up as hold } from './007-hold';
 import { up as payments } from './008-payments';
 import { up as tries } from './009-tries';
+import { up as sealedDays } from './010-sealed-days';
+import { up as codes } from './011-codes';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -19,4 +21,6 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '007-hold', up: hold },
   { name: '008-payments', up: payments },
   { name: '009-tries', up: tries },
+  { name: '010-sealed-days', up: sealedDays },
+  { name: '011-codes', up: codes },
 ];

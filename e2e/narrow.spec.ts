@@ -1,0 +1,84 @@
+import type { Page } from '@playwright/test';
+import { CHAPTERS, expect, openDemoFile, signIn, test } from './people';
+
+/** From the widest desk to the smallest window, and a window of 1280 by 800 at 150 %. */
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 1024, height: 700 },
+  { width: 900, height: 700 },
+  { width: 853, height: 533 },
+];
+
+/** What is wrong with how a page stands in its window: it is wider or longer than that, something in it is, or a button says less than it should. */
+async function misfits(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const found: string[] = [];
+    const { scrollWidth, scrollHeight } = document.documentElement;
+    if (scrollWidth > window.innerWidth) found.push(`the page is ${scrollWidth} wide`);
+    if (document.querySelector('main.file') && scrollHeight > window.innerHeight) found.push(`the page is ${scrollHeight} long`);
+    const named = (element: Element): string =>
+      `${element.tagName.toLowerCase()}.${[...element.classList].join('.')} “${element.textContent.trim().slice(0, 40)}”`;
+    for (const part of document.querySelectorAll('section.center, nav.chapters, aside.path'))
+      if (part.scrollWidth > part.clientWidth + 1) found.push(`${named(part)} is ${part.scrollWidth} in ${part.clientWidth}`);
+    for (const button of document.querySelectorAll<HTMLElement>('button, a.v-btn')) {
+      const shown = button.getClientRects().length > 0 && getComputedStyle(button).visibility === 'visible';
+      if (shown && button.scrollWidth > button.clientWidth + 1) found.push(`${named(button)} is cut`);
+    }
+    return [...new Set(found)];
+  });
+}
+
+test('every chapter stands in its window, from the widest desk to the smallest', async ({ page }) => {
+  test.setTimeout(180_000);
+  await signIn(page, 'wren');
+  const reference = await openDemoFile(page, 'Solvane');
+  const found: string[] = [];
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    for (const chapter of CHAPTERS) {
+      await page.goto(`/files/${reference}/${chapter}`);
+      // The head of the file, and the chapter under it.
+      await expect(page.locator('section.center > :nth-child(2) *').first()).toBeVisible();
+      found.push(...(await misfits(page)).map((one) => `${size.width} ${chapter}: ${one}`));
+    }
+  }
+  for (const place of ['/today', '/files', '/open', '/people', '/outbox', '/certificates'])
+    for (const size of SIZES) {
+      await page.setViewportSize(size);
+      await page.goto(place);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      found.push(...(await misfits(page)).map((one) => `${size.width} ${place}: ${one}`));
+    }
+  expect(found).toEqual([]);
+});
+
+test('the wheel turns the chapter, and never the file out of the window', async ({ page }) => {
+  await signIn(page, 'wren');
+  const reference = await openDemoFile(page, 'Solvane');
+  for (const chapter of ['request', 'people', 'income']) {
+    await page.goto(`/files/${reference}/${chapter}`);
+    await expect(page.locator('section.center h2').first()).toBeVisible();
+    await page.mouse.move(600, 400);
+    for (let turn = 0; turn < 12; turn += 1) await page.mouse.wheel(0, 400);
+    await expect.poll(() => page.locator('section.center').evaluate((part) => part.scrollTop + part.clientHeight >= part.scrollHeight - 1)).toBe(true);
+    expect(await page.evaluate(() => [window.scrollY, document.scrollingElement?.scrollTop])).toEqual([0, 0]);
+    await expect(page.getByRole('navigation', { name: 'Places' })).toBeInViewport();
+    await expect(page.getByRole('region', { name: 'Figures' })).toBeInViewport();
+  }
+});
+
+test('where the window is narrow the Path folds by itself, and lies over the chapter while it is open', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Solvane');
+  const path = page.getByRole('complementary', { name: 'Path' });
+  await expect(path).toBeVisible();
+  await page.setViewportSize({ width: 900, height: 700 });
+  await expect(path).toBeHidden();
+  await page.getByRole('button', { name: 'Open the Path' }).click();
+  await expect(path).toBeVisible();
+  expect(await misfits(page)).toEqual([]);
+  await path.getByRole('button', { name: 'Fold' }).click();
+  await expect(path).toBeHidden();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(path).toBeVisible();
+});

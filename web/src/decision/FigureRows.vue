@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import type { Figure } from '@cavren/core';
+import { showFigure, showLimit, VERDICT_MARK, LIMIT_WORD } from '../affordability/words';
+import Mark from '../look/Mark.vue';
+
+/** Figures with their limits, one a line. */
+defineProps<{ figures: readonly Figure[]; currency: string }>();
+</script>
+
+<template>
+  <table class="grid-table">
+    <tbody>
+      <tr v-for="figure in figures" :key="figure.measure">
+        <td>
+          <Mark :kind="VERDICT_MARK[figure.verdict]" />
+          {{ figure.label }}
+        </td>
+        <td class="figure">
+          <b>{{ showFigure(figure, currency) }}</b>
+        </td>
+        <td class="soft">{{ LIMIT_WORD[figure.verdict] ?? '' }}{{ showLimit(figure, currency) }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+td {
+  padding: 3px 4px;
+  font-size: 0.93rem;
+  white-space: nowrap;
+}
+</style>
