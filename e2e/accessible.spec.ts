@@ -31,7 +31,6 @@ async function violationsInBoth(page: Page): Promise<string[]> {
 
 test('the desk, light and dark', async ({ page }) => {
   // Twenty pages, each looked at whole.
-  test.setTimeout(240_000);
   const faults = () => violationsInBoth(page);
   await page.goto('/sign-in');
   await expect(page.getByText('Demo people')).toBeVisible();

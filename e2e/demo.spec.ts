@@ -30,7 +30,6 @@ test('the demo has sixty files, some in every stage but lapsed', async ({ page }
 });
 
 test('the demo was told the real way: histories hold, calculations repeat, snapshots are what their rows say', async () => {
-  test.setTimeout(180_000);
   const histories = await tool('verify-history');
   expect(histories).toEqual({
     code: 0,

@@ -45,7 +45,6 @@ class Hands {
 }
 
 test('a couple with a child, two addresses and two jobs, from the keyboard alone, in under six minutes of an officer’s hands', async ({ page }, info) => {
-  test.setTimeout(150_000);
   // A name that nobody in the register has, however often this runs.
   const word = () => Array.from({ length: 7 }, () => 'aeiourlnstbdgkmpvz'[Math.floor(Math.random() * 18)]).join('');
   const [family, mother, father, child] = [`P${word()}`, `J${word()}`, `D${word()}`, `M${word()}`];

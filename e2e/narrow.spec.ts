@@ -29,7 +29,6 @@ async function misfits(page: Page): Promise<string[]> {
 }
 
 test('every chapter stands in its window, from the widest desk to the smallest', async ({ page }) => {
-  test.setTimeout(180_000);
   await signIn(page, 'wren');
   const reference = await openDemoFile(page, 'Solvane');
   const found: string[] = [];

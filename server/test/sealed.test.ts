@@ -129,12 +129,20 @@ describe('what all histories gained is sealed from day to day', () => {
       await cavren.setMode('timestamp', mode);
       await fileWith(['Gullwing Stores']);
       await sealAll('2026-03-05T00:00:10.000Z');
-      const { unstamped, problems: wrong } = await verified();
+      const { days, unstamped, problems: wrong } = await verified();
       expect([unstamped, wrong]).toEqual([1, []]);
+      // A server that was ended between the day and its copy left none: that day waits, too, and has it with its stamp.
+      const copy = join(cavren.config.dataFolder, 'sealed-days', `${String(days).padStart(6, '0')}.json`);
+      rmSync(copy);
+      expect((await verified()).problems).toEqual([]);
       await cavren.setMode('timestamp', 'normal');
       await cavren.jobs.makeAllDue();
       await cavren.jobs.runDue();
       expect((await verified()).unstamped).toBe(0);
+      expect((JSON.parse(readFileSync(copy, 'utf8')) as SealedDayCopy).stamp).toBe((await cavren.services.sealedDays.copy(days))?.stamp);
+      rmSync(copy);
+      expect(await problems()).toEqual([`days: sealed day ${days} has no copy outside of the database`]);
+      writeFileSync(copy, JSON.stringify(await cavren.services.sealedDays.copy(days)));
     }
   });
 

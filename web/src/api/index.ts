@@ -23,10 +23,11 @@ export function setCsrfToken(token: string): void {
 
 const WITHOUT_TITLE: Problem = { type: 'about:blank', title: 'The server answered something unexpected.', status: 500, code: 'unexpected' };
 
-async function call<T>(method: string, url: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, url: string, body?: unknown, outlives = false): Promise<T> {
   const form = body instanceof FormData;
   const response = await fetch(url, {
     method,
+    keepalive: outlives,
     headers: { 'x-csrf-token': csrfToken, ...(body === undefined || form ? {} : { 'content-type': 'application/json' }) },
     ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
   }).catch(() => {
@@ -43,6 +44,12 @@ export const api = {
   post: <T>(url: string, body: unknown = {}) => call<T>('POST', url, body),
   patch: <T>(url: string, body: unknown) => call<T>('PATCH', url, body),
   remove: <T>(url: string) => call<T>('DELETE', url),
+  /** Ends a session: it reaches the server also when its page goes at once, and one that is over already is no failure. */
+  async end(method: 'POST' | 'DELETE', url: string): Promise<void> {
+    await call(method, url, {}, true).catch((error: unknown) => {
+      if (!(error instanceof ApiProblem && error.problem.status === 401)) throw error;
+    });
+  },
 };
 
 /** What to tell somebody about an error. */

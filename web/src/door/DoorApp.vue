@@ -11,6 +11,7 @@ const Apply = defineAsyncComponent(() => import('./Apply.vue'));
 const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(location.pathname)?.[1] ?? null;
 const view = ref<DoorView | null>(null);
 const looking = ref(true);
+const stillIn = ref(false);
 
 function take(next: DoorView | null): void {
   view.value = next;
@@ -27,13 +28,19 @@ function comeIn(next: DoorView): void {
   history.replaceState(null, '', '/door');
 }
 async function leave(): Promise<void> {
-  await api.post('/api/door/leave').catch(() => undefined);
-  take(null);
+  stillIn.value = false;
+  try {
+    await api.end('POST', '/api/door/leave');
+    take(null);
+  } catch {
+    stillIn.value = true;
+  }
 }
 </script>
 
 <template>
   <main class="door">
+    <p v-if="stillIn" class="problem" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
     <p v-if="looking" role="status">One moment …</p>
     <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
     <Apply v-else-if="product" :code="product" @in="comeIn" />

@@ -2,7 +2,7 @@ import type { Me } from '@cavren/contract';
 import type { Act } from '@cavren/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { api, ApiProblem, setCsrfToken } from '../api/index';
+import { api, setCsrfToken } from '../api/index';
 import { forgetQueues } from '../file/queue';
 
 /** Who is at the desk, and how they like it to look. */
@@ -23,10 +23,8 @@ export const useDesk = defineStore('desk', () => {
     take(await api.post<Me>('/api/session', { username, password }));
   }
   async function signOut(): Promise<void> {
-    // One that has run out is over already; any other failure is told, since the session would still be there.
-    await api.remove('/api/session').catch((error: unknown) => {
-      if (!(error instanceof ApiProblem && error.problem.code === 'signed-out')) throw error;
-    });
+    // A failure is told, since the session would still be there.
+    await api.end('DELETE', '/api/session');
     if (me.value) forgetQueues(me.value.id);
     take(null);
   }
