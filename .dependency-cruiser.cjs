@@ -35,6 +35,13 @@ module.exports = {
       to: { path: '^$1/src/[^/]+/', pathNot: ['^$1/src/$2/', '^$1/src/[^/]+/index\\.ts$'] },
     },
     {
+      name: 'web-concepts-by-their-index',
+      comment: 'A page that is fetched when it is looked at is named by its file; an index would fetch it with everything else',
+      severity: 'error',
+      from: { path: '^web/src/(?:([^/]+)/|DeskApp)' },
+      to: { path: '^web/src/[^/]+/', pathNot: ['^web/src/$1/', '^web/src/[^/]+/index\\.ts$'], dynamic: false },
+    },
+    {
       name: 'core-concepts-by-their-index',
       severity: 'error',
       from: { path: '^core/src/([^/]+)/([^/]+)/' },

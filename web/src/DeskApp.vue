@@ -4,10 +4,9 @@ import { STAFF_ROLE_LABEL } from '@cavren/core';
 import { computed, onBeforeUnmount, onMounted, ref, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
-import CommandBar from './command/CommandBar.vue';
-import ShortcutSheet from './command/ShortcutSheet.vue';
+import { CommandBar, ShortcutSheet } from './command/index';
 import { messageOf } from './api/index';
-import { useDesk } from './session/store';
+import { useDesk } from './session/index';
 
 const desk = useDesk();
 const route = useRoute();

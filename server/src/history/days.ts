@@ -132,7 +132,7 @@ export async function sealedDays({ config, db, jobs, now }: House) {
 
   async function seal(): Promise<void> {
     // What is written while this seals is left to the next sealing, or there would be no end to it under saves.
-    for (let files = FILES_AT_ONCE; files === FILES_AT_ONCE; ) {
+    for (let files = FILES_AT_ONCE; files === FILES_AT_ONCE;) {
       const news = await store.news();
       if (news.length === 0) break;
       files = new Set(news.map(({ fileId }) => fileId)).size;

@@ -136,13 +136,12 @@ export type Boat = RowOf<typeof BOAT>;
   )\`,
 ];
 `,
-      'web/src/boats/chapter.ts': `import type { ChapterPage } from '../file/chapters';
+      'web/src/boats/chapter.ts': `import type { ChapterPage } from '../file/index';
 
 export const chapter: ChapterPage = { codes: ['boats'], load: () => import('./BoatsChapter.vue') };
 `,
       'web/src/boats/BoatsChapter.vue': `<script setup lang="ts">
-import type { ChapterProps } from '../file/options';
-import Rows from '../file/Rows.vue';
+import { Rows, type ChapterProps } from '../file/index';
 
 defineProps<ChapterProps>();
 </script>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Term } from '@cavren/core';
 import { reactive } from 'vue';
-import { openedFile } from '../file/editing';
-import { useStatedBy } from '../file/statedBy';
+import { openedFile, useStatedBy } from '../file/index';
 import { showValue } from './words';
-import { useSay } from '../words/say';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -1,5 +1,5 @@
 import { formatMoney, inPercent, type Figure, type FigureUnit, type Minor, type Term, type Verdict } from '@cavren/core';
-import type { MarkKind } from '../look/Mark.vue';
+import type { MarkKind } from '../look/index';
 
 /** A value of an arithmetic as it is written: money with its currency, ratios in percent. */
 export function showValue(value: number, unit: FigureUnit, currency: string): string {

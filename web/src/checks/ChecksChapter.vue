@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { currentCheck, hasConsent, personName, signersOf, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
 import { computed, reactive, ref } from 'vue';
-import { useEditing } from '../file/editing';
-import type { ChapterProps } from '../file/options';
-import { useShown } from '../words/shown';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
-import { useSay } from '../words/say';
+import { useEditing, useShown, type ChapterProps } from '../file/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

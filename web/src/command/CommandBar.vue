@@ -4,8 +4,8 @@ import { CHAPTER_LABEL, CHAPTERS, STAGE_LABEL, type Stage } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/index';
-import { useDesk } from '../session/store';
-import { sayAll, useSay } from '../words/say';
+import { useDesk } from '../session/index';
+import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
 

@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { debtTerms, moneyIn, total, type Debt, type Term } from '@cavren/core';
 import { computed } from 'vue';
-import TermLines from '../affordability/TermLines.vue';
-import { useEditing } from '../file/editing';
-import Field from '../file/Field.vue';
-import { ownerOptions, type ChapterProps } from '../file/options';
-import Rows, { type Column } from '../file/Rows.vue';
-import { useGoTo } from '../file/places';
-import QuestionBox from '../income/QuestionBox.vue';
-import { questionsOf } from '../income/questions';
-import Mark from '../look/Mark.vue';
-import { useSay } from '../words/say';
+import { TermLines } from '../affordability/index';
+import { Field, Rows, ownerOptions, useEditing, useGoTo, type ChapterProps, type Column } from '../file/index';
+import { QuestionBox, questionsOf } from '../income/index';
+import { Mark } from '../look/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -4,14 +4,11 @@ import { ApiProblem } from '../api/index';
 import { CONDITION_STATE_LABEL, formatMoney, FREQUENCY_LABEL, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
 import { mdiPaperclip } from '@mdi/js';
 import { computed, ref } from 'vue';
-import { useEditing } from '../file/editing';
-import type { ChapterProps } from '../file/options';
-import ReasonDialog from '../file/ReasonDialog.vue';
-import { useShown } from '../words/shown';
-import Mark, { type MarkKind } from '../look/Mark.vue';
-import PdfPages from '../papers/PdfPages.vue';
-import { useDesk } from '../session/store';
-import { useSay } from '../words/say';
+import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
+import { Mark, type MarkKind } from '../look/index';
+import { PdfPages } from '../papers/index';
+import { useDesk } from '../session/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -2,11 +2,10 @@
 import type { KeptCalculation } from '@cavren/contract';
 import type { PlacePack } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
-import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
-import TermLines from '../affordability/TermLines.vue';
+import { TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
 import { api, messageOf } from '../api/index';
-import { useShown } from '../words/shown';
-import Mark from '../look/Mark.vue';
+import { useShown } from '../file/index';
+import { Mark } from '../look/index';
 
 const { showDate } = useShown();
 /** The calculation that a decision rests on, as it was kept, and how it comes out when it is worked again. */

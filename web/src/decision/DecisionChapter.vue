@@ -18,15 +18,12 @@ import {
   type Words,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { useEditing } from '../file/editing';
-import type { ChapterProps } from '../file/options';
-import ReasonDialog from '../file/ReasonDialog.vue';
-import { useShown } from '../words/shown';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
-import { describeEntry } from '../history/words';
+import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { describeEntry } from '../history/index';
 import CalculationSheet from './CalculationSheet.vue';
-import { sayWithin, useSay } from '../words/say';
+import { sayWithin, useSay } from '../words/index';
 import FigureRows from './FigureRows.vue';
 import StatedPart from './StatedPart.vue';
 

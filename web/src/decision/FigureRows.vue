@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Figure } from '@cavren/core';
-import { showFigure, showLimit, VERDICT_MARK, LIMIT_WORD } from '../affordability/words';
-import Mark from '../look/Mark.vue';
+import { LIMIT_WORD, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { Mark } from '../look/index';
 
 /** Figures with their limits, one a line. */
 defineProps<{ figures: readonly Figure[]; currency: string }>();

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { askedOf, evidencedAmount, fieldOf, kindOfIncome, moneyIn, personName, statedFigure, type FileState, type Path } from '@cavren/core';
 import { computed } from 'vue';
-import { nameIn } from '../file/options';
-import Mark from '../look/Mark.vue';
-import { useSay } from '../words/say';
-import { useShown } from '../words/shown';
-import { saidValue } from '../words/values';
+import { nameIn, useShown } from '../file/index';
+import { Mark } from '../look/index';
+import { saidValue, useSay } from '../words/index';
 
 /** What people live on, owe and declare, as who decides reads it first: stated, evidenced, and what of it counts. */
 const props = defineProps<{ file: FileState; path: Path }>();

@@ -3,11 +3,9 @@ import { CONSENT_WAY_LABEL, CONSENT_WAYS, type MonitoringView } from '@cavren/co
 import { askedOf, consentOf, personName, plays, type ConsentText, type FilePerson } from '@cavren/core';
 import { computed, onMounted, reactive, ref } from 'vue';
 import { api, messageOf } from '../api/index';
-import { useEditing } from '../file/editing';
-import type { ChapterProps } from '../file/options';
-import { useShown } from '../words/shown';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
+import { useEditing, useShown, type ChapterProps } from '../file/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
 import QuestionRow from './QuestionRow.vue';
 
 const { showTime } = useShown();

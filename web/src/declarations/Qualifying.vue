@@ -4,10 +4,10 @@ import { askedOf, endingAnswers, personName, type FileState } from '@cavren/core
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, messageOf } from '../api/index';
-import { useEditing } from '../file/editing';
-import { useDesk } from '../session/store';
+import { useEditing } from '../file/index';
+import { useDesk } from '../session/index';
 import QuestionRow from './QuestionRow.vue';
-import { useSay } from '../words/say';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -2,7 +2,7 @@
 import type { FieldValue } from '@cavren/contract';
 import { personName, type Asked } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
-import { useEditing } from '../file/editing';
+import { useEditing } from '../file/index';
 
 /** One question to one person: answered with Y, N or a value, explained where the answer calls for it. */
 const props = defineProps<{ asked: Asked; locked: boolean; named: boolean }>();

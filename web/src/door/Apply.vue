@@ -2,7 +2,7 @@
 import type { DoorView, PublicProduct } from '@cavren/contract';
 import { parseDate, type IsoDate } from '@cavren/core';
 import { computed, nextTick, onMounted, ref } from 'vue';
-import { api, ApiProblem, messageOf } from '../api/index';
+import { ApiProblem, api, messageOf } from '../api/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
 const props = defineProps<{ code: string }>();

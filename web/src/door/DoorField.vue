@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dateInWords, fieldOf, type Entity, type FieldValue, type IsoDate } from '@cavren/core';
 import { computed, useId } from 'vue';
-import { readTyped, typedValue, type Writing } from '../words/values';
+import { readTyped, typedValue, type Writing } from '../words/index';
 import TypedInput from './TypedInput.vue';
 
 /** One field at the front door, by the description of its detail: asked in the applicant's words, read and shown as their place writes. */

@@ -4,8 +4,8 @@ import { fieldsAsked, kindOfIncome, splitAddress, type Income, type IncomeKind }
 import TypedInput from './TypedInput.vue';
 import DoorField from './DoorField.vue';
 import { computed, nextTick, ref } from 'vue';
-import { api, ApiProblem, messageOf } from '../api/index';
-import type { Writing } from '../words/values';
+import { ApiProblem, api, messageOf } from '../api/index';
+import type { Writing } from '../words/index';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */
 const props = defineProps<{ view: DoorView; details: DoorDetailsView }>();

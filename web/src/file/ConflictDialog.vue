@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { descriptionOf, fieldOf } from '@cavren/core';
 import { computed } from 'vue';
-import { labelInside } from '../words/labels';
-import { saidValue } from '../words/values';
+import { labelInside, saidValue } from '../words/index';
 import { useEditing } from './editing';
 import { nameIn } from './options';
 

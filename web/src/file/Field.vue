@@ -2,13 +2,12 @@
 import type { FieldValue } from '@cavren/contract';
 import { fieldOf, rowIn, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { useShown } from '../words/shown';
-import { useDesk } from '../session/store';
+import { useShown } from './shown';
+import { useDesk } from '../session/index';
 import { possibleDates } from './dates';
 import { useEditing } from './editing';
 import { optionsOf, type Option } from './options';
-import { labelOf } from '../words/labels';
-import { isFigure, readTyped, typedValue, type Reading } from '../words/values';
+import { isFigure, labelOf, readTyped, typedValue, type Reading } from '../words/index';
 
 const { showTime } = useShown();
 /** One field of a file, by the description of its detail: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */

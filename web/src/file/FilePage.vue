@@ -3,12 +3,12 @@ import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Mea
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
-import FiguresStrip from '../affordability/FiguresStrip.vue';
-import { provideSay } from '../words/say';
-import { useShown } from '../words/shown';
-import Mark, { type MarkKind } from '../look/Mark.vue';
-import PathPanel from '../path/PathPanel.vue';
-import { useDesk } from '../session/store';
+import { FiguresStrip } from '../strip/index';
+import { provideSay } from '../words/index';
+import { useShown } from './shown';
+import { Mark, type MarkKind } from '../look/index';
+import { PathPanel } from '../path/index';
+import { useDesk } from '../session/index';
 import { CHAPTER_PAGES, fetchChapters } from './chapters';
 import ConflictDialog from './ConflictDialog.vue';
 import { openEditing, provideEditing } from './editing';

@@ -13,8 +13,8 @@ import {
   type Stretch,
 } from '@cavren/core';
 import { computed } from 'vue';
-import Mark from '../look/Mark.vue';
-import { useSay } from '../words/say';
+import { Mark } from '../look/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

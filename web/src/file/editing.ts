@@ -19,10 +19,9 @@ import { nanoid } from 'nanoid';
 import { wrap } from 'comlink';
 import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, toRaw, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
 import type { PathWorker } from './path.worker';
-import { api, ApiProblem, messageOf, Unreachable } from '../api/index';
-import { useDesk } from '../session/store';
-import type { Writing } from '../words/values';
-import { keepQueue, queueName, readQueue } from './queue';
+import { ApiProblem, Unreachable, api, messageOf } from '../api/index';
+import { keepQueue, queueName, readQueue, useDesk } from '../session/index';
+import type { Writing } from '../words/index';
 import { kept } from './kept';
 import { productInForce } from './products';
 

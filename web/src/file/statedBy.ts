@@ -1,5 +1,5 @@
 import { descriptionOf, ENTITIES } from '@cavren/core';
-import { useShown } from '../words/shown';
+import { useShown } from './shown';
 import { openedFile } from './editing';
 
 /** Says who keyed the value that a place of the file holds, and when; nothing where that isn't known. */

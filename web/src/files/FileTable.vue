@@ -3,7 +3,7 @@ import type { FileItem } from '@cavren/contract';
 import { formatDate, formatMoney, HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { useRouter } from 'vue-router';
-import Mark from '../look/Mark.vue';
+import { Mark } from '../look/index';
 import { daysUntil, localToday } from './words';
 
 defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[] }>();

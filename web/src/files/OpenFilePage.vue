@@ -4,11 +4,11 @@ import { dateInWords, isoDate, LINE_LABEL, STAGE_LABEL, type IsoDate, type Stage
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, ApiProblem, messageOf } from '../api/index';
-import { possibleDates } from '../file/dates';
-import Mark from '../look/Mark.vue';
+import { ApiProblem, api, messageOf } from '../api/index';
+import { possibleDates } from '../file/index';
+import { Mark } from '../look/index';
 import { localToday, showDate, showPhone } from './words';
-import { sayAll, useSay } from '../words/say';
+import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
 

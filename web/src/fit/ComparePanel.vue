@@ -19,10 +19,10 @@ import {
   type Variant,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
-import Mark from '../look/Mark.vue';
+import { VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { Mark } from '../look/index';
 import { useVersions } from './versions';
-import { useSay } from '../words/say';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { moneyIn, type Aim, type Figure, type FileState, type IsoDate, type LeverCode, type Proposal } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { showFigure, showLimit, VERDICT_MARK } from '../affordability/words';
-import Mark from '../look/Mark.vue';
-import { useWorked } from '../affordability/working';
+import { VERDICT_MARK, showFigure, showLimit, useWorked } from '../affordability/index';
+import { Mark } from '../look/index';
 import { useVersions } from './versions';
-import { sayWithin, useSay } from '../words/say';
+import { sayWithin, useSay } from '../words/index';
 
 const say = useSay();
 

@@ -2,8 +2,8 @@ import type { DetailChange } from '@cavren/contract';
 import { changesOf, MOST_VARIANTS, type FileState, type FitChange, type Variant } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { computed } from 'vue';
-import { useEditing } from '../file/editing';
-import { useDesk } from '../session/store';
+import { useEditing } from '../file/index';
+import { useDesk } from '../session/index';
 
 /** Versions of a request: laid beside it, taken away, or made the request. */
 export function useVersions(file: () => FileState, locked: () => boolean) {

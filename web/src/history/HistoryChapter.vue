@@ -3,13 +3,11 @@ import type { HistoryPage } from '@cavren/contract';
 import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, messageOf } from '../api/index';
-import { useEditing } from '../file/editing';
-import type { ChapterProps } from '../file/options';
-import Pager from '../files/Pager.vue';
-import { useShown } from '../words/shown';
-import Mark from '../look/Mark.vue';
+import { useEditing, useShown, type ChapterProps } from '../file/index';
+import { Pager } from '../files/index';
+import { Mark } from '../look/index';
 import { actWords, showHistoryValue, subjectWords } from './words';
-import { useSay } from '../words/say';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

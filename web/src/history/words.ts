@@ -21,8 +21,7 @@ import {
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { CHANNEL_LABEL, CONSENT_WAY_LABEL } from '@cavren/contract';
-import { labelInside } from '../words/labels';
-import { saidValue } from '../words/values';
+import { labelInside, saidValue } from '../words/index';
 
 /** What was done, in the words before what it was done to. */
 const ACT: Record<string, string> = {

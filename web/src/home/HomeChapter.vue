@@ -4,11 +4,8 @@ import { homeNow, personName, plays, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed } from 'vue';
-import { useEditing } from '../file/editing';
-import HistoryBand from '../file/HistoryBand.vue';
-import { peopleOptions, plainOptions, type ChapterProps } from '../file/options';
-import Rows, { type Column } from '../file/Rows.vue';
-import { useDesk } from '../session/store';
+import { HistoryBand, Rows, peopleOptions, plainOptions, useEditing, type ChapterProps, type Column } from '../file/index';
+import { useDesk } from '../session/index';
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();

@@ -1,3 +1,3 @@
-import type { ChapterPage } from '../file/chapters';
+import type { ChapterPage } from '../file/index';
 
 export const chapter: ChapterPage = { codes: ['home'], load: () => import('./HomeChapter.vue') };

@@ -12,9 +12,9 @@ import {
   type IsoDate,
 } from '@cavren/core';
 import { computed } from 'vue';
-import Mark from '../look/Mark.vue';
+import { Mark } from '../look/index';
 import { NODE, pictureOf, type Line } from './layout';
-import { sayWithin, useSay } from '../words/say';
+import { sayWithin, useSay } from '../words/index';
 
 const say = useSay();
 

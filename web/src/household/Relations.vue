@@ -12,8 +12,8 @@ import {
 } from '@cavren/core';
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
-import { useEditing } from '../file/editing';
-import { useSay } from '../words/say';
+import { useEditing } from '../file/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

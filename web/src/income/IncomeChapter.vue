@@ -1,16 +1,13 @@
 <script setup lang="ts">
 import { evidencedAmount, moneyIn, type CountedIncome, type Income, isGrossedUp } from '@cavren/core';
 import { computed } from 'vue';
-import TermLines from '../affordability/TermLines.vue';
-import { inOneLine } from '../affordability/words';
-import { useGoTo } from '../file/places';
-import { peopleOptions, type ChapterProps } from '../file/options';
-import Rows, { type Column } from '../file/Rows.vue';
-import Mark from '../look/Mark.vue';
-import WorkHistory from '../work/WorkHistory.vue';
+import { TermLines, inOneLine } from '../affordability/index';
+import { Rows, peopleOptions, useGoTo, type ChapterProps, type Column } from '../file/index';
+import { Mark } from '../look/index';
+import { WorkHistory } from '../work/index';
 import IncomeFields from './IncomeFields.vue';
 import QuestionBox from './QuestionBox.vue';
-import { useSay } from '../words/say';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

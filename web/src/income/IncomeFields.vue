@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fieldOf, fieldsAsked, type FileState, type Income } from '@cavren/core';
 import { computed } from 'vue';
-import Field from '../file/Field.vue';
+import { Field } from '../file/index';
 
 /** What a source is counted from: other fields for other kinds. */
 const props = defineProps<{ income: Income; file: FileState; locked: boolean }>();

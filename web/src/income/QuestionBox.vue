@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { explanationOf, isReferred, latestException, moneyIn, type FileState, type IncomeQuestion } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { useEditing } from '../file/editing';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
-import { useSay } from '../words/say';
+import { useEditing } from '../file/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

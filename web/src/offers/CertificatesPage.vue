@@ -3,10 +3,10 @@ import type { CertificatePage } from '@cavren/contract';
 import { LINE_LABEL, parseDate, type IsoDate } from '@cavren/core';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
-import { api, ApiProblem, messageOf } from '../api/index';
-import { localToday, showDate } from '../files/words';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
+import { ApiProblem, api, messageOf } from '../api/index';
+import { localToday, showDate } from '../files/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
 
 /** Who is certified to offer which line, where and when. Without one, a product isn't offered by that officer. */
 const desk = useDesk();

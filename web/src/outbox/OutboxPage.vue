@@ -4,9 +4,8 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, messageOf, queryOf } from '../api/index';
-import Pager from '../files/Pager.vue';
-import { showTime } from '../files/words';
-import Mark from '../look/Mark.vue';
+import { Pager, showTime } from '../files/index';
+import { Mark } from '../look/index';
 
 const route = useRoute();
 const router = useRouter();

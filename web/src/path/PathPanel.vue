@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { HOLDER_LABEL, STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { daysUntil } from '../files/words';
-import Mark, { type MarkKind } from '../look/Mark.vue';
-import { useSay } from '../words/say';
-import { useShown } from '../words/shown';
+import { daysUntil } from '../files/index';
+import { Mark, type MarkKind } from '../look/index';
+import { useSay } from '../words/index';
+import { useShown } from '../file/index';
 
 const say = useSay();
 

@@ -3,10 +3,8 @@ import type { FieldValue, PersonMatch, PersonMatches } from '@cavren/contract';
 import { personName, RELATION_KINDS, RELATION_LABEL, ROLE_LABEL, type FileState, type IsoDate, type RelationKind, type Role } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
-import { possibleDates } from '../file/dates';
-import { useEditing } from '../file/editing';
-import { useShown } from '../words/shown';
-import { sayAll, useSay } from '../words/say';
+import { possibleDates, useEditing, useShown } from '../file/index';
+import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
 

@@ -15,19 +15,14 @@ import {
 import { mdiAccountPlusOutline, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useEditing } from '../file/editing';
-import Field from '../file/Field.vue';
-import { nameIn, type ChapterProps } from '../file/options';
-import { useShown } from '../words/shown';
-import HouseholdPicture from '../household/HouseholdPicture.vue';
-import Relations from '../household/Relations.vue';
-import QuestionBox from '../income/QuestionBox.vue';
-import { questionsOf } from '../income/questions';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
-import ScanDialog from '../scan/ScanDialog.vue';
+import { Field, nameIn, useEditing, useShown, type ChapterProps } from '../file/index';
+import { HouseholdPicture, Relations } from '../household/index';
+import { QuestionBox, questionsOf } from '../income/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { ScanDialog } from '../scan/index';
 import AddPerson from './AddPerson.vue';
-import { sayAll, useSay } from '../words/say';
+import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
 

@@ -5,10 +5,10 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api, messageOf } from '../api/index';
-import { showDate, showPhone, showTime } from '../files/words';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
-import { sayAll, useSay } from '../words/say';
+import { showDate, showPhone, showTime } from '../files/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
 

@@ -5,9 +5,8 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, messageOf } from '../api/index';
-import Pager from '../files/Pager.vue';
-import { showDate, showPhone } from '../files/words';
-import { sayAll, useSay } from '../words/say';
+import { Pager, showDate, showPhone } from '../files/index';
+import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
 

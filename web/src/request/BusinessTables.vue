@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { cashForDebt, LEGAL_FORM_LABEL, moneyIn, newestYear, payrollLoan, payrollTerms, total, type FileState } from '@cavren/core';
 import { computed } from 'vue';
-import TermLines from '../affordability/TermLines.vue';
-import Rows, { type Column } from '../file/Rows.vue';
-import { useGoTo } from '../file/places';
+import { TermLines } from '../affordability/index';
+import { Rows, useGoTo, type Column } from '../file/index';
 
 /** A business that asks: whom it pays, and what its accounts say. */
 const props = defineProps<{ file: FileState; locked: boolean }>();

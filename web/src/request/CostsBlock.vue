@@ -2,10 +2,9 @@
 import type { TakeAlong } from '@cavren/contract';
 import { formatDate, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
 import { computed, ref } from 'vue';
-import TermLines from '../affordability/TermLines.vue';
-import { useGoTo } from '../file/places';
-import { useWorked } from '../affordability/working';
-import { useSay } from '../words/say';
+import { TermLines, useWorked } from '../affordability/index';
+import { useGoTo } from '../file/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

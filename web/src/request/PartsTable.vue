@@ -14,9 +14,8 @@ import {
   type PartKind,
 } from '@cavren/core';
 import { computed } from 'vue';
-import Field from '../file/Field.vue';
-import Rows, { type Column } from '../file/Rows.vue';
-import { useSay } from '../words/say';
+import { Field, Rows, type Column } from '../file/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

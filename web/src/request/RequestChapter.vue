@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import { moneyIn } from '@cavren/core';
 import { computed } from 'vue';
-import Qualifying from '../declarations/Qualifying.vue';
-import Field from '../file/Field.vue';
-import { useEditing } from '../file/editing';
-import { plainOptions, type ChapterProps } from '../file/options';
+import { Qualifying } from '../declarations/index';
+import { Field, plainOptions, useEditing, type ChapterProps } from '../file/index';
 import BusinessTables from './BusinessTables.vue';
 import CostsBlock from './CostsBlock.vue';
 import PartsTable from './PartsTable.vue';
 import SecuritiesTable from './SecuritiesTable.vue';
 import UsesAndSources from './UsesAndSources.vue';
-import { useSay } from '../words/say';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { lendingValueTerms, moneyIn, SECURITY_KIND_LABEL, total, type FileState } from '@cavren/core';
 import { computed } from 'vue';
-import Rows, { type Column } from '../file/Rows.vue';
-import { optionsOf } from '../file/options';
+import { Rows, optionsOf, type Column } from '../file/index';
 
 /** What the lender can fall back on, what is charged on it already, and how much may be lent on it. */
 const props = defineProps<{ file: FileState; locked: boolean }>();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { moneyIn, total, usesAndSources, type FileState, type Term } from '@cavren/core';
 import { computed } from 'vue';
-import Rows, { type Column } from '../file/Rows.vue';
-import Mark from '../look/Mark.vue';
-import { useSay } from '../words/say';
+import { Rows, type Column } from '../file/index';
+import { Mark } from '../look/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

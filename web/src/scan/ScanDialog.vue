@@ -3,8 +3,8 @@ import type { DetailChange } from '@cavren/contract';
 import { dateInWords, readScan, samePlace, type FilePerson, type FileState, type Scan } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { computed, nextTick, ref, watch } from 'vue';
-import { useEditing } from '../file/editing';
-import Mark from '../look/Mark.vue';
+import { useEditing } from '../file/index';
+import { Mark } from '../look/index';
 
 /** Fills in from an identity paper: what was read stands beside what was typed, and only what is chosen is taken over. */
 const props = defineProps<{ file: FileState; person: FilePerson }>();

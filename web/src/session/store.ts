@@ -3,7 +3,7 @@ import type { Act } from '@cavren/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { api, setCsrfToken } from '../api/index';
-import { forgetQueues } from '../file/queue';
+import { forgetQueues } from './queue';
 
 /** Who is at the desk, and how they like it to look. */
 export const useDesk = defineStore('desk', () => {

@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import { personName, type Signer } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { useEditing } from '../file/editing';
-import type { ChapterProps } from '../file/options';
-import ReasonDialog from '../file/ReasonDialog.vue';
-import { useShown } from '../words/shown';
-import Mark from '../look/Mark.vue';
-import PdfPages from '../papers/PdfPages.vue';
-import { useDesk } from '../session/store';
-import { sayWithin, useSay } from '../words/say';
+import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
+import { Mark } from '../look/index';
+import { PdfPages } from '../papers/index';
+import { useDesk } from '../session/index';
+import { sayWithin, useSay } from '../words/index';
 
 const say = useSay();
 

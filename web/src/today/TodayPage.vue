@@ -4,9 +4,8 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, messageOf, queryOf } from '../api/index';
-import FileTable from '../files/FileTable.vue';
-import Pager from '../files/Pager.vue';
-import { useDesk } from '../session/store';
+import { FileTable, Pager } from '../files/index';
+import { useDesk } from '../session/index';
 
 const route = useRoute();
 const router = useRouter();

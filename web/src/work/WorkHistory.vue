@@ -3,11 +3,8 @@ import { plays, WORK_KIND_LABEL } from '@cavren/core';
 import { mdiCashPlus } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, nextTick } from 'vue';
-import { useEditing } from '../file/editing';
-import HistoryBand from '../file/HistoryBand.vue';
-import { peopleOptions, type ChapterProps } from '../file/options';
-import Rows, { type Column } from '../file/Rows.vue';
-import { useDesk } from '../session/store';
+import { HistoryBand, Rows, peopleOptions, useEditing, type ChapterProps, type Column } from '../file/index';
+import { useDesk } from '../session/index';
 
 /** What somebody did for a living through the asked years; an income is taken from a job with one key, not keyed again. */
 const props = defineProps<ChapterProps>();

@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import { assetWorth, downPaymentGap, moneyIn, partThatFits, type Asset, type Minor } from '@cavren/core';
 import { computed } from 'vue';
-import { useEditing } from '../file/editing';
-import Field from '../file/Field.vue';
-import { ownerOptions, type ChapterProps } from '../file/options';
-import Rows, { type Column } from '../file/Rows.vue';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
-import { useSay } from '../words/say';
+import { Field, Rows, ownerOptions, useEditing, type ChapterProps, type Column } from '../file/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -1,5 +1,5 @@
 import { dayAt, formatDate } from '@cavren/core';
-import { openedFile, type Editing } from '../file/editing';
+import { openedFile, type Editing } from './editing';
 
 /** How the desk writes what belongs to no file. */
 const DESK = { dateOrder: 'mdy', locale: 'en-US', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone } as const;

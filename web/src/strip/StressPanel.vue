@@ -6,8 +6,8 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useWorked } from './working';
-import { useSay } from '../words/say';
+import { useWorked } from '../affordability/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { isLocked, type Affordability, type Figure, type FileState, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import Mark from '../look/Mark.vue';
-import { useDesk } from '../session/store';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
 import { useDisplay } from 'vuetify';
-import { useEditing } from '../file/editing';
-import { useGoTo } from '../file/places';
-import TermLines from './TermLines.vue';
-import { LIMIT_WORD, showFigure, showLimit, VERDICT_MARK } from './words';
-import { useSay } from '../words/say';
+import { useEditing, useGoTo } from '../file/index';
+import { LIMIT_WORD, TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

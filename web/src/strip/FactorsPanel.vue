@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { CHAPTER_LABEL, repaymentFactors, type Affordability, type FileState } from '@cavren/core';
 import { computed } from 'vue';
-import Mark from '../look/Mark.vue';
-import { useSay } from '../words/say';
+import { Mark } from '../look/index';
+import { useSay } from '../words/index';
 
 const say = useSay();
 

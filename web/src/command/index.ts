@@ -1,0 +1,2 @@
+export { default as CommandBar } from './CommandBar.vue';
+export { default as ShortcutSheet } from './ShortcutSheet.vue';

@@ -1,0 +1,11 @@
+export { default as Field } from './Field.vue';
+export { default as HistoryBand } from './HistoryBand.vue';
+export { default as ReasonDialog } from './ReasonDialog.vue';
+export { default as Rows, type Column } from './Rows.vue';
+export { type ChapterPage } from './chapters';
+export { possibleDates } from './dates';
+export { openedFile, useEditing } from './editing';
+export { nameIn, optionsOf, ownerOptions, peopleOptions, plainOptions, type ChapterProps } from './options';
+export { useGoTo } from './places';
+export { useShown } from './shown';
+export { useStatedBy } from './statedBy';

@@ -1,0 +1,2 @@
+export { default as QuestionBox } from './QuestionBox.vue';
+export { questionsOf } from './questions';

@@ -1,0 +1,1 @@
+export { default as Mark, type MarkKind } from './Mark.vue';

@@ -1,0 +1,1 @@
+export { default as PdfPages } from './PdfPages.vue';

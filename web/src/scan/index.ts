@@ -1,0 +1,1 @@
+export { default as ScanDialog } from './ScanDialog.vue';

@@ -1,0 +1,2 @@
+export { keepQueue, queueName, readQueue } from './queue';
+export { useDesk } from './store';

@@ -1,0 +1,1 @@
+export { default as FiguresStrip } from './FiguresStrip.vue';

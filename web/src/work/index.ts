@@ -1,0 +1,1 @@
+export { default as WorkHistory } from './WorkHistory.vue';
