@@ -308,7 +308,9 @@ test('declarations: a yes asks for its reason, a consent is taken back, monitori
   await wren.getByRole('button', { name: /agrees: Consent to look-ups/ }).click();
   await wren.getByRole('button', { name: 'Withdraw', exact: true }).click();
   await expect(wren.getByText(/withdrawn \d\d\/\d\d/)).toBeVisible();
+  const kept = wren.waitForResponse(/monitoring$/);
   await wren.getByLabel(/^Sex of/).selectOption('declined');
+  await kept;
   await wren.reload();
   await expect(wren.getByLabel(/^Sex of/)).toHaveValue('declined');
   const ansel = await deskOf(browser, 'ansel');

@@ -23,13 +23,17 @@ export function setCsrfToken(token: string): void {
 
 const WITHOUT_TITLE: Problem = { type: 'about:blank', title: 'The server answered something unexpected.', status: 500, code: 'unexpected' };
 
-async function call<T>(method: string, url: string, body?: unknown, outlives = false): Promise<T> {
+/** What is as short as this still reaches the server when its page goes in the meantime; browsers carry 64 kB of it at once. */
+const OUTLIVES_ITS_PAGE = 4000;
+
+async function call<T>(method: string, url: string, body?: unknown): Promise<T> {
   const form = body instanceof FormData;
+  const text = body === undefined || form ? '' : JSON.stringify(body);
   const response = await fetch(url, {
     method,
-    keepalive: outlives,
+    keepalive: method !== 'GET' && !form && text.length <= OUTLIVES_ITS_PAGE,
     headers: { 'x-csrf-token': csrfToken, ...(body === undefined || form ? {} : { 'content-type': 'application/json' }) },
-    ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
+    ...(body === undefined ? {} : { body: form ? body : text }),
   }).catch(() => {
     throw new Unreachable();
   });
@@ -44,9 +48,9 @@ export const api = {
   post: <T>(url: string, body: unknown = {}) => call<T>('POST', url, body),
   patch: <T>(url: string, body: unknown) => call<T>('PATCH', url, body),
   remove: <T>(url: string) => call<T>('DELETE', url),
-  /** Ends a session: it reaches the server also when its page goes at once, and one that is over already is no failure. */
+  /** Ends a session; one that is over already is no failure. */
   async end(method: 'POST' | 'DELETE', url: string): Promise<void> {
-    await call(method, url, {}, true).catch((error: unknown) => {
+    await call(method, url, {}).catch((error: unknown) => {
       if (!(error instanceof ApiProblem && error.problem.status === 401)) throw error;
     });
   },
