@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { chapter, deskOf, expect, field, key, openDemoFile, saved, signIn, test, workIn } from './people';
 
 test('a wrong password says so and keeps the name', async ({ page }) => {
@@ -179,4 +180,21 @@ test('dark colours stay chosen', async ({ page }) => {
   await page.getByRole('button', { name: 'Dark colours' }).click();
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+});
+
+test('sealed days are looked over and downloaded by compliance; an officer is told that they are not theirs', async ({ page }) => {
+  await signIn(page, 'rufus');
+  await page.getByRole('link', { name: 'Sealed days' }).click();
+  const first = page.getByRole('row', { name: /^1 / });
+  await expect(first).toContainText(/\d\d\/\d\d\/\d{4}/);
+  const [download] = await Promise.all([page.waitForEvent('download'), first.getByRole('link', { name: /Download/ }).click()]);
+  const day = JSON.parse(readFileSync(await download.path(), 'utf8')) as { hash: string; lines: string; entries: number };
+  expect(day.lines.trim().split('\n')).toHaveLength(day.entries);
+  await expect(first).toContainText(day.hash.slice(0, 16));
+  await signIn(page, 'wren');
+  await expect(page.getByRole('link', { name: 'Sealed days' })).toHaveCount(0);
+  await page.goto('/sealed-days');
+  await expect(page.getByText('Sealed days: not a page of your role')).toBeVisible();
+  await expect(page.getByText('It is for the compliance reviewer and policy owner.')).toBeVisible();
+  expect(page.url()).toMatch(/\/sealed-days$/);
 });

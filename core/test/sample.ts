@@ -166,6 +166,7 @@ export const product: ProductDefinition = {
     { kind: 'identity', label: 'Identity check', roles: ['applicant', 'coApplicant'], why: 'known' },
     { kind: 'watchlist', label: 'Screening', roles: ['applicant', 'coApplicant'], why: 'known' },
   ],
+  activePapers: 'refused',
   conditions: [
     { code: 'identity', subject: 'signer', label: 'Identity paper', acceptable: ['Passport'], why: 'known' },
     { code: 'income', subject: 'income', kinds: ['wage', 'overtime'], label: 'Payslip', acceptable: ['Payslip'], why: 'shown', showsAmount: true },

@@ -389,12 +389,12 @@ const answers = (personId: string, given: Record<string, string>): DetailChange[
 const opened = new WeakMap<TestCavren, number>();
 
 /** A file opened at the counter for Ida Holm; each further file of a Cavren is for another Ida Holm. */
-export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida Holm'): Promise<Walk> {
+export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida Holm', product = 'workboat-refit'): Promise<Walk> {
   const client = await cavren.as(who);
   const number = opened.get(cavren) ?? 0;
   opened.set(cavren, number + 1);
   const { body } = await client.post<{ reference: string }>('/api/files', {
-    product: 'workboat-refit',
+    product,
     channel: 'counter',
     receivedOn: dayAt((cavren.clock.at ?? new Date()).toISOString(), 'America/New_York'),
     personId: null,

@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { CommandBar, ShortcutSheet } from './command/index';
 import { messageOf } from './api/index';
+import { PAGES } from './pages/index';
 import { useDesk } from './session/index';
 
 const desk = useDesk();
@@ -16,13 +17,7 @@ watchEffect(() => {
   document.documentElement.dataset['theme'] = desk.theme;
   void theme.change(desk.theme);
 });
-const places = computed(() => [
-  { to: '/today', label: 'Today' },
-  { to: '/files', label: 'Files' },
-  ...(desk.may('person.search') ? [{ to: '/people', label: 'People' }] : []),
-  ...(desk.may('outbox.read') ? [{ to: '/outbox', label: 'Outbox' }] : []),
-  ...(desk.may('certificate.read') ? [{ to: '/certificates', label: 'Certificates' }] : []),
-]);
+const places = computed(() => PAGES.filter(({ act, inBar }) => inBar && desk.may(act)).map(({ path, label }) => ({ to: path, label })));
 
 /** Another file is another page; another chapter of it is not. */
 const pageKey = computed(() => String(route.params['reference'] ?? route.params['id'] ?? route.path));

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { useDesk } from './session/store';
+import { PAGES, pageAt } from './pages/index';
+import { useDesk } from './session/index';
 
 /** The desk's places. Everything but signing in needs somebody who is signed in. */
 export function makeRouter() {
@@ -8,22 +9,21 @@ export function makeRouter() {
     routes: [
       { path: '/', redirect: '/today' },
       { path: '/sign-in', component: () => import('./session/SignInPage.vue'), meta: { open: true } },
-      { path: '/today', component: () => import('./today/TodayPage.vue') },
-      { path: '/files', component: () => import('./files/FilesPage.vue') },
-      { path: '/open', component: () => import('./files/OpenFilePage.vue') },
-      { path: '/people', component: () => import('./persons/RegisterPage.vue') },
+      ...PAGES.map(({ path, load }) => ({ path, component: load })),
       { path: '/people/:id', component: () => import('./persons/PersonPage.vue') },
-      { path: '/certificates', component: () => import('./offers/CertificatesPage.vue') },
-      { path: '/outbox', component: () => import('./outbox/OutboxPage.vue') },
       { path: '/files/:reference', redirect: ({ params }) => `/files/${String(params['reference'])}/request` },
       { path: '/files/:reference/:chapter', component: () => import('./file/FilePage.vue') },
-      { path: '/:rest(.*)*', component: () => import('./NotFoundPage.vue') },
+      { path: '/:rest(.*)*', component: () => import('./pages/NotFoundPage.vue') },
+      { path: '/:rest(.*)*', name: 'not-yours', component: () => import('./pages/NotYoursPage.vue') },
     ],
   });
   router.beforeEach(async (to) => {
     const desk = useDesk();
     if (!desk.known) await desk.recall();
-    if (to.meta['open'] || desk.me) return true;
+    if (to.meta['open'] || to.name === 'not-yours') return true;
+    const page = pageAt(to.path);
+    // The address stays, so that it is there for who signs in instead.
+    if (desk.me) return !page || desk.may(page.act) || { name: 'not-yours', params: { rest: to.path.slice(1).split('/') } };
     return { path: '/sign-in', query: to.fullPath === '/today' ? {} : { to: to.fullPath } };
   });
   return router;

@@ -210,6 +210,7 @@ export const ProductDefinition = z.strictObject({
       showsAmount: z.boolean().optional(),
     }),
   ),
+  activePapers: z.enum(['refused', 'cleaned']),
   signing: z.strictObject({
     order: z.array(RoleName).min(1),
     title: z.string(),

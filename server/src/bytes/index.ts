@@ -3,6 +3,9 @@ import { mkdir, open, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { Secrets } from '../secrets/index';
 
+/** SHA-256 of bytes, in hexadecimal: by it they are kept and found. */
+export const digestOf = (content: Buffer): string => createHash('sha256').update(content).digest('hex');
+
 /** Where papers' bytes lie: by the hash of their content, outside the database. */
 export interface ByteStore {
   /** @returns the SHA-256 of the content, by which it is found again. */
@@ -38,7 +41,7 @@ export function diskByteStore(folder: string, secrets: Secrets, disk: Pick<typeo
   };
   return {
     async put(content) {
-      const hash = createHash('sha256').update(content).digest('hex');
+      const hash = digestOf(content);
       const path = pathOf(hash);
       if (await exists(path)) return hash;
       await mkdir(dirname(path), { recursive: true, mode: 0o700 });
@@ -63,7 +66,7 @@ export function diskByteStore(folder: string, secrets: Secrets, disk: Pick<typeo
       const path = pathOf(hash);
       try {
         const content = secrets.unseal(await readFile(path));
-        if (createHash('sha256').update(content).digest('hex') === hash) return content;
+        if (digestOf(content) === hash) return content;
       } catch (error) {
         throw new BytesLost({ cause: error });
       }

@@ -56,7 +56,7 @@ export const door: Concept = (app, house) => {
   function asking(request: FastifyRequest, reply: FastifyReply): AtDoor {
     const browser = request.cookies[BROWSER] ?? newToken();
     if (request.cookies[BROWSER] === undefined) keep(reply, BROWSER, browser, MONTH_S);
-    return { browser, known: request.cookies[KNOWN] ?? '' };
+    return { browser, known: request.cookies[KNOWN] ?? '', address: request.ip };
   }
   const browserOf = (request: FastifyRequest): string => request.cookies[BROWSER] ?? '';
 

@@ -41,9 +41,10 @@ const LOCK_MINUTES = 15;
 const SESSION_HOURS = 2;
 /**
  * Codes to one phone within a day, whichever files they are about: for those who have a link of ours or came in by their
- * browser before, and for everybody else. What strangers ask for takes nothing from those who are expected.
+ * browser before, and for everybody else. What strangers ask for takes nothing from those who are expected, and what one of
+ * them asks for from one address leaves enough for the others.
  */
-const MOST_TEXTS_A_DAY = { expected: 20, stranger: 10 };
+const MOST_TEXTS_A_DAY = { expected: 20, stranger: 12, oneStranger: 4 };
 /** No sooner is another code sent to the same browser. */
 const PAUSE_MINUTES = 1 / 6;
 const DAY_MS = 24 * 60 * 60_000;
@@ -52,6 +53,7 @@ const DAY_MS = 24 * 60 * 60_000;
 export interface AtDoor {
   browser: string;
   known: string;
+  address: string;
 }
 const minutes = (from: Date, count: number): string => new Date(from.getTime() + count * 60_000).toISOString();
 
@@ -92,8 +94,13 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const since = new Date(time.getTime() - DAY_MS);
       // The code that this browser asked for a moment ago is still good.
       if (known?.codeHash && (known.expiresAt ?? '') > minutes(time, CODE_MINUTES - PAUSE_MINUTES)) return;
-      if ((await store.textsTo(phone, isExpected, since, tx)) >= MOST_TEXTS_A_DAY[isExpected ? 'expected' : 'stranger']) throw PROBLEM.textsEnough();
-      await store.textSent(phone, isExpected, time, since, tx);
+      const asker = secrets.mark(`door text ${at.address}`);
+      const texts = await store.textsTo(phone, isExpected, asker, since, tx);
+      const isEnough = isExpected
+        ? texts.all >= MOST_TEXTS_A_DAY.expected
+        : texts.all >= MOST_TEXTS_A_DAY.stranger || texts.byAsker >= MOST_TEXTS_A_DAY.oneStranger;
+      if (isEnough) throw PROBLEM.textsEnough();
+      await store.textSent(phone, isExpected, asker, time, since, tx);
       const code = String(randomInt(1_000_000)).padStart(6, '0');
       const wasLocked = known?.lockedUntil != null;
       await store.setCode(

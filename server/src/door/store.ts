@@ -46,18 +46,18 @@ export function doorStore(db: Sequelize) {
   );
   return {
     code: (personId: string, browserHash: string, tx?: Tx) => codes.one({ personId, browserHash }, { tx, lock: tx !== undefined }),
-    /** How many codes a phone was sent since a time, for those who were expected or for others, whichever file they are about. */
-    async textsTo(phone: string, expected: boolean, since: Date, tx: Tx): Promise<number> {
-      const [row] = await select<{ count: string }>(
+    /** How many codes a phone was sent since a time, for those who were expected or for others, and how many of them by one asker; whichever file they are about. */
+    async textsTo(phone: string, expected: boolean, asker: string, since: Date, tx: Tx): Promise<{ all: number; byAsker: number }> {
+      const [row] = await select<{ count: string; byAsker: string | null }>(
         db,
-        'SELECT COUNT(*) AS count FROM door_text WHERE phone = :phone AND expected = :expected AND sent_at > :since',
-        { phone, expected, since },
+        'SELECT COUNT(*) AS count, SUM(asker = :asker) AS byAsker FROM door_text WHERE phone = :phone AND expected = :expected AND sent_at > :since',
+        { phone, expected, asker, since },
         tx,
       );
-      return Number(row?.count ?? 0);
+      return { all: Number(row?.count ?? 0), byAsker: Number(row?.byAsker ?? 0) };
     },
-    async textSent(phone: string, expected: boolean, at: Date, keptSince: Date, tx: Tx): Promise<void> {
-      await execute(db, 'INSERT INTO door_text (phone, expected, sent_at) VALUES (:phone, :expected, :at)', { phone, expected, at }, tx);
+    async textSent(phone: string, expected: boolean, asker: string, at: Date, keptSince: Date, tx: Tx): Promise<void> {
+      await execute(db, 'INSERT INTO door_text (phone, expected, asker, sent_at) VALUES (:phone, :expected, :asker, :at)', { phone, expected, asker, at }, tx);
       await execute(db, 'DELETE FROM door_text WHERE sent_at < :keptSince LIMIT 100', { keptSince }, tx);
     },
     async setCode(row: CodeRow, tx: Tx): Promise<void> {

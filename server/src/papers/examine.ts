@@ -1,4 +1,5 @@
 import { MAX_PAPER_BYTES, PAPER_TYPES } from '@cavren/contract';
+import type { ProductDefinition } from '@cavren/core';
 import { workerThreads } from '../threads/index';
 import { PROBLEM } from './problems';
 
@@ -7,7 +8,16 @@ export type PaperType = (typeof PAPER_TYPES)[number];
 /** What is wrong with a paper, by the names of this concept's problems. */
 export type PaperFault =
   'empty' | 'tooLarge' | 'otherKind' | 'noBeginning' | 'damagedPdf' | 'damagedPicture' | 'encrypted' | 'active' | 'inflates' | 'tooMuchWork';
-export type Examined = { type: PaperType } | { fault: PaperFault; found?: string };
+/** What a product wants done with a paper that acts by itself. */
+export type ActivePapers = ProductDefinition['activePapers'];
+export type Examined = { type: PaperType; cleaned?: Uint8Array } | { fault: PaperFault; found?: string };
+/** A paper as it may be kept. */
+export interface KeptPaper {
+  type: PaperType;
+  content: Buffer;
+  /** Whether something was taken out of it. */
+  cleaned: boolean;
+}
 
 /** How long and with how much memory one paper may be looked at. */
 const MOST_MS = 10_000;
@@ -23,15 +33,18 @@ const examiners = () =>
 
 /**
  * Says what a paper is by its content, and refuses what can't be looked at: empty, too large, another kind, damaged, locked,
- * or with something in it that acts by itself. Papers are looked at beside the thread that answers requests, each within
- * limits of time and memory, so that one that was made to be hard to read harms nobody else.
+ * or, unless the product has that taken out, with something in it that acts by itself. Papers are looked at beside the thread
+ * that answers requests, each within limits of time and memory, so that one that was made to be hard to read harms nobody else.
  * @throws ProblemError 422 that says what is wrong and what would be right.
  */
-export async function examinePaper(content: Buffer): Promise<PaperType> {
+export async function examinePaper(content: Buffer, active: ActivePapers): Promise<KeptPaper> {
   if (content.length === 0) throw PROBLEM.empty({}, 'file');
   if (content.length > MAX_PAPER_BYTES) throw PROBLEM.tooLarge({}, 'file');
   const limit = AbortSignal.timeout(MOST_MS);
-  const examined = await (examiners().run(content, { signal: limit }) as Promise<Examined>).catch((): Examined => ({ fault: 'tooMuchWork' }));
-  if ('type' in examined) return examined.type;
+  const examined = await (examiners().run({ bytes: content, active }, { signal: limit }) as Promise<Examined>).catch((): Examined => ({
+    fault: 'tooMuchWork',
+  }));
+  if ('type' in examined)
+    return { type: examined.type, content: examined.cleaned ? Buffer.from(examined.cleaned) : content, cleaned: examined.cleaned !== undefined };
   throw PROBLEM[examined.fault]({ ...(examined.fault === 'otherKind' ? { found: examined.found ?? 'none' } : {}) }, 'file');
 }

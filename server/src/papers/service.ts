@@ -2,6 +2,7 @@ import { PROBLEM } from './problems';
 import type { JudgePaper } from '@cavren/contract';
 import { conditionsOf, isEnded, leaps, moneyIn, statedFigure, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
+import { digestOf } from '../bytes/index';
 import type { Tx } from '../db/index';
 import type { Changed } from '../files/index';
 import type { House } from '../house/index';
@@ -29,8 +30,9 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
   return {
     /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. */
     async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<Changed> {
-      const mediaType = await examinePaper(paper.content);
-      const contentHash = await bytes.put(paper.content);
+      const { product } = (await services.files.state(where)).file;
+      const { type: mediaType, content, cleaned } = await examinePaper(paper.content, product.activePapers);
+      const contentHash = await bytes.put(content);
       // Bytes that no file took are taken away again, unless another paper is the same.
       const refusedBytes = async (error: unknown): Promise<never> => {
         if (!(await store.isKept(contentHash))) await bytes.remove(contentHash);
@@ -39,7 +41,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
       return services.files
         .change(where, { version: null, actor }, async (change) => {
           refuseEnded(change.file);
-          await refuseFull(change.row.id, personId, paper.content.length, change.tx);
+          await refuseFull(change.row.id, personId, content.length, change.tx);
           const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
           if (paper.conditionKey !== null && !condition) throw PROBLEM.fileHasNoSuchCondition({}, 'conditionKey');
           if (personId !== null && condition?.personId !== personId) throw PROBLEM.noCondition();
@@ -51,7 +53,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
               conditionKey: paper.conditionKey,
               name: cleanName(paper.name),
               mediaType,
-              bytes: paper.content.length,
+              bytes: content.length,
               contentHash,
               state: 'received',
               reason: null,
@@ -69,7 +71,13 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
             'paper.add',
             condition ? `condition/${condition.key}` : 'papers',
             null,
-            JSON.stringify({ name: cleanName(paper.name), mediaType, bytes: paper.content.length, digest: contentHash.slice(0, 12) }),
+            JSON.stringify({
+              name: cleanName(paper.name),
+              mediaType,
+              bytes: content.length,
+              digest: contentHash.slice(0, 12),
+              ...(cleaned ? { sent: digestOf(paper.content).slice(0, 12) } : {}),
+            }),
           );
         })
         .catch(refusedBytes);

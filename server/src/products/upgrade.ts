@@ -110,6 +110,7 @@ function withPeople(raw: unknown): unknown {
     ],
     lookUpConsent: consentsBeforeChecks['kind'],
     monitoring: [],
+    activePapers: 'refused',
     asks: [],
     detailsAge: 365,
     lapse: { days: 365, warnBefore: [30] },

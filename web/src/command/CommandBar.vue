@@ -4,6 +4,7 @@ import { CHAPTER_LABEL, CHAPTERS, STAGE_LABEL, type Stage } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/index';
+import { PAGES } from '../pages/index';
 import { useDesk } from '../session/index';
 import { sayAll, useSay } from '../words/index';
 
@@ -49,12 +50,12 @@ const own = computed<Entry[]>(() => {
           },
         ]
       : []),
-    ...(desk.may('file.open') ? [{ group: 'Action', label: 'Open a file', detail: 'find the person first', go: () => router.push('/open') }] : []),
-    { group: 'Place', label: 'Today', detail: 'what needs me now', go: () => router.push('/today') },
-    { group: 'Place', label: 'Files', detail: 'search and filter', go: () => router.push('/files') },
-    ...(desk.may('person.search') ? [{ group: 'Place', label: 'People', detail: 'the register', go: () => router.push('/people') }] : []),
-    ...(desk.may('outbox.read') ? [{ group: 'Place', label: 'Outbox', detail: 'messages sent', go: () => router.push('/outbox') }] : []),
-    ...(desk.may('certificate.read') ? [{ group: 'Place', label: 'Certificates', detail: 'who may offer what', go: () => router.push('/certificates') }] : []),
+    ...PAGES.filter(({ act }) => desk.may(act)).map(({ path, label, detail, inBar }) => ({
+      group: inBar ? 'Place' : 'Action',
+      label,
+      detail,
+      go: () => router.push(path),
+    })),
     { group: 'Action', label: 'Light or dark colours', detail: '', go: () => desk.switchTheme() },
     { group: 'Action', label: 'Keyboard shortcuts', detail: '?', go: () => emit('help') },
   ];

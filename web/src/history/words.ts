@@ -153,7 +153,8 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'check.answer': ({ kind, open }) => `${KINDS_OF_CHECK[kind as CheckKind].label}: ${open === 0 ? 'nothing to settle' : `${String(open)} to settle`}`,
   'finding.resolve': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
   'candidate.decide': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
-  'paper.add': ({ name, bytes, digest }) => `${String(name)}, ${count(Number(bytes), 'byte', 'bytes')}, digest ${String(digest)}…`,
+  'paper.add': ({ name, bytes, digest, sent }) =>
+    `${String(name)}, ${count(Number(bytes), 'byte', 'bytes')}, digest ${String(digest)}…${typeof sent === 'string' ? `; scripts, actions and files in it were taken out of what was sent, digest ${sent}…` : ''}`,
   'paper.judge': ({ verdict, reason, page, amount }, file) =>
     verdict === 'sentBack' ? `sent back: ${String(reason)}` : `accepted: page ${String(page)}${amount === null ? '' : `, shows ${moneyOf(file, amount)}`}`,
   'signer.read': ({ pages, times }) =>

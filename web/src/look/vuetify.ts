@@ -12,6 +12,7 @@ const palette = {
     'on-primary': '#ffffff',
     error: '#a33c12',
     success: '#4a6120',
+    warning: '#7a5200',
     'on-surface': '#1c2528',
     'on-background': '#1c2528',
   },
@@ -22,6 +23,7 @@ const palette = {
     'on-primary': '#0d2527',
     error: '#f0a07c',
     success: '#b4cf83',
+    warning: '#e2be6b',
     'on-surface': '#efe8da',
     'on-background': '#efe8da',
   },
@@ -40,5 +42,7 @@ export const vuetify = createVuetify({
     VDialog: { maxWidth: 720, scrollable: true },
     VCard: { rounded: 'sm' },
     VTooltip: { openDelay: 300 },
+    VAlert: { variant: 'tonal', density: 'compact', rounded: 'sm' },
+    VDataTableServer: { density: 'compact' },
   },
 });

@@ -393,6 +393,8 @@ export interface ProductDefinition {
   ownersFrom: number;
   checks: { kind: CheckKind; label: string; roles: Role[]; why: string }[];
   conditions: ConditionRule[];
+  /** What becomes of a paper with something in it that acts by itself or hides another file: it is refused, or kept without that. */
+  activePapers: 'refused' | 'cleaned';
   signing: { order: Role[]; title: string; choice: { question: string; options: string[] }; linkDays: number };
   declineReasons: DeclineReason[];
   /** Business days from the date received by which each stage should be left. */

@@ -1,0 +1,1 @@
+export { PAGES, pageAt, type Page } from './pages';
