@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useDesk } from '../session/index';
 import { pageAt } from './pages';
+import PlainPage from './PlainPage.vue';
 
 /** A page of another role: said at once, with who may use it. */
 const route = useRoute();
@@ -17,15 +18,8 @@ const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US'
 </script>
 
 <template>
-  <main>
-    <v-empty-state
-      :headline="`${page?.label ?? 'This page'}: not a page of your role`"
-      :text="`You are signed in as ${desk.me?.name ?? ''}, ${desk.me ? STAFF_ROLE_LABEL[desk.me.role].toLowerCase() : ''}. It is for the ${listed(roles)}.`"
-    >
-      <template #actions>
-        <v-btn to="/today" variant="flat">Go to Today</v-btn>
-        <v-btn to="/files">Search the files</v-btn>
-      </template>
-    </v-empty-state>
-  </main>
+  <PlainPage
+    :title="`${page?.label ?? 'This page'}: not a page of your role`"
+    :text="`You are signed in as ${desk.me?.name ?? ''}, ${desk.me ? STAFF_ROLE_LABEL[desk.me.role].toLowerCase() : ''}. It is for the ${listed(roles)}.`"
+  />
 </template>
