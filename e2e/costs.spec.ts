@@ -115,6 +115,6 @@ test('a business borrows by its payroll, and a version’s terms are keyed in it
   await term.press('Tab');
   await expect(paymentRow.getByRole('cell').nth(1)).not.toHaveText(before);
   await expect(paymentRow.getByRole('cell').nth(0)).toHaveText(before);
-  await sheet.getByRole('button', { name: 'Take away' }).click();
+  await sheet.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(sheet.getByText('Version A')).toHaveCount(0);
 });

@@ -239,6 +239,8 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
 
   await test.step('Signing: sent, locked, signed by both on their phones', async () => {
     await chapter(wren, 'Signing');
+    await wren.getByRole('button', { name: 'Send the agreement …' }).click();
+    await expect(wren.getByRole('dialog', { name: 'Send for signature' })).toContainText('a link by e-mail to');
     await wren.getByRole('button', { name: 'Send the agreement', exact: true }).click();
     await expect(wren.getByText('Out for signature since')).toBeVisible();
     await chapter(wren, 'Request');
@@ -258,16 +260,21 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
 
   await test.step('decided by a second person, completed by a third', async () => {
     await chapter(wren, 'Decision');
-    await expect(wren.getByRole('button', { name: 'Approve', exact: true })).toHaveCount(0);
+    await expect(wren.getByRole('button', { name: /^Approve/ })).toHaveCount(0);
     const ansel = await deskOf(browser, 'ansel');
     await expect(ansel.getByRole('link', { name: 'Signe Tern' })).toBeVisible();
     await ansel.goto(`/files/${reference}/decision`);
+    await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeEnabled();
+    await ansel.keyboard.press('Alt+a');
+    await expect(ansel.getByRole('dialog', { name: 'Approve this file' })).toContainText(/\$[\d,.]+ over \d+ months, \$[\d,.]+ a month/);
     await ansel.getByRole('button', { name: 'Approve', exact: true }).click();
     await expect(ansel.getByText('A completer releases the money.')).toBeVisible();
     const dilys = await deskOf(browser, 'dilys');
     await dilys.goto(`/files/${reference}/decision`);
-    await expect(dilys.getByRole('button', { name: 'Release the money', exact: true })).toBeDisabled();
+    await expect(dilys.getByRole('button', { name: 'Release the money …' })).toBeDisabled();
     await dilys.getByRole('button', { name: 'Verify the account', exact: true }).click();
+    await dilys.getByRole('button', { name: 'Release the money …' }).click();
+    await expect(dilys.getByRole('dialog', { name: 'Release the money' })).toContainText('account ending');
     await dilys.getByRole('button', { name: 'Release the money', exact: true }).click();
     await expect(dilys.getByText(/Paid out .* by Dilys Penhallow/)).toBeVisible();
   });

@@ -1,9 +1,9 @@
 /** What other parts use of the contract, by concept. */
 export { KeptCalculation } from './calculation/index';
-export { AskCheck, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
+export { AskCheck, AskChecks, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
 export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from './completion/index';
 export { AnswerException, AskException } from './conditions/index';
-export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, WithdrawConsent } from './consents/index';
+export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, RecordConsents, WithdrawConsent } from './consents/index';
 export { AnswerQuestion, MakeDecision } from './decision/index';
 export { EndFile, KeepMonitoring, MonitoringView, ReviewDuplicate, SayDuplicate } from './declarations/index';
 export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, type FieldValue, RevealedNumber, RevealNumber } from './details/index';

@@ -196,7 +196,16 @@ export {
 export { type Stress, type StressAxis, stressOf } from './figures/stress/index';
 export { type Variant } from './figures/variants/index';
 export { type Cell, type CellFormat, type Sheet, workbookOf } from './figures/workbook/index';
-export { checkSubject, compareWithRegister, currentCheck, isSettled, KINDS_OF_CHECK, lackedBy, watchlistCandidates } from './evidence/checks/index';
+export {
+  checkSubject,
+  compareWithRegister,
+  currentCheck,
+  isSettled,
+  KINDS_OF_CHECK,
+  lackedBy,
+  wantedChecks,
+  watchlistCandidates,
+} from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
 export {
@@ -205,10 +214,14 @@ export {
   consentOf,
   dueOn,
   explanationOf,
+  askableChecks,
+  consentLanguage,
   hasConsent,
+  wantedConsents,
   historyOf,
   type Holder,
   HOLDER_LABEL,
+  HOLDERS_OF,
   isEnded,
   isReferred,
   type Path,

@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { CommandBar, ShortcutSheet } from './command/index';
+import { doByKey } from './acts/index';
 import { messageOf } from './api/index';
 import { PAGES } from './pages/index';
 import { useDesk } from './session/index';
@@ -24,7 +25,7 @@ const pageKey = computed(() => String(route.params['reference'] ?? route.params[
 const finding = ref(false);
 const help = ref(false);
 function onKey(event: KeyboardEvent): void {
-  if (!desk.me) return;
+  if (!desk.me || doByKey(event)) return;
   const typing = (event.target as HTMLElement).matches('input, textarea, select');
   if (event.ctrlKey && event.key === 'k') {
     event.preventDefault();

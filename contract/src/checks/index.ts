@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { Id, Reason, Version } from '../values/index';
 
 export const AskCheck = z.strictObject({ version: Version, personId: Id, kind: z.enum(CHECK_KINDS) });
+/** Every check that can be asked for now. */
+export const AskChecks = z.strictObject({ version: Version });
 export const ResolveFinding = z.strictObject({
   version: Version,
   resolution: z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']),

@@ -15,4 +15,6 @@ export const RecordConsent = z.strictObject({
   language: z.string().max(20).default('en'),
   how: z.enum(CONSENT_WAYS),
 });
+/** All that somebody is asked for and hasn't agreed to yet. */
+export const RecordConsents = RecordConsent.omit({ kind: true });
 export const WithdrawConsent = z.strictObject({ version: Version, how: z.enum(CONSENT_WAYS) });

@@ -7,6 +7,7 @@ export const PROBLEM = problems({
   consentMissing: [409, 'consent-missing', 'checks.consentMissing'],
   findingSettled: [409, 'finding-settled', 'checks.findingSettled'],
   noFinding: [404, 'not-found', 'checks.noFinding'],
+  nothingToAsk: [409, 'nothing-to-ask', 'checks.nothingToAsk'],
   noPersonWhomThisCheckAbout: [404, 'not-found', 'checks.noPersonWhomThisCheckAbout'],
   resolutionUnfit: [409, 'resolution-unfit', 'checks.resolutionUnfit'],
   watchlistEntryDecidedComplianceReviewer: [403, 'forbidden', 'checks.watchlistEntryDecidedComplianceReviewer'],

@@ -1,4 +1,4 @@
-import { AskCheck, FileAnswer, Id, ResolveFinding } from '@cavren/contract';
+import { AskCheck, AskChecks, FileAnswer, Id, ResolveFinding } from '@cavren/contract';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
 import { checksService, type ChecksService } from './service';
@@ -21,6 +21,10 @@ export const checks: Concept = (app, house) => {
     const actor = staffFor(request, 'check.ask');
     const { version, personId, kind } = request.body;
     return service.askFor(request.params.reference, version, personId, kind, actor);
+  });
+  app.post('/api/files/:reference/checks/all', { schema: { params: FileParams, body: AskChecks, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'check.ask');
+    return service.askForAll(request.params.reference, request.body.version, actor);
   });
   app.post(
     '/api/files/:reference/findings/:id',

@@ -1,5 +1,6 @@
 import { PROBLEM } from './problems';
 import {
+  askableChecks,
   checkSubject,
   currentCheck,
   hasConsent,
@@ -7,15 +8,16 @@ import {
   KINDS_OF_CHECK,
   lackedBy,
   may,
-  plays,
+  wantedChecks,
   type CheckKind,
+  type FilePerson,
   type Finding,
   type StaffRole,
   wordsAsText,
   say,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import type { Changed } from '../files/index';
+import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { refused, SYSTEM, type Actor } from '../http/index';
 import { OutsideError } from '../outside/index';
@@ -77,39 +79,52 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
     });
   }
 
+  async function ask(change: FileChange, person: FilePerson, kind: CheckKind): Promise<void> {
+    const id = nanoid();
+    await store.insert(
+      {
+        id,
+        fileId: change.row.id,
+        personId: person.id,
+        kind,
+        state: 'waiting',
+        askedAbout: checkSubject(person),
+        askedAt: change.now,
+        answeredAt: null,
+        attempts: 0,
+        lastProblem: null,
+      },
+      change.tx,
+    );
+    await jobs.add('check.run', id, change.tx);
+    await change.reload('checks');
+    change.record('check.ask', `check/${id}`, null, JSON.stringify({ kind, of: person.fullName }));
+    change.afterwards(() => jobs.poke());
+  }
+
   return {
     run,
     async askFor(reference: string, version: number, personId: string, kind: CheckKind, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const { file } = change;
         if (isEnded(file.stage)) throw PROBLEM.ended();
-        const person = file.people.find(({ id }) => id === personId);
-        const rule = file.product.checks.find((candidate) => candidate.kind === kind);
-        if (!person || !rule || !plays(person, rule.roles)) throw PROBLEM.noPersonWhomThisCheckAbout();
+        const wanted = wantedChecks(file).find(({ person, rule }) => person.id === personId && rule.kind === kind);
+        if (!wanted) throw PROBLEM.noPersonWhomThisCheckAbout();
+        const { person } = wanted;
         if (!hasConsent(file, personId, file.product.lookUpConsent)) throw PROBLEM.consentMissing();
         const missing = lackedBy(kind, person);
         if (missing.length > 0) throw refused('details-missing', say('checks.checkNeedsFirst', { missing: { all: missing, by: 'and' } }));
         if (currentCheck(file, person, kind)?.state === 'waiting') throw PROBLEM.checkWaiting();
-        const id = nanoid();
-        await store.insert(
-          {
-            id,
-            fileId: change.row.id,
-            personId,
-            kind,
-            state: 'waiting',
-            askedAbout: checkSubject(person),
-            askedAt: change.now,
-            answeredAt: null,
-            attempts: 0,
-            lastProblem: null,
-          },
-          change.tx,
-        );
-        await jobs.add('check.run', id, change.tx);
-        await change.reload('checks');
-        change.record('check.ask', `check/${id}`, null, JSON.stringify({ kind, of: person.fullName }));
-        change.afterwards(() => jobs.poke());
+        await ask(change, person, kind);
+      });
+    },
+    /** Asks for every check that can be asked for now, in one act. */
+    async askForAll(reference: string, version: number, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
+        if (isEnded(change.file.stage)) throw PROBLEM.ended();
+        const askable = askableChecks(change.file);
+        if (askable.length === 0) throw PROBLEM.nothingToAsk();
+        for (const { person, rule } of askable) await ask(change, person, rule.kind);
       });
     },
     /** Settles one finding in a way that its kind of check knows: by who keeps the file, or by compliance. */

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
-import { FileAnswer, Id, RecordConsent, WithdrawConsent } from '@cavren/contract';
-import { consentOf, plays, type Consent, type FileState } from '@cavren/core';
+import { FileAnswer, Id, RecordConsent, RecordConsents, WithdrawConsent } from '@cavren/contract';
+import { consentLanguage, consentOf, plays, wantedConsents, type Consent, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -96,6 +96,15 @@ function consentsService({ services }: House, store: ConsentsStore) {
     async record(reference: string, version: number, wish: { personId: string; kind: string; language: string; how: string }, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, (change) => give(change, wish.personId, wish.kind, wish.language, wish.how));
     },
+    /** Records that somebody agreed to everything that they are asked for and hasn't agreed to yet: what was read out to them in one go. */
+    async recordAll(reference: string, version: number, wish: { personId: string; language: string; how: string }, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
+        const person = change.file.people.find(({ id }) => id === wish.personId);
+        const texts = person ? wantedConsents(change.file, person) : [];
+        if (texts.length === 0) throw PROBLEM.nothingToAgreeTo();
+        for (const text of texts) await give(change, wish.personId, text.kind, consentLanguage(text, wish.language), wish.how);
+      });
+    },
     async withdraw(reference: string, version: number, id: string, how: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, (change) => takeBack(change, id, how));
     },
@@ -118,6 +127,10 @@ export const consents: Concept = (app, house) => {
   app.post('/api/files/:reference/consents', { schema: { params: FileParams, body: RecordConsent, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'consent.record');
     return service.record(request.params.reference, request.body.version, request.body, actor);
+  });
+  app.post('/api/files/:reference/consents/all', { schema: { params: FileParams, body: RecordConsents, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'consent.record');
+    return service.recordAll(request.params.reference, request.body.version, request.body, actor);
   });
   app.post(
     '/api/files/:reference/consents/:id/withdraw',

@@ -6,5 +6,6 @@ export const PROBLEM = problems({
   consentWithdrawn: [409, 'consent-withdrawn', 'consents.consentWithdrawn'],
   noConsent: [404, 'not-found', 'consents.noConsent'],
   noPersonWhomThisConsentAsked: [404, 'not-found', 'consents.noPersonWhomThisConsentAsked'],
+  nothingToAgreeTo: [409, 'nothing-to-agree-to', 'consents.nothingToAgreeTo'],
   thisTextNotThereLanguage: [422, 'invalid', 'consents.thisTextNotThereLanguage'],
 });

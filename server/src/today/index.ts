@@ -1,16 +1,8 @@
 import { FilePage, FileQuery, TodayPage, TodayQuery, type FileItem } from '@cavren/contract';
-import type { Holder, StaffRole } from '@cavren/core';
+import { HOLDERS_OF, type Holder, type StaffRole } from '@cavren/core';
 import type { Concept, House } from '../house/index';
 import { staffFor } from '../http/index';
 
-/** Whose entries on the Path a role can settle. */
-const HOLDERS_OF: Record<StaffRole, Holder[]> = {
-  intake: ['officer'],
-  approver: ['approver'],
-  completer: ['completer'],
-  compliance: ['compliance'],
-  policy: [],
-};
 const OTHERS: Holder[] = ['applicant', 'service', 'approver', 'compliance', 'completer'];
 
 function todayService({ services }: House) {
@@ -31,7 +23,7 @@ function todayService({ services }: House) {
     },
     async today(me: { id: string; role: StaffRole }, waitingFor: 'me' | 'others', page: number, size: number): Promise<TodayPage> {
       const mine = {
-        holders: HOLDERS_OF[me.role].length > 0 ? HOLDERS_OF[me.role] : (['officer'] as Holder[]),
+        holders: HOLDERS_OF[me.role].length > 0 ? [...HOLDERS_OF[me.role]] : (['officer'] as Holder[]),
         ownerId: me.role === 'intake' || me.role === 'policy' ? me.id : null,
       };
       const others = { holders: OTHERS, ownerId: me.id };

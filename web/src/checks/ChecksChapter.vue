@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { currentCheck, hasConsent, personName, signersOf, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
+import { askableChecks, currentCheck, hasConsent, personName, wantedChecks, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
 import { computed, reactive, ref } from 'vue';
+import { offerActs } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
@@ -13,7 +14,16 @@ const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
 const lookUp = computed(() => props.file.product.lookUpConsent);
-const people = computed(() => signersOf(props.file).filter(({ kind }) => kind === 'person'));
+const wanted = computed(() => wantedChecks(props.file));
+const people = computed(() => [...new Set(wanted.value.map(({ person }) => person))]);
+const checksOf = (person: FilePerson) => wanted.value.filter((one) => one.person.id === person.id).map(({ rule }) => rule);
+const askable = computed(() => (props.path.next && desk.may('check.ask') ? askableChecks(props.file) : []));
+const askForAll = () => run('all', () => editing.act('/checks/all'));
+offerActs(() =>
+  props.path.next && desk.may('check.ask')
+    ? [{ name: 'Ask for all checks', key: 'A', waits: askable.value.length > 0 ? null : 'nothing is left to ask for now', run: askForAll }]
+    : [],
+);
 const reasons = reactive<Record<string, string>>({});
 const problem = ref('');
 const busy = ref('');
@@ -54,9 +64,13 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
 <template>
   <div>
     <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
+    <p v-if="askable.length > 1" class="row-actions block">
+      <v-btn variant="flat" title="Alt+A" :loading="busy === 'all'" @click="askForAll">Ask for all checks ({{ askable.length }})</v-btn>
+      <span class="soft">Each service is asked at once; you can go on meanwhile.</span>
+    </p>
     <section v-for="person in people" :key="person.id" class="block sheet person">
       <h2>{{ personName(person) }}</h2>
-      <article v-for="{ kind, label, why } in file.product.checks" :key="kind" class="check">
+      <article v-for="{ kind, label, why } in checksOf(person)" :key="kind" class="check">
         <header class="row-actions">
           <h3>{{ label }}</h3>
           <template v-if="currentCheck(file, person, kind)">

@@ -3,6 +3,7 @@ import type { Found } from '@cavren/contract';
 import { CHAPTER_LABEL, CHAPTERS, STAGE_LABEL, type Stage } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { actsNow } from '../acts/index';
 import { api } from '../api/index';
 import { PAGES } from '../pages/index';
 import { useDesk } from '../session/index';
@@ -40,16 +41,12 @@ const own = computed<Entry[]>(() => {
           go: () => router.push(`/files/${reference.value}/${chapter}`),
         }))
       : []),
-    ...(reference.value && desk.may('details.write')
-      ? [
-          {
-            group: 'Action',
-            label: 'Add a person',
-            detail: 'to this file',
-            go: () => router.push({ path: `/files/${reference.value}/people`, hash: '#add-person' }),
-          },
-        ]
-      : []),
+    ...actsNow.value.map(({ name, key, waits, run }) => ({
+      group: 'Act',
+      label: name,
+      detail: waits === null ? (key === null ? '' : `Alt+${key}`) : `waits: ${waits}`,
+      go: () => (waits === null ? run() : undefined),
+    })),
     ...PAGES.filter(({ act }) => desk.may(act)).map(({ path, label, detail, inBar }) => ({
       group: inBar ? 'Place' : 'Action',
       label,

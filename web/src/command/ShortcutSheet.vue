@@ -1,6 +1,14 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { actsNow } from '../acts/index';
+
 /** All keys on one sheet; each also stands where it acts. */
 const shown = defineModel<boolean>({ required: true });
+/** What can be done where one is comes first; it changes from place to place. */
+const groups = computed(() => {
+  const keys = actsNow.value.filter(({ key }) => key !== null).map<[string, string]>(({ key, name }) => [`Alt+${key ?? ''}`, name]);
+  return keys.length > 0 ? [{ title: 'Here', keys }, ...GROUPS] : GROUPS;
+});
 const GROUPS: { title: string; keys: [string, string][] }[] = [
   {
     title: 'Everywhere',
@@ -32,8 +40,6 @@ const GROUPS: { title: string; keys: [string, string][] }[] = [
     title: 'In a file',
     keys: [
       ['Alt+1 … Alt+9', 'chapters, from the top'],
-      ['Alt+P', 'add a person'],
-      ['Alt+N', 'the first thing on the Path'],
       ['Y, N', 'answer a question'],
     ],
   },
@@ -45,7 +51,7 @@ const GROUPS: { title: string; keys: [string, string][] }[] = [
     <section class="sheet box">
       <h2>Keyboard shortcuts</h2>
       <div class="groups">
-        <div v-for="group in GROUPS" :key="group.title">
+        <div v-for="group in groups" :key="group.title">
           <h3>{{ group.title }}</h3>
           <dl>
             <template v-for="[key, what] in group.keys" :key="key + what">

@@ -3,7 +3,8 @@ import { MAX_PAPER_BYTES } from '@cavren/contract';
 import { ApiProblem } from '../api/index';
 import { CONDITION_STATE_LABEL, formatMoney, FREQUENCY_LABEL, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
 import { mdiPaperclip } from '@mdi/js';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
+import { offerActs } from '../acts/index';
 import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark, type MarkKind } from '../look/index';
 import { PdfPages } from '../papers/index';
@@ -31,7 +32,7 @@ const removing = ref(false);
 const excusing = ref<Condition | null>(null);
 const excuseOpen = computed({ get: () => excusing.value !== null, set: (open) => (excusing.value = open ? excusing.value : null) });
 const ended = computed(() => props.path.next === null);
-const PAPER_WORD: Record<Paper['state'], string> = { received: 'to be looked at', accepted: 'accepted', sentBack: 'sent back', removed: 'taken away' };
+const PAPER_WORD: Record<Paper['state'], string> = { received: 'to be looked at', accepted: 'accepted', sentBack: 'sent back', removed: 'removed' };
 
 async function add(condition: Condition, files: FileList | File[] | null): Promise<void> {
   over.value = null;
@@ -79,6 +80,28 @@ async function accept(sure = false): Promise<void> {
     if (leaping.value) editing.news.value = '';
   });
 }
+/** Papers that wait to be looked at, in the order of the list; the next one follows the one that is open. */
+const waiting = computed(() => props.path.conditions.flatMap(({ papers }) => papers.filter(({ state }) => state === 'received')));
+const nextPaper = computed(() => {
+  const others = waiting.value.filter(({ id }) => id !== openPaper.value);
+  const all = props.path.conditions.flatMap(({ papers }) => papers);
+  const at = all.findIndex(({ id }) => id === openPaper.value);
+  return all.slice(at + 1).find((one) => others.includes(one)) ?? others[0] ?? null;
+});
+async function acceptAndGoOn(sure = false): Promise<void> {
+  const next = nextPaper.value;
+  await accept(sure);
+  if (judgeProblem.value !== '' || !next) return;
+  look(next);
+  await nextTick();
+  document.querySelector<HTMLElement>('.judge input')?.focus();
+}
+offerActs(() => [
+  ...(paper.value?.state === 'received' && desk.may('paper.judge')
+    ? [{ name: nextPaper.value ? 'Accept this paper and show the next' : 'Accept this paper', key: 'A', waits: null, run: () => acceptAndGoOn() }]
+    : []),
+  ...(nextPaper.value ? [{ name: 'Show the next paper that waits', key: 'O', waits: null, run: () => nextPaper.value && look(nextPaper.value) }] : []),
+]);
 const income = computed(() => props.file.incomes.find(({ id }) => condition.value?.key === `income:${id}`) ?? null);
 const stated = computed(() => (income.value ? statedFigure(income.value) : null));
 /** The time that the figure is for: as the income is stated. */
@@ -162,7 +185,7 @@ const period = computed(() => {
         <span class="space" />
         <v-btn size="x-small" variant="text" @click="openPaper = null">Close</v-btn>
       </header>
-      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge" @submit.prevent="accept()">
+      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge" @submit.prevent="acceptAndGoOn()">
         <label>
           Page
           <input v-model="page" class="field-input figure page" inputmode="numeric" />
@@ -171,14 +194,14 @@ const period = computed(() => {
           Shows{{ period ? `, ${period}` : '' }}
           <input v-model="amount" class="field-input figure shows" inputmode="decimal" placeholder="amount" />
         </label>
-        <v-btn type="submit" size="small" variant="flat">Accept</v-btn>
+        <v-btn type="submit" size="small" variant="flat" title="Alt+A">{{ nextPaper ? 'Accept, next paper' : 'Accept' }}</v-btn>
         <v-btn size="small" @click="sendingBack = true">Send back</v-btn>
-        <v-btn size="small" variant="text" @click="removing = true">Take away</v-btn>
+        <v-btn size="small" variant="text" @click="removing = true">Remove</v-btn>
         <span v-if="condition.rule.showsAmount && stated !== null" class="soft">stated: {{ formatMoney(stated) }} {{ period }}</span>
       </form>
       <p v-if="judgeProblem" class="note ember" role="alert">
         {{ judgeProblem }}
-        <v-btn v-if="leaping" size="x-small" @click="accept(true)">It is so</v-btn>
+        <v-btn v-if="leaping" size="x-small" @click="acceptAndGoOn(true)">It is so</v-btn>
       </p>
       <p v-if="paper.judgedBy" class="soft">
         {{ PAPER_WORD[paper.state] }} by {{ paper.judgedBy }}, {{ showDate(paper.judgedAt) }}{{ paper.reason ? `: ${paper.reason}` : '' }}
@@ -197,10 +220,10 @@ const period = computed(() => {
       />
       <ReasonDialog
         v-model="removing"
-        title="Take this paper away"
+        title="Remove this paper"
         text="What it proved is open again. The paper stays in the history."
         label="Why"
-        confirm="Take away"
+        confirm="Remove"
         :run="(reason) => editing.act(`/papers/${paper?.id ?? ''}/remove`, { reason })"
       />
     </section>

@@ -11,13 +11,17 @@ import {
   paymentBar,
   partInWords,
   personName,
+  plays,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
   signersOf,
+  STAGE_LABEL,
   type SecurityKind,
   type Words,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
+import { offerActs, WillHappen } from '../acts/index';
+import { showFigure } from '../affordability/index';
 import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
@@ -81,6 +85,63 @@ const OUTCOME = { approve: 'Approved', decline: 'Declined', sendBack: 'Sent back
 const reasonText = (code: string): string => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code;
 const releaseWaits = computed(() => props.path.now.filter(({ key }) => key !== 'payout:release')[0]?.what ?? null);
 
+const told = computed(() =>
+  props.file.people
+    .filter((person) => plays(person, ['applicant', 'coApplicant']))
+    .map(personName)
+    .join(', '),
+);
+const approving = ref(false);
+const releasing = ref(false);
+const termLine = computed(() => {
+  const { termMonths } = props.file.request;
+  const payment = props.path.figures.figures.find(({ measure }) => measure === 'payment');
+  const each = payment?.value != null ? `, ${showFigure(payment, currency.value)} a month` : '';
+  return `${money(props.file.request.amount)}${termMonths === null ? '' : ` over ${termMonths} months`}${each}`;
+});
+const approvalHappens = computed(() => {
+  const { product } = props.file;
+  const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';
+  return [
+    { what: 'Approved', to: termLine.value },
+    { what: 'Goes on to', to: STAGE_LABEL[next].toLowerCase() },
+    { what: 'Told', to: `${told.value}: “${product.words.approved.subject}”` },
+  ];
+});
+const releaseHappens = computed(() => {
+  const { request, product } = props.file;
+  return [
+    { what: 'Paid', to: `${money(paidOutOf(props.file))}, once, by bank transfer` },
+    { what: 'To', to: `${request.payoutName ?? ''}, account ending ${request.payoutAccount?.tail ?? ''}, verified ${showTime(props.file.payout.verifiedAt)}` },
+    { what: 'Told', to: `${told.value}: “${product.words.completed.subject}”, once the bank has paid` },
+    { what: 'Final', to: 'a payment can’t be taken back here' },
+  ];
+});
+offerActs(() => [
+  ...(open.value && desk.may('decision.make')
+    ? [
+        {
+          name: 'Approve',
+          key: 'A',
+          waits: myBar.value ? say(myBar.value) : blocking.value.length > 0 ? sayWithin(say, blocking.value[0]?.what ?? '') : null,
+          run: () => (approving.value = true),
+        },
+        { name: 'Decline', key: null, waits: myBar.value ? say(myBar.value) : null, run: () => (declining.value = true) },
+        { name: 'Send back with a question', key: null, waits: myBar.value ? say(myBar.value) : null, run: () => (asking.value = true) },
+      ]
+    : []),
+  ...(props.file.stage === 'completing' && !paymentBar(props.file) && desk.may('payout.release')
+    ? [
+        {
+          name: props.file.product.words.release,
+          key: 'A',
+          waits: releaseBar.value ? say(releaseBar.value) : releaseWaits.value ? sayWithin(say, releaseWaits.value) : null,
+          run: () => (releasing.value = true),
+        },
+      ]
+    : []),
+]);
+
 async function run(key: string, at: string, body: object): Promise<void> {
   busy.value = key;
   problem.value = '';
@@ -127,14 +188,7 @@ const stillToSettle = (personId: string): string => {
         <p v-if="myBar" class="note ember">{{ say(myBar) }}</p>
         <template v-else>
           <div class="row-actions">
-            <v-btn
-              variant="flat"
-              :loading="busy === 'approve'"
-              :disabled="blocking.length > 0"
-              @click="run('approve', '/decision', { outcome: 'approve', comment: null })"
-            >
-              Approve
-            </v-btn>
+            <v-btn variant="flat" title="Alt+A" :disabled="blocking.length > 0" @click="approving = true"> Approve … </v-btn>
             <v-btn color="error" @click="declining = !declining">Decline …</v-btn>
             <v-btn @click="asking = true">Send back with a question …</v-btn>
             <span v-if="blocking.length > 0" class="soft">approval waits for: {{ sayWithin(say, blocking[0]?.what ?? '') }}</span>
@@ -196,13 +250,8 @@ const stillToSettle = (personId: string): string => {
             Verify the account
           </v-btn>
           <template v-if="desk.may('payout.release')">
-            <v-btn
-              variant="flat"
-              :loading="busy === 'release'"
-              :disabled="releaseBar !== null || releaseWaits !== null"
-              @click="run('release', '/payout/release', {})"
-            >
-              {{ file.product.words.release }}
+            <v-btn variant="flat" title="Alt+A" :disabled="releaseBar !== null || releaseWaits !== null" @click="releasing = true">
+              {{ file.product.words.release }} …
             </v-btn>
             <v-btn :disabled="releaseBar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
             <span v-if="releaseBar" class="soft">{{ say(releaseBar) }}</span>
@@ -359,6 +408,20 @@ const stillToSettle = (personId: string): string => {
       </section>
     </div>
     <CalculationSheet :reference="file.reference" :decision-id="shownCalculation" :pack="file.pack" @close="shownCalculation = null" />
+    <WillHappen
+      v-model="approving"
+      title="Approve this file"
+      :happens="approvalHappens"
+      confirm="Approve"
+      :run="() => editing.act('/decision', { outcome: 'approve', comment: null })"
+    />
+    <WillHappen
+      v-model="releasing"
+      :title="file.product.words.release"
+      :happens="releaseHappens"
+      :confirm="file.product.words.release"
+      :run="() => editing.act('/payout/release', {})"
+    />
     <ReasonDialog
       v-model="asking"
       title="Send back with a question"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { CONSENT_WAY_LABEL, CONSENT_WAYS, type MonitoringView } from '@cavren/contract';
-import { askedOf, consentOf, personName, plays, type ConsentText, type FilePerson } from '@cavren/core';
+import { askedOf, consentLanguage, consentOf, personName, plays, wantedConsents, type ConsentText, type FilePerson } from '@cavren/core';
 import { computed, onMounted, reactive, ref } from 'vue';
+import { offerActs } from '../acts/index';
 import { api, messageOf } from '../api/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark } from '../look/index';
@@ -31,10 +32,7 @@ for (const person of signing.value) {
   language[person.id] = person.language ?? 'en';
 }
 const keyOf = (person: FilePerson, kind: string): string => `${kind}.${person.id}`;
-const languageOf = (person: FilePerson, consent: ConsentText): string => {
-  const wanted = language[person.id] ?? person.language ?? 'en';
-  return consent.text[wanted] === undefined ? 'en' : wanted;
-};
+const languageOf = (person: FilePerson, consent: ConsentText): string => consentLanguage(consent, language[person.id] ?? person.language ?? 'en');
 const readOut = computed(() => props.file.product.consents.find(({ kind }) => kind === shown.value.split('.')[0]));
 const readTo = computed(() => props.file.people.find(({ id }) => id === shown.value.split('.')[1]));
 const withdrawn = (person: FilePerson, kind: string) =>
@@ -55,6 +53,21 @@ const give = (person: FilePerson, consent: ConsentText) =>
   run(keyOf(person, consent.kind), () =>
     editing.act('/consents', { personId: person.id, kind: consent.kind, language: languageOf(person, consent), how: how[person.id] ?? 'inPerson' }),
   );
+const open = (person: FilePerson) => wantedConsents(props.file, person);
+const giveAll = (person: FilePerson) =>
+  run(person.id, () =>
+    editing.act('/consents/all', { personId: person.id, language: language[person.id] ?? person.language ?? 'en', how: how[person.id] ?? 'inPerson' }),
+  );
+const recording = computed(() => desk.may('consent.record') && props.path.next !== null);
+offerActs(() => {
+  const asking = recording.value ? signing.value.filter((person) => open(person).length > 0) : [];
+  return asking.map((person, at) => ({
+    name: `${personName(person)} agrees to all that was read out`,
+    key: at === 0 ? 'A' : null,
+    waits: null,
+    run: () => giveAll(person),
+  }));
+});
 const takeBack = (person: FilePerson, kind: string) => {
   const consent = consentOf(props.file, person.id, kind);
   return consent ? run(keyOf(person, kind), () => editing.act(`/consents/${consent.id}/withdraw`, { how: how[person.id] ?? 'inPerson' })) : undefined;
@@ -91,13 +104,22 @@ async function keep(personId: string, question: string, value: string): Promise<
           <tr v-for="person in signing" :key="person.id">
             <td class="who">
               <b>{{ personName(person) }}</b>
-              <span v-if="desk.may('consent.record') && path.next" class="given">
+              <span v-if="recording" class="given">
                 <select v-model="how[person.id]" class="field-input" :aria-label="`How ${personName(person)} says it`">
                   <option v-for="way in ways" :key="way" :value="way">{{ CONSENT_WAY_LABEL[way] }}</option>
                 </select>
                 <select v-model="language[person.id]" class="field-input" :aria-label="`Language of ${personName(person)}`">
                   <option v-for="{ code, label } in file.pack.languages" :key="code" :value="code">{{ label }}</option>
                 </select>
+                <v-btn
+                  v-if="open(person).length > 1"
+                  size="small"
+                  :loading="busy === person.id"
+                  :aria-label="`${personName(person)} agrees to all that was read out`"
+                  @click="giveAll(person)"
+                >
+                  Agrees to all {{ open(person).length }}
+                </v-btn>
               </span>
             </td>
             <td v-for="consent in file.product.consents" :key="consent.kind" class="cell">
@@ -125,7 +147,7 @@ async function keep(personId: string, question: string, value: string): Promise<
                   ><Mark kind="blocked" /> withdrawn {{ showTime(withdrawn(person, consent.kind)?.withdrawnAt ?? null) }}</span
                 >
                 <span v-else :class="consent.before ? 'ember' : 'soft'"
-                  ><Mark :kind="consent.before ? 'blocked' : 'none'" /> {{ consent.before ? 'not yet' : 'free to give' }}</span
+                  ><Mark :kind="consent.before ? 'blocked' : 'none'" /> {{ consent.before ? 'not yet' : 'optional' }}</span
                 >
                 <span v-if="desk.may('consent.record') && path.next" class="acts">
                   <v-btn size="x-small" variant="text" :aria-label="`Show the text of ${consent.label}`" @click="shown = keyOf(person, consent.kind)"

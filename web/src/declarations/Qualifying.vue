@@ -50,7 +50,7 @@ async function openOther(product: string): Promise<void> {
 
 <template>
   <section v-if="asked.length > 0" class="block">
-    <h2>Can they have it?</h2>
+    <h2>Can they apply?</h2>
     <QuestionRow
       v-for="entry in asked"
       :key="entry.question.code + entry.person.id"

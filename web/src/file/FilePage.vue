@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { barToMove, CHAPTER_LABEL, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
+import { barToMove, CHAPTER_LABEL, HOLDERS_OF, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
+import type { TodayPage } from '@cavren/contract';
+import { offerActs } from '../acts/index';
+import { api, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
 import { useShown } from './shown';
@@ -48,6 +51,7 @@ const moving = ref(false);
 const locked = computed(() => (file.value ? isLocked(file.value) : true));
 const applicant = computed(() => file.value?.people.find(({ role }) => role === 'applicant') ?? null);
 const bar = computed(() => (file.value && path.value ? barToMove(file.value, path.value) : null));
+const mayWithdraw = computed(() => desk.may('file.withdraw') && path.value?.next != null && file.value?.envelope?.state !== 'out');
 const movesByHand = computed(() => path.value?.next && ['checking', 'gathering', 'signing', 'deciding'].includes(path.value.next));
 
 function countOf(name: Chapter): number {
@@ -104,25 +108,52 @@ watch(
   { immediate: true },
 );
 
-/** Keys of the open file; they need Alt, so that they never get in the way of typing. */
+/** Chapters by number; with Alt, so that they never get in the way of typing. */
 async function onFileKey(event: KeyboardEvent): Promise<void> {
-  if (!event.altKey || event.ctrlKey || event.metaKey || !file.value || !path.value) return;
+  if (!event.altKey || event.ctrlKey || event.metaKey || !file.value) return;
   const number = /^Digit([1-9])$/.exec(event.code)?.[1];
   const name = number ? file.value.product.chapters[Number(number) - 1] : undefined;
-  if (name) {
-    event.preventDefault();
-    await router.push(`/files/${editing.reference}/${name}`);
-    center.value?.focus();
-  } else if (event.code === 'KeyP' && !locked.value && desk.may('details.write')) {
-    event.preventDefault();
-    await router.replace({ path: `/files/${editing.reference}/people`, hash: '' });
-    await router.push({ path: `/files/${editing.reference}/people`, hash: '#add-person' });
-  } else if (event.code === 'KeyN') {
-    const [first] = path.value.now;
-    event.preventDefault();
-    if (first) await go(first);
-  }
+  if (!name) return;
+  event.preventDefault();
+  await router.push(`/files/${editing.reference}/${name}`);
+  center.value?.focus();
 }
+async function addPerson(): Promise<void> {
+  await router.replace({ path: `/files/${editing.reference}/people`, hash: '' });
+  await router.push({ path: `/files/${editing.reference}/people`, hash: '#add-person' });
+}
+/** The first thing on the Path that this person can settle; without one, the first that stands there. */
+const mine = computed(() => path.value?.now.find(({ holder }) => desk.me && HOLDERS_OF[desk.me.role].includes(holder)));
+async function goToFirst(): Promise<void> {
+  const first = mine.value ?? path.value?.now[0];
+  if (first) await go(first);
+}
+/** Opens the file that waits longest for this person, other than this one; Today where there is none. */
+async function nextFile(): Promise<void> {
+  const today = await api.get<TodayPage>(`/api/today?${queryOf({ waitingFor: 'me', page: 1, size: 2 })}`).catch(() => null);
+  const next = today?.items.find(({ reference }) => reference !== editing.reference);
+  await router.push(next ? `/files/${next.reference}` : '/today');
+}
+const moveName = computed(() => (path.value?.next ? `Move on to ${STAGE_LABEL[path.value.next].toLowerCase()}` : ''));
+offerActs(() => [
+  ...(movesByHand.value && desk.may('file.move')
+    ? [{ name: moveName.value, key: 'M', waits: bar.value ? `${bar.value.entries.length} on the Path` : saving.value === 'saved' ? null : 'saving', run: move }]
+    : []),
+  ...(path.value && path.value.now.length > 0 ? [{ name: 'Go to the first thing on the Path', key: 'N', waits: null, run: goToFirst }] : []),
+  ...(!locked.value && desk.may('details.write') ? [{ name: 'Add a person', key: 'P', waits: null, run: addPerson }] : []),
+  { name: 'Next file', key: 'G', waits: null, run: nextFile },
+  ...(mayWithdraw.value ? [{ name: 'Withdraw the file', key: null, waits: null, run: () => (withdrawing.value = true) }] : []),
+]);
+/** A file that is opened without a chapter begins where its next entry is. */
+watch(
+  [() => route.params['chapter'], path] as const,
+  ([wanted, ready]) => {
+    if (!ready || wanted) return;
+    const here = mine.value?.place.chapter ?? (desk.me?.role === 'intake' ? 'request' : 'decision');
+    void router.replace(`/files/${editing.reference}/${file.value?.product.chapters.includes(here) ? here : 'request'}`);
+  },
+  { immediate: true },
+);
 const fileKey = (event: KeyboardEvent): void => void onFileKey(event);
 onMounted(() => {
   window.addEventListener('keydown', fileKey);
@@ -152,8 +183,10 @@ function onEnter(event: KeyboardEvent): void {
 }
 async function move(): Promise<void> {
   moving.value = true;
-  await editing.act('/move').catch(() => undefined);
+  const moved = await editing.act('/move').catch(() => false);
   moving.value = false;
+  // The work goes on with the first thing that is due in the new stage.
+  if (moved && mine.value) await go(mine.value);
 }
 const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
 </script>
@@ -178,9 +211,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
             {{ STAGE_LABEL[stage] }}
           </li>
         </ol>
-        <v-btn v-if="desk.may('file.withdraw') && path.next && file.envelope?.state !== 'out'" size="x-small" variant="text" @click="withdrawing = true">
-          Withdraw the file
-        </v-btn>
+        <v-btn v-if="mayWithdraw" size="x-small" variant="text" @click="withdrawing = true"> Withdraw the file </v-btn>
       </div>
     </nav>
     <section ref="center" class="center" tabindex="-1" @keydown="onEnter" @keydown.capture="onUndo">
@@ -215,22 +246,24 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
             variant="flat"
             :disabled="bar !== null || saving !== 'saved'"
             :loading="moving"
+            title="Alt+M"
             @click="move"
           >
-            Move on to {{ STAGE_LABEL[path.next].toLowerCase() }}
+            {{ moveName }}
           </v-btn>
+          <v-btn v-if="!mine && !movesByHand" variant="flat" title="Alt+G" @click="nextFile">Next file</v-btn>
           <span v-if="movesByHand && bar && desk.may('file.move')" class="soft waits">waits for {{ bar.entries.length }} on the Path</span>
         </div>
       </header>
       <p v-if="news" class="note ember news" role="alert">
         {{ news }}
-        <v-btn size="x-small" variant="text" @click="news = ''">Put away</v-btn>
+        <v-btn size="x-small" variant="text" @click="news = ''">Close</v-btn>
       </p>
       <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris news">
         <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
       </p>
-      <component :is="CHAPTER_PAGES.get(chapter)" :file="file" :path="path" :locked="locked" />
+      <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />
     </section>
     <PathPanel :path="path" :today="view.today" :narrow="folded" @go="go" @fold="fold" />
     <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>

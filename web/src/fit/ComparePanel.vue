@@ -120,7 +120,7 @@ const LETTERS = ['A', 'B', 'C'];
                 <span class="soft name">{{ column.variant.label }}</span>
                 <span v-if="versions.mayWrite.value" class="acts">
                   <v-btn size="small" color="primary" variant="flat" @click="make(column)">Make it the request</v-btn>
-                  <v-btn size="small" @click="versions.takeAway(column.variant)">Take away</v-btn>
+                  <v-btn size="small" @click="versions.takeAway(column.variant)">Remove</v-btn>
                 </span>
               </template>
             </th>

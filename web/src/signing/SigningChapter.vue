@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { personName, type Signer } from '@cavren/core';
+import { personName, signersOf, writePhone, type FilePerson, type Signer } from '@cavren/core';
 import { computed, ref } from 'vue';
+import { offerActs, WillHappen } from '../acts/index';
 import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark } from '../look/index';
 import { PdfPages } from '../papers/index';
@@ -15,8 +16,6 @@ const editing = useEditing();
 const desk = useDesk();
 const unlocking = ref(false);
 const showing = ref(false);
-const busy = ref(false);
-const problem = ref('');
 const envelope = computed(() => props.file.envelope);
 const bars = computed(() => (props.file.stage === 'signing' ? props.path.now.filter(({ gate }) => gate !== 'signing') : []));
 const live = computed(() => envelope.value !== null && envelope.value.state !== 'void');
@@ -31,21 +30,35 @@ function waitsFor({ position }: Signer): string {
   const before = envelope.value?.signers.find((signer) => signer.position === position - 1);
   return before ? `waits for ${nameOf(before)}` : 'not invited yet';
 }
-async function send(): Promise<void> {
-  busy.value = true;
-  problem.value = '';
-  await editing.act('/agreement').catch((error: unknown) => {
-    problem.value = error instanceof Error ? error.message : '';
-  });
-  busy.value = false;
-}
+/** Who is asked to sign, in their order, as the product has it. */
+const order = computed(() => signersOf(props.file));
+const reach = ({ email, phone }: FilePerson): string =>
+  [
+    email ? `a link by e-mail to ${email}` : 'no e-mail yet',
+    phone ? `a code by text to ${writePhone(phone, props.file.pack.phoneRegion)}` : 'no phone yet',
+  ].join(', ');
+const happens = computed(() => [
+  { what: 'Made from', to: `the file as it stands now: ${props.file.product.signing.title}` },
+  ...order.value.map((person, at) => ({
+    what: `Signer ${at + 1}`,
+    to: `${personName(person)}: ${reach(person)}${at > 0 ? ', once the one before has signed' : ''}`,
+  })),
+  { what: 'Locks', to: 'the details of the file, until it is signed or unlocked again' },
+]);
+const sending = ref(false);
+const sendWaits = computed(() => {
+  if (props.file.stage !== 'signing') return 'the file has to come to signing first';
+  return bars.value.length > 0 ? sayWithin(say, bars.value[0]?.what ?? '') : null;
+});
+offerActs(() =>
+  !live.value && desk.may('agreement.send') ? [{ name: 'Send for signature', key: 'A', waits: sendWaits.value, run: () => (sending.value = true) }] : [],
+);
 </script>
 
 <template>
   <div>
     <section class="block">
       <h2>{{ file.product.signing.title }}</h2>
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
       <template v-if="!live">
         <p v-if="envelope?.state === 'void'" class="note ember gap">
           The agreement sent {{ showTime(envelope.sentAt) }} was taken back: “{{ envelope.voidReason }}”. What was signed no longer counts.
@@ -55,15 +68,8 @@ async function send(): Promise<void> {
           text to the phone in the file.
         </p>
         <p class="row-actions">
-          <v-btn
-            v-if="desk.may('agreement.send')"
-            variant="flat"
-            data-anchor="send"
-            :loading="busy"
-            :disabled="file.stage !== 'signing' || bars.length > 0"
-            @click="send"
-          >
-            Send the agreement
+          <v-btn v-if="desk.may('agreement.send')" variant="flat" data-anchor="send" title="Alt+A" :disabled="sendWaits !== null" @click="sending = true">
+            Send the agreement …
           </v-btn>
           <span v-if="file.stage !== 'signing'" class="soft">waits until the file has come to signing</span>
           <span v-else-if="bars.length > 0" class="soft">waits for {{ sayWithin(say, bars[0]?.what ?? '') }}</span>
@@ -142,6 +148,7 @@ async function send(): Promise<void> {
         <div v-if="showing && there" class="pages"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
       </template>
     </section>
+    <WillHappen v-model="sending" title="Send for signature" :happens="happens" confirm="Send the agreement" :run="() => editing.act('/agreement')" />
     <ReasonDialog
       v-model="unlocking"
       title="Unlock the file"

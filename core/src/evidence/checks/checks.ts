@@ -4,7 +4,7 @@ import { KINDS_OF_CHECK } from './kinds/index';
 import type { FilePerson } from '../../people/people/index';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
-import type { Check, FileState, Finding } from '../../file/state/index';
+import { plays, type Check, type FileState, type Finding } from '../../file/state/index';
 import { compareNames, nameWords } from '../../basis/names/index';
 
 /** What a register holds about somebody; null where it holds nothing. */
@@ -133,6 +133,13 @@ function scoreEntry(person: { fullName: string; birthDate: string | null }, entr
   }
   return { entry, score: Math.round(Math.min(1, Math.max(0, score)) * 1000) / 1000, reasons };
 }
+
+/** The checks that a product wants of a file's people: whom, and by which of its rules. A company is checked by others. */
+export const wantedChecks = ({
+  product,
+  people,
+}: Pick<FileState, 'product' | 'people'>): { person: FilePerson; rule: FileState['product']['checks'][number] }[] =>
+  product.checks.flatMap((rule) => people.filter((person) => person.kind === 'person' && plays(person, rule.roles)).map((person) => ({ person, rule })));
 
 /** The latest check of a kind about a person as stated now; earlier ones about other details don't count. */
 export function currentCheck(file: Pick<FileState, 'checks'>, person: FilePerson, kind: Check['kind']): Check | null {

@@ -8,6 +8,7 @@ export {
   isCleared,
   isSettled,
   lackedBy,
+  wantedChecks,
   type RegisterRecord,
   watchlistCandidates,
   type WatchlistEntry,

@@ -3,6 +3,7 @@ import type { Affordability } from '../../figures/affordability/index';
 import type { Condition } from '../../evidence/conditions/index';
 import type { FileState } from '../../file/state/index';
 import type { IsoDate } from '../../basis/dates/index';
+import type { StaffRole } from '../../file/permissions/index';
 import type { Chapter, Stage } from '../../file/product/index';
 
 export type Holder = 'officer' | 'applicant' | 'service' | 'approver' | 'compliance' | 'completer';
@@ -14,6 +15,15 @@ export const HOLDER_LABEL: Record<Holder, string> = {
   approver: 'Approver',
   compliance: 'Compliance',
   completer: 'Completer',
+};
+
+/** Whose entries on the Path a role of staff can settle. */
+export const HOLDERS_OF: Record<StaffRole, readonly Holder[]> = {
+  intake: ['officer'],
+  approver: ['approver'],
+  completer: ['completer'],
+  compliance: ['compliance'],
+  policy: [],
 };
 
 /** One thing that still stands between a file and a gate. */

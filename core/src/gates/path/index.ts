@@ -1,6 +1,8 @@
 export {
+  askableChecks,
   barToMove,
   computePath,
+  consentLanguage,
   consentOf,
   dueOn,
   explanationOf,
@@ -8,8 +10,10 @@ export {
   historyOf,
   type Holder,
   HOLDER_LABEL,
+  HOLDERS_OF,
   isEnded,
   isReferred,
   type Path,
   type PathEntry,
+  wantedConsents,
 } from './path';

@@ -7,9 +7,10 @@ import { STAGE_LABEL, type Chapter, type Stage } from '../../file/product/index'
 import { PATH_PARTS } from './parts/index';
 import type { PathEntry } from './entry';
 
-export { HOLDER_LABEL, type Holder, type PathEntry } from './entry';
+export { HOLDER_LABEL, HOLDERS_OF, type Holder, type PathEntry } from './entry';
 export { explanationOf, isReferred } from './parts/carrying';
-export { consentOf, hasConsent, historyOf } from './parts/people';
+export { askableChecks } from './parts/checks';
+export { consentLanguage, consentOf, hasConsent, historyOf, wantedConsents } from './parts/people';
 
 export interface Path {
   entries: PathEntry[];

@@ -6,7 +6,7 @@ import type { IsoDate } from '../../../basis/dates/index';
 import { personName, plays, rolesOf, type Consent, type FileState } from '../../../file/state/index';
 import { adultsWhoMustApply, householdProblems } from '../../../people/household/index';
 import { areDetailsOld } from '../../../people/persons/index';
-import { type HistoryRule } from '../../../file/product/index';
+import { type ConsentText, type HistoryRule } from '../../../file/product/index';
 import { askedOf, endingAnswers } from '../../../people/declarations/index';
 import { rolesProblem, sharesOf } from '../../../people/roles/index';
 import { coverage, gapInWords, type Stretch } from '../../../basis/timeline/index';
@@ -36,6 +36,14 @@ export function consentOf(file: Pick<FileState, 'consents'>, personId: string, k
 }
 
 export const hasConsent = (file: Pick<FileState, 'consents'>, personId: string, kind: string): boolean => consentOf(file, personId, kind) !== null;
+
+/** The consents that somebody is asked for and hasn't given, as the product has them. */
+export const wantedConsents = (file: Pick<FileState, 'consents' | 'product'>, person: FilePerson): ConsentText[] =>
+  file.product.consents.filter(({ kind, roles }) => plays(person, roles) && !hasConsent(file, person.id, kind));
+
+/** The language in which a consent can be read to somebody who wants one: that one where there is such a text, English otherwise. */
+export const consentLanguage = ({ text }: Pick<ConsentText, 'text'>, wanted: string | null): string =>
+  wanted !== null && text[wanted] !== undefined ? wanted : 'en';
 
 function consentEntries(file: FileState): Draft[] {
   return file.product.consents.flatMap(({ kind, label, before, roles }) =>

@@ -1,0 +1,2 @@
+export { actsNow, doByKey, offerActs, type DeskAct } from './acts';
+export { default as WillHappen } from './WillHappen.vue';
