@@ -107,6 +107,8 @@ export async function openDemoFile(page: Page, name: string): Promise<string> {
     .first()
     .click();
   await expect(page.getByRole('heading', { level: 1, name: new RegExp(name) })).toBeVisible();
+  // It opens where its next entry is.
+  await page.waitForURL(/\/files\/[^/]+\/[a-z]+/);
   return /\/files\/([^/]+)\//.exec(page.url())?.[1] ?? '';
 }
 

@@ -28,7 +28,7 @@ export const FileItem = z.object({
   nextHolder: z.string().nullable(),
   nextDue: z.string().nullable(),
   /** How money and dates are written where its product is offered. */
-  writes: z.object({ currency: z.string(), locale: z.string(), dateOrder: z.enum(['mdy', 'dmy', 'ymd']) }).optional(),
+  writes: z.object({ currency: z.string(), locale: z.string(), dateOrder: z.enum(['mdy', 'dmy', 'ymd']), today: z.string() }).optional(),
 });
 export type FileItem = z.infer<typeof FileItem>;
 export const FilePage = page(FileItem);

@@ -295,6 +295,9 @@ export const ProductOnOffer = z.object({
   place: z.string(),
   placeName: z.string(),
   round: z.string().nullable(),
+  /** Which day it is where it is offered, and how days are written there. */
+  today: z.string(),
+  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
   bars: z.array(Words),
 });
 export type ProductOnOffer = z.infer<typeof ProductOnOffer>;

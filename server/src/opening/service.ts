@@ -152,7 +152,7 @@ export function openingService({ services, now }: House) {
       const others = (await services.products.newest()).filter(({ code }) => code !== file.product.code);
       return others
         .filter(({ definition }) => endingAnswers({ ...file, product: definition }).length === 0)
-        .map((product) => onOffer(product, { on: today, channel: file.channel, certificates }));
+        .map((product) => onOffer(product, { on: today, channel: file.channel, certificates }, services.files.todayIn(product.pack)));
     },
   };
 }

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from '@cavren/contract';
-import { extended, offerBars, type OfferWish, type PlacePack as Pack, type ProductDefinition as Product } from '@cavren/core';
+import { extended, offerBars, type IsoDate, type OfferWish, type PlacePack as Pack, type ProductDefinition as Product } from '@cavren/core';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { select, Table, type Sequelize } from '../db/index';
@@ -133,18 +133,23 @@ declare module '../house/index' {
 
 const ProductParams = z.object({ id: z.string().regex(/^[a-z0-9-]{3,60}$/, 'There is no such product') });
 
-/** Products and places: what is on offer, and each version as it is for good. */
-/** A product as somebody sees it who may open a file of it, with what bars them from that. */
-export const onOffer = ({ definition, pack }: ProductRow, wish: OfferWish): ProductOnOffer => ({
+/**
+ * A product as somebody sees it who may open a file of it, with what bars them from that.
+ * @param today which day it is in the product's place.
+ */
+export const onOffer = ({ definition, pack }: ProductRow, wish: OfferWish, today: IsoDate): ProductOnOffer => ({
   code: definition.code,
   name: definition.name,
   line: definition.line,
   place: definition.place,
   placeName: pack.name,
   round: definition.round,
+  today,
+  dateOrder: pack.dateOrder,
   bars: offerBars(definition, pack.name, wish),
 });
 
+/** Products and places: what is on offer, and each version as it is for good. */
 export const products: Concept = async (app, { db, productFolder, offer, services }) => {
   const store = offer('products', makeProducts(db));
   await store.load(productFolder);
@@ -153,7 +158,10 @@ export const products: Concept = async (app, { db, productFolder, offer, service
     const actor = staffFor(request, 'file.read');
     const { channel, on } = request.query;
     const certificates = await services.certificates.of(actor.id);
-    return (await store.newest()).map((product) => onOffer(product, { on: on ?? services.files.todayIn(product.pack), channel, certificates }));
+    return (await store.newest()).map((product) => {
+      const today = services.files.todayIn(product.pack);
+      return onOffer(product, { on: on ?? today, channel, certificates }, today);
+    });
   });
   // A version never changes, so a browser may keep it.
   app.get('/api/products/:id', { schema: { params: ProductParams, response: { 200: ProductInForce } } }, async (request, reply) => {

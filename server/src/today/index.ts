@@ -12,7 +12,7 @@ function todayService({ services }: House) {
       const known = products.get(item.product);
       if (!known) return item;
       const { currency, locale, dateOrder } = known.place;
-      return { ...item, product: known.name, writes: { currency, locale, dateOrder } };
+      return { ...item, product: known.name, writes: { currency, locale, dateOrder, today: services.files.todayIn(known.place) } };
     });
   }
 

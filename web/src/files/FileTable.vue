@@ -8,7 +8,7 @@ import { daysUntil, localToday } from './words';
 
 defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[] }>();
 const router = useRouter();
-const today = localToday();
+const todayOf = ({ writes }: FileItem): string => writes?.today ?? localToday();
 const go = (reference: string) => void router.push(`/files/${reference}`);
 /** Money and dates stand as the place of each file's product writes them. */
 const moneyOf = ({ amount, writes }: FileItem): string => (amount === null ? '' : formatMoney(amount, writes ?? {}));
@@ -35,9 +35,9 @@ const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as H
       <tr v-for="item in items" :key="item.reference + item.nextHolder" @click="go(item.reference)">
         <td class="due">
           <template v-if="item.nextDue">
-            <span :class="{ late: daysUntil(item.nextDue, today).late }">
-              <Mark :kind="daysUntil(item.nextDue, today).late ? 'blocked' : 'waiting'" />
-              {{ daysUntil(item.nextDue, today).text }}
+            <span :class="{ late: daysUntil(item.nextDue, todayOf(item)).late }">
+              <Mark :kind="daysUntil(item.nextDue, todayOf(item)).late ? 'blocked' : 'waiting'" />
+              {{ daysUntil(item.nextDue, todayOf(item)).text }}
             </span>
           </template>
           <span v-else class="soft">—</span>

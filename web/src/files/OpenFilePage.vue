@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CHANNEL_LABEL, CHANNELS, type PersonMatch, type PersonMatches, type ProductOnOffer } from '@cavren/contract';
-import { dateInWords, isoDate, LINE_LABEL, STAGE_LABEL, type IsoDate, type Stage } from '@cavren/core';
+import { dateInWords, formatDate, isoDate, LINE_LABEL, STAGE_LABEL, type IsoDate, type Stage } from '@cavren/core';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -14,7 +14,6 @@ const say = useSay();
 
 /** Find the person first, then open a file for them: with their known details, or as somebody new. */
 const router = useRouter();
-const today = isoDate(localToday());
 const kind = ref<'person' | 'organisation'>('person');
 const name = ref('');
 const born = ref('');
@@ -26,7 +25,8 @@ const different = ref('');
 const LAST_PRODUCT = 'cavren-last-product';
 const product = ref('');
 const channel = ref<(typeof CHANNELS)[number]>('counter');
-const received = ref(showDate(today));
+/** What was typed; the day itself where nothing was. */
+const receivedTyped = ref<string | null>(null);
 const signed = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
@@ -36,6 +36,12 @@ const { data: products } = useQuery({
   queryFn: () => api.get<ProductOnOffer[]>(`/api/products?channel=${channel.value}`),
   placeholderData: (before) => before,
 });
+const picked = computed(() => products.value?.find(({ code }) => code === product.value) ?? null);
+/** Days are those of the product's place, and written as there; before there is one, those of this desk. */
+const today = computed(() => (picked.value ? isoDate(picked.value.today) : localToday()));
+const order = computed(() => picked.value?.dateOrder ?? 'mdy');
+const ORDER_WORD = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' } as const;
+const received = computed({ get: () => receivedTyped.value ?? formatDate(today.value, order.value), set: (text) => (receivedTyped.value = text) });
 const offered = computed(() => (products.value ?? []).filter(({ bars }) => bars.length === 0));
 const barred = computed(() => (products.value ?? []).filter(({ bars }) => bars.length > 0));
 watch(offered, (list) => {
@@ -44,14 +50,14 @@ watch(offered, (list) => {
   const last = localStorage.getItem(LAST_PRODUCT);
   product.value = (list.find(({ code }) => code === last) ?? list.find(({ line }) => line === 'lending') ?? list[0])?.code ?? '';
 });
-const round = computed(() => products.value?.find(({ code }) => code === product.value)?.round ?? null);
+const round = computed(() => picked.value?.round ?? null);
 /** A file of the same round in which the chosen person stands already. */
 const clash = computed(() => {
   if (!round.value || chosen.value === null || chosen.value === 'new') return null;
   return chosen.value.files.find((file) => file.open && file.round === round.value) ?? null;
 });
 const ways = CHANNELS.filter((way) => way !== 'frontDoor');
-const readings = computed(() => (born.value.trim() ? possibleDates(born.value, 'mdy', today) : []));
+const readings = computed(() => (born.value.trim() ? possibleDates(born.value, 'mdy', localToday()) : []));
 const birthDate = computed<IsoDate | null>(() => (readings.value.length === 1 ? (readings.value[0] ?? null) : null));
 const strong = computed(() => matches.value?.find(({ strength }) => strength === 'strong') ?? null);
 const mail = computed(() => (contact.value.includes('@') ? contact.value.trim() : ''));
@@ -93,10 +99,10 @@ async function search(): Promise<void> {
 }
 
 async function open(): Promise<void> {
-  const [receivedOn] = possibleDates(received.value, 'mdy', today);
-  const [signedOn = null] = signed.value.trim() ? possibleDates(signed.value, 'mdy', today) : [];
-  if (!receivedOn) return void (problems.value = { receivedOn: 'Give the date as month/day/year.' });
-  if (signed.value.trim() && !signedOn) return void (problems.value = { signedOn: 'Give the date as month/day/year.' });
+  const [receivedOn] = possibleDates(received.value, order.value, today.value);
+  const [signedOn = null] = signed.value.trim() ? possibleDates(signed.value, order.value, today.value) : [];
+  if (!receivedOn) return void (problems.value = { receivedOn: `Give the date as ${ORDER_WORD[order.value]}.` });
+  if (signed.value.trim() && !signedOn) return void (problems.value = { signedOn: `Give the date as ${ORDER_WORD[order.value]}.` });
   busy.value = true;
   problems.value = {};
   try {
@@ -145,7 +151,14 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
       </label>
       <label>
         {{ kind === 'person' ? 'Birth date' : 'Founded on' }}
-        <input v-model="born" class="field-input" :class="{ wrong: problems['birthDate'] }" name="birthDate" placeholder="month/day/year" autocomplete="off" />
+        <input
+          v-model="born"
+          class="field-input"
+          :class="{ wrong: problems['birthDate'] }"
+          name="birthDate"
+          :placeholder="ORDER_WORD[order]"
+          autocomplete="off"
+        />
         <span v-if="readings.length > 1" class="which">
           <button v-for="date in readings" :key="date" type="button" @click="born = dateInWords(date)">{{ dateInWords(date) }}</button> which?
         </span>
@@ -221,14 +234,21 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
       </label>
       <label v-if="channel === 'post'">
         Signed on
-        <input v-model="signed" class="field-input" :class="{ wrong: problems['signedOn'] }" name="signedOn" placeholder="month/day/year" autocomplete="off" />
+        <input
+          v-model="signed"
+          class="field-input"
+          :class="{ wrong: problems['signedOn'] }"
+          name="signedOn"
+          :placeholder="ORDER_WORD[order]"
+          autocomplete="off"
+        />
         <span v-if="problems['signedOn']" class="error" role="alert">{{ problems['signedOn'] }}</span>
       </label>
       <label>
         Received on
         <input v-model="received" class="field-input" :class="{ wrong: problems['receivedOn'] }" name="receivedOn" autocomplete="off" />
         <span v-if="problems['receivedOn']" class="error" role="alert">{{ problems['receivedOn'] }}</span>
-        <span v-else class="soft small">keyed today, {{ showDate(today) }}</span>
+        <span v-else class="soft small">keyed today, {{ formatDate(today, order) }}</span>
       </label>
       <v-btn type="submit" variant="flat" :loading="busy" :disabled="clash !== null || product === ''">
         {{ chosen === 'new' ? 'Open the file' : `Open with ${chosen.fullName}’s details` }}

@@ -1,4 +1,4 @@
-import { formatDate, writePhone, type DateOrder } from '@cavren/core';
+import { dayAt, formatDate, writePhone, type DateOrder, type IsoDate } from '@cavren/core';
 
 /** How the desk writes values where no file's place says otherwise. */
 const ORDER: DateOrder = 'mdy';
@@ -17,4 +17,5 @@ export function daysUntil(date: string, today: string): { text: string; late: bo
   return { text: days === 1 ? 'tomorrow' : `in ${days} days`, late: false };
 }
 
-export const localToday = (): string => new Date().toISOString().slice(0, 10);
+/** Which day it is by the clock of this browser; a file has the day of its own place. */
+export const localToday = (): IsoDate => dayAt(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone);
