@@ -49,6 +49,7 @@ dl {
   display: grid;
   grid-template-columns: max-content minmax(0, 1fr);
   gap: 6px 16px;
+  margin: 0;
 }
 dt {
   color: var(--ink-soft);

@@ -42,5 +42,5 @@ export const showFigure = (figure: Figure, currency: string): string => (figure.
 
 export function showLimit(figure: Figure, currency: string): string {
   if (!figure.limit) return 'no limit';
-  return `${figure.limit.bound === 'most' ? 'at most' : 'at least'} ${figure.unit === 'ratio' ? `${(figure.limit.value * 100).toFixed(0)} %` : showValue(figure.limit.value, figure.unit, currency)}`;
+  return `${figure.limit.bound === 'most' ? 'at most' : 'at least'} ${figure.unit === 'ratio' ? `${(figure.limit.value * 100).toFixed(0)}\u00a0%` : showValue(figure.limit.value, figure.unit, currency)}`;
 }

@@ -33,6 +33,12 @@ interface Entry {
 const reference = computed(() => (route.path.startsWith('/files/') ? String(route.params['reference'] ?? '') : ''));
 const own = computed<Entry[]>(() => {
   const entries: Entry[] = [
+    ...actsNow.value.map(({ name, key, waits, run }) => ({
+      group: 'Act',
+      label: name,
+      detail: waits === null ? (key === null ? '' : `Alt+${key}`) : `waits: ${waits}`,
+      go: () => (waits === null ? run() : undefined),
+    })),
     ...(reference.value
       ? CHAPTERS.filter((chapter) => chapter !== 'papers').map((chapter) => ({
           group: 'Chapter',
@@ -41,12 +47,6 @@ const own = computed<Entry[]>(() => {
           go: () => router.push(`/files/${reference.value}/${chapter}`),
         }))
       : []),
-    ...actsNow.value.map(({ name, key, waits, run }) => ({
-      group: 'Act',
-      label: name,
-      detail: waits === null ? (key === null ? '' : `Alt+${key}`) : `waits: ${waits}`,
-      go: () => (waits === null ? run() : undefined),
-    })),
     ...PAGES.filter(({ act }) => desk.may(act)).map(({ path, label, detail, inBar }) => ({
       group: inBar ? 'Place' : 'Action',
       label,

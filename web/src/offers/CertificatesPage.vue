@@ -32,7 +32,7 @@ function edit(certificate?: CertificatePage['certificates'][number]): void {
 }
 async function keep(): Promise<void> {
   problems.value = {};
-  const read = (text: string): IsoDate | null => parseDate(text, 'mdy', today as IsoDate);
+  const read = (text: string): IsoDate | null => parseDate(text, 'mdy', today);
   const from = read(draft.from);
   const until = draft.until.trim() ? read(draft.until) : null;
   if (!from) return void (problems.value = { from: 'Give the date as month/day/year.' });

@@ -1,5 +1,6 @@
 export {
   dueDate,
+  firstRevolvingPayment,
   onePeriodAfter,
   partProblem,
   partSchedule,

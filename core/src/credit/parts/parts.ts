@@ -229,6 +229,20 @@ const promotionalPayment = (terms: PartTerms, periods: readonly Period[]): Minor
   );
 };
 
+/**
+ * The first payment on a revolving part: its share of what is owed, its least payment or the interest of the period,
+ * whichever is most, and no more than all that is owed. At a rate that its usual payments don't keep up with, the interest
+ * is what has to be found.
+ * @returns minor units; common practice, no source.
+ */
+export function firstRevolvingPayment(terms: PartTerms): Minor {
+  const { revolving, principal, advanceOn, annualRate } = terms;
+  const { share, least } = revolving ?? { share: 0, least: minor(0) };
+  const interest = interestOn(principal, scaledRate(annualRate), periodPart(terms, 1, advanceOn, dueDate(terms, 1)));
+  const owed = principal + interest;
+  return minor(Math.min(owed, Math.max(scaled(owed, share), least, interest)));
+}
+
 function revolvingSchedule(terms: PartTerms): PartSchedule {
   const { revolving, principal, advanceOn, annualRate } = terms;
   const { share, least } = revolving ?? { share: 0, least: minor(0) };

@@ -8,6 +8,7 @@ import { type FileState } from '../../file/state/index';
 import { firstPeriod, levelPayment, MAX_PAYMENTS, type Schedule, type ScheduleRow } from '../../credit/loan/index';
 import { minor, proportion, scaled, type Minor } from '../../basis/money/index';
 import {
+  firstRevolvingPayment,
   onePeriodAfter,
   partProblem,
   partSchedule,
@@ -118,8 +119,11 @@ function stepsOf(terms: PartTerms): PaymentStep[] {
 /** Payments of a part in a year: its periods, or the months of its season. */
 const paymentsInYear = ({ every, season }: PartTerms): number => (season && every === 'month' ? season.length : PAYMENT_PERIODS[every].perYear);
 
+/** The steps of a part at another rate than it was worked at: a line whose payments don't pay it off there has at least its interest to pay. */
+const stepsAtRate = (terms: PartTerms): PaymentStep[] => (terms.kind === 'revolving' ? [{ from: 1, payment: firstRevolvingPayment(terms) }] : stepsOf(terms));
+
 /** What a part takes a month: its highest regular payment, times the payments of a year, over twelve. */
-const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsOf(terms)): Minor =>
+const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsAtRate(terms)): Minor =>
   proportion(Math.max(...steps.map(({ payment }) => payment)), paymentsInYear(terms), 12);
 
 /** A part's terms in a few words. */

@@ -9,7 +9,7 @@ import type { AskedField, IncomeMethod, Monthly } from './methods/method';
 import { rate } from './methods/rate';
 import { toMonthly } from '../../basis/frequency/index';
 import { incomeBar } from '../../people/household/index';
-import { proportion, scaled, type Minor } from '../../basis/money/index';
+import { MAX_AMOUNT, proportion, scaled, type Minor } from '../../basis/money/index';
 import type { IncomePolicy, IncomeRule } from '../../file/product/index';
 
 /** How a source's monthly figure comes about. */
@@ -110,7 +110,8 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   if (!made) return null;
   const { monthly, terms, drop } = made;
   const questions = questionsOf(file, income, person, rule, monthly, drop, today);
-  const bar = barOf(file, income, person, rule, today);
+  // What comes to more than can be keyed at all is a slip of the hand, and would outgrow what sums are exact in.
+  const bar = Math.abs(monthly) > MAX_AMOUNT ? say('income.moreThanCanBeWorked') : barOf(file, income, person, rule, today);
   const cut = bar === null ? outlookOf(file, income, today) : null;
   const share = bar === null ? (rule?.share ?? 0) : 0;
   const place = { chapter: 'income' as const, anchor: income.id };
