@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect, spoken } from '../../core/test/spoken';
 import { makePool, recalculateAll } from '../src/calculation/index';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
-import { change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';
+import { dayAtHome, change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -136,7 +136,7 @@ describe('income, commitments and worth over HTTP', () => {
     const { body } = await tamsin.post<{ reference: string }>('/api/files', {
       product: 'tools-gear',
       channel: 'counter',
-      receivedOn: new Date().toISOString().slice(0, 10),
+      receivedOn: dayAtHome(),
       personId: null,
       fullName: 'Manaia Tester',
       birthDate: '1991-02-03',
@@ -162,7 +162,7 @@ describe('cover that asks for the coming year', () => {
     ).post<{ reference: string }>('/api/files', {
       product: 'crew-cover',
       channel: 'counter',
-      receivedOn: new Date().toISOString().slice(0, 10),
+      receivedOn: dayAtHome(),
       personId: null,
       fullName: 'Crew Tester',
       birthDate: '1992-03-04',

@@ -389,6 +389,9 @@ const answers = (personId: string, given: Record<string, string>): DetailChange[
 const opened = new WeakMap<TestCavren, number>();
 
 /** A file opened at the counter for Ida Holm; each further file of a Cavren is for another Ida Holm. */
+/** The day at home, the last of all places that ship to begin: nothing was received later than that anywhere. */
+export const dayAtHome = (at: Date = new Date()): string => dayAt(at.toISOString(), 'America/New_York');
+
 export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida Holm', product = 'workboat-refit'): Promise<Walk> {
   const client = await cavren.as(who);
   const number = opened.get(cavren) ?? 0;
@@ -396,7 +399,7 @@ export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida
   const { body } = await client.post<{ reference: string }>('/api/files', {
     product,
     channel: 'counter',
-    receivedOn: dayAt((cavren.clock.at ?? new Date()).toISOString(), 'America/New_York'),
+    receivedOn: dayAtHome(cavren.clock.at ?? undefined),
     personId: null,
     fullName,
     birthDate: `${1990 - number}-04-03`,

@@ -30,7 +30,7 @@ import { speakerFor } from '@cavren/words';
 import { engineOf } from '../../core/test/engine';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
 import { Phone } from './applicant';
-import { change, makeCavren, openFile, problems, Walk, type Answer, type TestCavren } from './cavren';
+import { dayAtHome, change, makeCavren, openFile, problems, Walk, type Answer, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -55,7 +55,7 @@ async function openOther(product: string, channel: OpenFile['channel'] = 'counte
   ).post<{ reference: string }>('/api/files', {
     product,
     channel,
-    receivedOn: new Date().toISOString().slice(0, 10),
+    receivedOn: dayAtHome(),
     personId: null,
     fullName: `Gerrit Vane ${product}`,
     birthDate: '1981-02-03',

@@ -8,7 +8,7 @@ import { createConnection } from 'mariadb';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
-import { STAFF } from './cavren';
+import { dayAtHome, STAFF } from './cavren';
 import { buildApp, readConfig, verifyHistories } from '../src/index';
 
 /** Faults of the machine: a server that is killed, a database that goes away under a server that runs on. */
@@ -77,7 +77,7 @@ describe('kill -9 in the middle of saves', () => {
       body: JSON.stringify({
         product: 'workboat-refit',
         channel: 'counter',
-        receivedOn: new Date().toISOString().slice(0, 10),
+        receivedOn: dayAtHome(),
         personId: null,
         fullName: 'Ida Holm',
         birthDate: '1990-04-03',

@@ -9,7 +9,8 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 /** What a product of before has that a later Cavren asks of every product: files that were opened with it go on with it. */
 export function upgradeProduct(raw: unknown): unknown {
   const product = withCarrying(withPeople(raw)) as Raw | Priced;
-  return withWords('pricing' in product ? withCosts(product as Priced) : product);
+  // Papers that act by themselves were always refused before a product could say otherwise.
+  return { activePapers: 'refused', ...withWords('pricing' in product ? withCosts(product as Priced) : product) };
 }
 
 type Priced = Parameters<typeof withCosts>[0];
@@ -110,7 +111,6 @@ function withPeople(raw: unknown): unknown {
     ],
     lookUpConsent: consentsBeforeChecks['kind'],
     monitoring: [],
-    activePapers: 'refused',
     asks: [],
     detailsAge: 365,
     lapse: { days: 365, warnBefore: [30] },
