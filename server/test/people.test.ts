@@ -19,7 +19,7 @@ import { expect } from '../../core/test/spoken';
 import { speakerFor } from '@cavren/words';
 import { inTransaction, select } from '../src/db/index';
 import { newestMessage } from './applicant';
-import { change, makeCavren, openFile, Walk, type Answer, type TestCavren, problem } from './cavren';
+import { dayAtHome, change, makeCavren, openFile, Walk, type Answer, type TestCavren, problem } from './cavren';
 import { makePersons, randomFrom, withSlip } from './register';
 
 let cavren: TestCavren;
@@ -31,7 +31,7 @@ afterEach(() => {
   cavren.clock.at = null;
 });
 
-const today = () => new Date().toISOString().slice(0, 10);
+const today = () => dayAtHome();
 let drawn = 0;
 /** A birth date that nobody else in these tests has. */
 const someDay = (): string => `19${40 + Math.floor(drawn / 300)}-${String(1 + (drawn % 12)).padStart(2, '0')}-${String(1 + (drawn++ % 28)).padStart(2, '0')}`;
@@ -151,7 +151,7 @@ describe('find before you create', () => {
 
   it('a known person brings addresses and jobs along, with their age; old details are asked again', async () => {
     cavren.clock.at = new Date(Date.now() - 300 * 86_400_000);
-    const before = await opened({ fullName: 'Ragna Holt', birthDate: someDay(), receivedOn: cavren.clock.at.toISOString().slice(0, 10) });
+    const before = await opened({ fullName: 'Ragna Holt', birthDate: someDay(), receivedOn: dayAtHome(cavren.clock.at) });
     await before.details([
       change.add('home', { personId: before.applicant.id, line: '1 Quay', town: 'Quillhaven', since: '2020-01-01' }),
       change.add('work', { personId: before.applicant.id, kind: 'employed', employer: 'Petrel Ferries', since: '2020-01-01' }),
@@ -246,7 +246,7 @@ describe('one household in one round', () => {
 describe('how an application begins', () => {
   it('by post: signed, received and keyed are kept apart, none later than the next', async () => {
     const wish = { channel: 'post', fullName: 'Gale Pinnock', birthDate: someDay() };
-    const day = (back: number) => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
+    const day = (back: number) => dayAtHome(new Date(Date.now() - back * 86_400_000));
     expect(problem(await open(wish)).errors).toMatchObject([{ path: 'signedOn' }]);
     expect(problem(await open({ ...wish, receivedOn: day(3), signedOn: day(1) })).errors).toMatchObject([{ path: 'signedOn' }]);
     expect(problem(await open({ ...wish, receivedOn: day(-2), signedOn: day(5) })).errors).toMatchObject([{ path: 'receivedOn' }]);
@@ -366,7 +366,7 @@ describe('how an application begins', () => {
     const day = 86_400_000;
     const begun = Date.now() - 250 * day;
     cavren.clock.at = new Date(begun);
-    const wish = { fullName: 'Lapsing Larkin', birthDate: someDay(), receivedOn: new Date(begun).toISOString().slice(0, 10), phone: '(212) 555-0190' };
+    const wish = { fullName: 'Lapsing Larkin', birthDate: someDay(), receivedOn: dayAtHome(new Date(begun)), phone: '(212) 555-0190' };
     const walk = await opened(wish);
     const sweepAt = async (days: number) => {
       cavren.clock.at = new Date(begun + days * day);
