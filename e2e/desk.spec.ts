@@ -205,14 +205,29 @@ test('all consents at once from the keyboard, what can be done in the command ba
   // It opens where its next entry is.
   await expect(page).toHaveURL(/\/declarations/);
   await expect(page.getByText('not yet').first()).toBeVisible();
+  // Behind an open dialog nothing is done.
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
+  await page.keyboard.press('Alt+a');
+  // A dialog hears of Escape once it stands on top of all others, a moment after it is seen.
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toHaveCount(0, { timeout: 1000 });
+  }).toPass();
+  await expect(page.getByRole('button', { name: /agrees to all that was read out/ })).toBeVisible();
   await page.keyboard.press('Alt+a');
   await expect(page.getByRole('button', { name: /agrees to all that was read out/ })).toHaveCount(0);
   await expect(page.getByText('not yet')).toHaveCount(0);
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('option', { name: /Move on to checking/ })).toContainText(/Alt\+M|waits/);
-  await page.keyboard.press('Escape');
   const here = page.url();
-  await page.keyboard.press('Alt+g');
+  await page.getByRole('combobox', { name: /Find a person or file/ }).fill('Next file');
+  await expect(page.getByRole('option', { name: /Next file/ })).toContainText('Alt+G');
+  await page.keyboard.press('Enter');
   await expect.poll(() => page.url()).not.toBe(here);
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/Halden/);
+  await expect(page.getByRole('dialog', { name: 'Find or do' })).toHaveCount(0);
+  const next = page.url();
+  await page.keyboard.press('Alt+g');
+  await expect.poll(() => page.url()).not.toBe(next);
 });

@@ -111,6 +111,7 @@ export {
   plays,
   rolesOf,
   type Signer,
+  applicantsOf,
   signersOf,
 } from './file/state/index';
 export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';

@@ -79,26 +79,29 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
     });
   }
 
-  async function ask(change: FileChange, person: FilePerson, kind: CheckKind): Promise<void> {
-    const id = nanoid();
-    await store.insert(
-      {
-        id,
-        fileId: change.row.id,
-        personId: person.id,
-        kind,
-        state: 'waiting',
-        askedAbout: checkSubject(person),
-        askedAt: change.now,
-        answeredAt: null,
-        attempts: 0,
-        lastProblem: null,
-      },
-      change.tx,
-    );
-    await jobs.add('check.run', id, change.tx);
+  /** Writes into a file that is being changed that services are asked, and has them asked afterwards. */
+  async function ask(change: FileChange, asked: readonly { person: FilePerson; kind: CheckKind }[]): Promise<void> {
+    for (const { person, kind } of asked) {
+      const id = nanoid();
+      await store.insert(
+        {
+          id,
+          fileId: change.row.id,
+          personId: person.id,
+          kind,
+          state: 'waiting',
+          askedAbout: checkSubject(person),
+          askedAt: change.now,
+          answeredAt: null,
+          attempts: 0,
+          lastProblem: null,
+        },
+        change.tx,
+      );
+      await jobs.add('check.run', id, change.tx);
+      change.record('check.ask', `check/${id}`, null, JSON.stringify({ kind, of: person.fullName }));
+    }
     await change.reload('checks');
-    change.record('check.ask', `check/${id}`, null, JSON.stringify({ kind, of: person.fullName }));
     change.afterwards(() => jobs.poke());
   }
 
@@ -115,7 +118,7 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
         const missing = lackedBy(kind, person);
         if (missing.length > 0) throw refused('details-missing', say('checks.checkNeedsFirst', { missing: { all: missing, by: 'and' } }));
         if (currentCheck(file, person, kind)?.state === 'waiting') throw PROBLEM.checkWaiting();
-        await ask(change, person, kind);
+        await ask(change, [{ person, kind }]);
       });
     },
     /** Asks for every check that can be asked for now, in one act. */
@@ -124,7 +127,10 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
         if (isEnded(change.file.stage)) throw PROBLEM.ended();
         const askable = askableChecks(change.file);
         if (askable.length === 0) throw PROBLEM.nothingToAsk();
-        for (const { person, rule } of askable) await ask(change, person, rule.kind);
+        await ask(
+          change,
+          askable.map(({ person, rule: { kind } }) => ({ person, kind })),
+        );
       });
     },
     /** Settles one finding in a way that its kind of check knows: by who keeps the file, or by compliance. */

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { FileAnswer, Id, RecordConsent, RecordConsents, WithdrawConsent } from '@cavren/contract';
-import { consentLanguage, consentOf, plays, wantedConsents, type Consent, type FileState } from '@cavren/core';
+import { consentLanguage, consentOf, plays, wantedConsents, type Consent, type ConsentText, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -55,20 +55,31 @@ type ConsentsStore = ReturnType<typeof consentsStore>;
 
 /** Records who agreed to what: text, version, language, how, when and to whom; and when it was taken back. */
 function consentsService({ services }: House, store: ConsentsStore) {
+  function textIn(consent: ConsentText, language: string): string {
+    const said = consent.text[language];
+    if (said === undefined) throw PROBLEM.thisTextNotThereLanguage({}, 'language');
+    return said;
+  }
   /** Writes a consent into a file that is being changed. */
   async function give(change: FileChange, personId: string, kind: string, language: string, how: string): Promise<void> {
     const person = change.file.people.find(({ id }) => id === personId);
     const text = change.file.product.consents.find((consent) => consent.kind === kind);
     if (!person || !text || !plays(person, text.roles)) throw PROBLEM.noPersonWhomThisConsentAsked();
-    if (text.text[language] === undefined) throw PROBLEM.thisTextNotThereLanguage({}, 'language');
+    const said = textIn(text, language);
     if (consentOf(change.file, personId, kind)) throw PROBLEM.consentThere();
+    await keep(change, personId, text, said, language, how);
+    await change.reload('consents');
+  }
+
+  async function keep(change: FileChange, personId: string, text: ConsentText, said: string, language: string, how: string): Promise<void> {
+    const { kind } = text;
     const row: ConsentRow = {
       id: nanoid(),
       fileId: change.row.id,
       personId,
       kind,
       version: text.version,
-      text: text.text[language],
+      text: said,
       language,
       toWhom: text.to,
       how,
@@ -78,7 +89,6 @@ function consentsService({ services }: House, store: ConsentsStore) {
       withdrawnBy: null,
     };
     await store.insert(row, change.tx);
-    await change.reload('consents');
     change.record('consent.record', `person/${personId}`, null, `${kind}, version ${text.version}, ${language}, ${how}`);
   }
 
@@ -102,7 +112,11 @@ function consentsService({ services }: House, store: ConsentsStore) {
         const person = change.file.people.find(({ id }) => id === wish.personId);
         const texts = person ? wantedConsents(change.file, person) : [];
         if (texts.length === 0) throw PROBLEM.nothingToAgreeTo();
-        for (const text of texts) await give(change, wish.personId, text.kind, consentLanguage(text, wish.language), wish.how);
+        for (const text of texts) {
+          const language = consentLanguage(text, wish.language);
+          await keep(change, wish.personId, text, textIn(text, language), language, wish.how);
+        }
+        await change.reload('consents');
       });
     },
     async withdraw(reference: string, version: number, id: string, how: string, actor: Actor): Promise<Changed> {

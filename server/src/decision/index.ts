@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { AnswerQuestion, FileAnswer, Id, MakeDecision } from '@cavren/contract';
-import { plays, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState, say, type Words } from '@cavren/core';
+import { applicantsOf, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState, say, type Words } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -102,8 +102,7 @@ function decisionService({ services }: House, store: DecisionStore) {
 
   /** Writes to who applied, with a link to their front door. */
   async function tellApplicants(change: FileChange, subject: Words, text: Words): Promise<void> {
-    for (const person of change.file.people.filter((candidate) => plays(candidate, ['applicant', 'coApplicant'])))
-      await services.invitations.send(change, person, subject, text);
+    for (const person of applicantsOf(change.file)) await services.invitations.send(change, person, subject, text);
   }
 
   return {

@@ -30,8 +30,8 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
   return {
     /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. */
     async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<Changed> {
-      const { product } = (await services.files.state(where)).file;
-      const { type: mediaType, content, cleaned } = await examinePaper(paper.content, product.activePapers);
+      const active = async () => (await services.files.state(where)).file.product.activePapers;
+      const { type: mediaType, content, cleaned } = await examinePaper(paper.content, active);
       const contentHash = await bytes.put(content);
       // Bytes that no file took are taken away again, unless another paper is the same.
       const refusedBytes = async (error: unknown): Promise<never> => {

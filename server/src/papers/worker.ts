@@ -3,7 +3,7 @@ import { fileTypeFromBuffer } from 'file-type';
 import { inflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { PAPER_TYPES } from '@cavren/contract';
-import type { ActivePapers, Examined, PaperFault } from './examine';
+import type { Examined, PaperFault } from './examine';
 
 const MOST_PIXELS = 60_000_000;
 /** All that the streams of one paper may come to when they are unpacked. */
@@ -11,15 +11,15 @@ const MOST_INFLATED = 120 * 1024 * 1024;
 
 /**
  * Runs on a worker thread: what a paper is, or what is wrong with it. Pictures are decoded to the last row, PDFs parsed.
- * What acts by itself in a PDF is taken out where the product wants that.
+ * @param clean whether what acts by itself in a PDF is taken out of it.
  */
-export default async function examine({ bytes, active }: { bytes: Uint8Array; active: ActivePapers }): Promise<Examined> {
+export default async function examine({ bytes, clean }: { bytes: Uint8Array; clean: boolean }): Promise<Examined> {
   const content = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const found = (await fileTypeFromBuffer(content))?.mime;
   const type = PAPER_TYPES.find((candidate) => candidate === found);
   if (!type) return { fault: 'otherKind', ...(found ? { found } : {}) };
   const fault = type === 'application/pdf' ? await faultOfPdf(content) : await faultOfPicture(content);
-  if (fault === 'active' && active === 'cleaned') {
+  if (fault === 'active' && clean) {
     const cleaned = await withoutActing(content);
     return cleaned ? { type, cleaned } : { fault };
   }

@@ -25,6 +25,8 @@ export function offerActs(offer: Offer): void {
 /** Does what a key stands for. @returns whether it stands for anything that can be done. */
 export function doByKey(event: KeyboardEvent): boolean {
   if (!event.altKey || event.ctrlKey || event.metaKey) return false;
+  // A key that is held down does it once, and nothing is done behind a dialog that is open.
+  if (event.repeat || document.querySelector('.v-dialog.v-overlay--active')) return false;
   const act = actsNow.value.find(({ key, waits }) => key !== null && waits === null && event.code === `Key${key}`);
   if (!act) return false;
   event.preventDefault();

@@ -1,2 +1,3 @@
 export { actsNow, doByKey, offerActs, type DeskAct } from './acts';
+export { default as ReasonDialog } from './ReasonDialog.vue';
 export { default as WillHappen } from './WillHappen.vue';

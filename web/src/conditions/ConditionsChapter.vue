@@ -4,8 +4,8 @@ import { ApiProblem } from '../api/index';
 import { CONDITION_STATE_LABEL, formatMoney, FREQUENCY_LABEL, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
 import { mdiPaperclip } from '@mdi/js';
 import { computed, nextTick, ref } from 'vue';
-import { offerActs } from '../acts/index';
-import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
+import { offerActs, ReasonDialog } from '../acts/index';
+import { useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark, type MarkKind } from '../look/index';
 import { PdfPages } from '../papers/index';
 import { useDesk } from '../session/index';
@@ -80,13 +80,11 @@ async function accept(sure = false): Promise<void> {
     if (leaping.value) editing.news.value = '';
   });
 }
-/** Papers that wait to be looked at, in the order of the list; the next one follows the one that is open. */
-const waiting = computed(() => props.path.conditions.flatMap(({ papers }) => papers.filter(({ state }) => state === 'received')));
+/** The next paper that waits to be looked at: behind the open one in the list, or else from its top. */
 const nextPaper = computed(() => {
-  const others = waiting.value.filter(({ id }) => id !== openPaper.value);
   const all = props.path.conditions.flatMap(({ papers }) => papers);
   const at = all.findIndex(({ id }) => id === openPaper.value);
-  return all.slice(at + 1).find((one) => others.includes(one)) ?? others[0] ?? null;
+  return [...all.slice(at + 1), ...all.slice(0, Math.max(0, at))].find(({ state }) => state === 'received') ?? null;
 });
 async function acceptAndGoOn(sure = false): Promise<void> {
   const next = nextPaper.value;

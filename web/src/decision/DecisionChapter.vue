@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  applicantsOf,
   barToDecide,
   barToRelease,
   CONDITION_STATE_LABEL,
@@ -11,7 +12,6 @@ import {
   paymentBar,
   partInWords,
   personName,
-  plays,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
   signersOf,
@@ -20,9 +20,9 @@ import {
   type Words,
 } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { offerActs, WillHappen } from '../acts/index';
+import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { showFigure } from '../affordability/index';
-import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
+import { useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { describeEntry } from '../history/index';
@@ -85,12 +85,7 @@ const OUTCOME = { approve: 'Approved', decline: 'Declined', sendBack: 'Sent back
 const reasonText = (code: string): string => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code;
 const releaseWaits = computed(() => props.path.now.filter(({ key }) => key !== 'payout:release')[0]?.what ?? null);
 
-const told = computed(() =>
-  props.file.people
-    .filter((person) => plays(person, ['applicant', 'coApplicant']))
-    .map(personName)
-    .join(', '),
-);
+const told = computed(() => applicantsOf(props.file).map(personName).join(', '));
 const approving = ref(false);
 const releasing = ref(false);
 const termLine = computed(() => {
@@ -99,15 +94,11 @@ const termLine = computed(() => {
   const each = payment?.value != null ? `, ${showFigure(payment, currency.value)} a month` : '';
   return `${money(props.file.request.amount)}${termMonths === null ? '' : ` over ${termMonths} months`}${each}`;
 });
-const approvalHappens = computed(() => {
-  const { product } = props.file;
-  const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';
-  return [
-    { what: 'Approved', to: termLine.value },
-    { what: 'Goes on to', to: STAGE_LABEL[next].toLowerCase() },
-    { what: 'Told', to: `${told.value}: “${product.words.approved.subject}”` },
-  ];
-});
+const approvalHappens = computed(() => [
+  { what: 'Approved', to: termLine.value },
+  { what: 'Goes on to', to: STAGE_LABEL[props.path.next ?? 'done'].toLowerCase() },
+  { what: 'Told', to: `${told.value}: “${props.file.product.words.approved.subject}”` },
+]);
 const releaseHappens = computed(() => {
   const { request, product } = props.file;
   return [
@@ -117,17 +108,19 @@ const releaseHappens = computed(() => {
     { what: 'Final', to: 'a payment can’t be taken back here' },
   ];
 });
+/** What an act of this chapter waits for: that another person does it, or what still stands on the Path. */
+const waitsOf = (bar: Words | null, standing: Words | null): string | null => (bar ? say(bar) : standing ? sayWithin(say, standing) : null);
 offerActs(() => [
   ...(open.value && desk.may('decision.make')
     ? [
         {
           name: 'Approve',
           key: 'A',
-          waits: myBar.value ? say(myBar.value) : blocking.value.length > 0 ? sayWithin(say, blocking.value[0]?.what ?? '') : null,
+          waits: waitsOf(myBar.value, blocking.value[0]?.what ?? null),
           run: () => (approving.value = true),
         },
-        { name: 'Decline', key: null, waits: myBar.value ? say(myBar.value) : null, run: () => (declining.value = true) },
-        { name: 'Send back with a question', key: null, waits: myBar.value ? say(myBar.value) : null, run: () => (asking.value = true) },
+        { name: 'Decline', key: null, waits: waitsOf(myBar.value, null), run: () => (declining.value = true) },
+        { name: 'Send back with a question', key: null, waits: waitsOf(myBar.value, null), run: () => (asking.value = true) },
       ]
     : []),
   ...(props.file.stage === 'completing' && !paymentBar(props.file) && desk.may('payout.release')
@@ -135,7 +128,7 @@ offerActs(() => [
         {
           name: props.file.product.words.release,
           key: 'A',
-          waits: releaseBar.value ? say(releaseBar.value) : releaseWaits.value ? sayWithin(say, releaseWaits.value) : null,
+          waits: waitsOf(releaseBar.value, releaseWaits.value),
           run: () => (releasing.value = true),
         },
       ]

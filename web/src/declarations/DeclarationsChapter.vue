@@ -32,7 +32,9 @@ for (const person of signing.value) {
   language[person.id] = person.language ?? 'en';
 }
 const keyOf = (person: FilePerson, kind: string): string => `${kind}.${person.id}`;
-const languageOf = (person: FilePerson, consent: ConsentText): string => consentLanguage(consent, language[person.id] ?? person.language ?? 'en');
+const languageWanted = (person: FilePerson): string => language[person.id] ?? person.language ?? 'en';
+const languageOf = (person: FilePerson, consent: ConsentText): string => consentLanguage(consent, languageWanted(person));
+const wayOf = (person: FilePerson) => how[person.id] ?? 'inPerson';
 const readOut = computed(() => props.file.product.consents.find(({ kind }) => kind === shown.value.split('.')[0]));
 const readTo = computed(() => props.file.people.find(({ id }) => id === shown.value.split('.')[1]));
 const withdrawn = (person: FilePerson, kind: string) =>
@@ -51,13 +53,11 @@ async function run(key: string, work: () => Promise<unknown>): Promise<void> {
 }
 const give = (person: FilePerson, consent: ConsentText) =>
   run(keyOf(person, consent.kind), () =>
-    editing.act('/consents', { personId: person.id, kind: consent.kind, language: languageOf(person, consent), how: how[person.id] ?? 'inPerson' }),
+    editing.act('/consents', { personId: person.id, kind: consent.kind, language: languageOf(person, consent), how: wayOf(person) }),
   );
 const open = (person: FilePerson) => wantedConsents(props.file, person);
 const giveAll = (person: FilePerson) =>
-  run(person.id, () =>
-    editing.act('/consents/all', { personId: person.id, language: language[person.id] ?? person.language ?? 'en', how: how[person.id] ?? 'inPerson' }),
-  );
+  run(person.id, () => editing.act('/consents/all', { personId: person.id, language: languageWanted(person), how: wayOf(person) }));
 const recording = computed(() => desk.may('consent.record') && props.path.next !== null);
 offerActs(() => {
   const asking = recording.value ? signing.value.filter((person) => open(person).length > 0) : [];
@@ -70,7 +70,7 @@ offerActs(() => {
 });
 const takeBack = (person: FilePerson, kind: string) => {
   const consent = consentOf(props.file, person.id, kind);
-  return consent ? run(keyOf(person, kind), () => editing.act(`/consents/${consent.id}/withdraw`, { how: how[person.id] ?? 'inPerson' })) : undefined;
+  return consent ? run(keyOf(person, kind), () => editing.act(`/consents/${consent.id}/withdraw`, { how: wayOf(person) })) : undefined;
 };
 
 const monitoring = ref<MonitoringView | null>(null);

@@ -3,6 +3,7 @@ import type { DoorView, PublicProduct } from '@cavren/contract';
 import { parseDate, type IsoDate } from '@cavren/core';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
+import { listed } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
 const props = defineProps<{ code: string }>();
@@ -20,7 +21,6 @@ const busy = ref(false);
 const codeInput = ref<HTMLInputElement | null>(null);
 /** Papers that are named beforehand; more would frighten. */
 const MOST_PAPERS = 6;
-const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US').format(parts);
 const order = computed(() => product.value?.dateOrder ?? 'mdy');
 
 onMounted(async () => {

@@ -30,9 +30,11 @@ const chapter = computed<Chapter>(() => {
   const wanted = route.params['chapter'] as Chapter;
   return file.value?.product.chapters.includes(wanted) ? wanted : 'request';
 });
+// Where one is, is told once it is known: a file that was opened without a chapter goes to one first.
 watch(
-  chapter,
+  () => (route.params['chapter'] ? chapter.value : null),
   (now) => {
+    if (!now) return;
     editing.listen(now);
     void editing.loadStated();
   },
@@ -137,7 +139,14 @@ async function nextFile(): Promise<void> {
 const moveName = computed(() => (path.value?.next ? `Move on to ${STAGE_LABEL[path.value.next].toLowerCase()}` : ''));
 offerActs(() => [
   ...(movesByHand.value && desk.may('file.move')
-    ? [{ name: moveName.value, key: 'M', waits: bar.value ? `${bar.value.entries.length} on the Path` : saving.value === 'saved' ? null : 'saving', run: move }]
+    ? [
+        {
+          name: moveName.value,
+          key: 'M',
+          waits: bar.value ? `${bar.value.entries.length} on the Path` : saving.value === 'saved' && !moving.value ? null : 'saving',
+          run: move,
+        },
+      ]
     : []),
   ...(path.value && path.value.now.length > 0 ? [{ name: 'Go to the first thing on the Path', key: 'N', waits: null, run: goToFirst }] : []),
   ...(!locked.value && desk.may('details.write') ? [{ name: 'Add a person', key: 'P', waits: null, run: addPerson }] : []),

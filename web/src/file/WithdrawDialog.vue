@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEditing } from './editing';
-import ReasonDialog from './ReasonDialog.vue';
+import { ReasonDialog } from '../acts/index';
 
 const open = defineModel<boolean>({ required: true });
 const editing = useEditing();

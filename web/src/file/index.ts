@@ -1,6 +1,5 @@
 export { default as Field } from './Field.vue';
 export { default as HistoryBand } from './HistoryBand.vue';
-export { default as ReasonDialog } from './ReasonDialog.vue';
 export { default as Rows, type Column } from './Rows.vue';
 export { type ChapterPage } from './chapters';
 export { possibleDates } from './dates';

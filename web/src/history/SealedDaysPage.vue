@@ -28,7 +28,7 @@ const HEADERS = [
 </script>
 
 <template>
-  <main class="page">
+  <main class="reading">
     <h1>Sealed days</h1>
     <p class="soft">
       Each night all that the files’ histories gained is sealed behind the night before, signed with a key outside of the database and stamped with the time by
@@ -80,12 +80,5 @@ const HEADERS = [
 <style scoped>
 .pager {
   padding-inline: 16px;
-}
-.page {
-  padding: 20px 24px;
-  max-width: 1040px;
-  margin: 0 auto;
-  display: grid;
-  gap: 10px;
 }
 </style>

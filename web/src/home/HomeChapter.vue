@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type DetailChange } from '@cavren/contract';
-import { homeNow, personName, plays, type FilePerson } from '@cavren/core';
+import { homeNow, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed } from 'vue';
@@ -43,7 +43,7 @@ const labelOf = (id: string): string => props.file.homes.find((home) => home.id 
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
 /** New addresses are first of whoever of the applying people has none. */
 const fresh = computed(() => {
-  const applying = props.file.people.filter((person) => plays(person, ['applicant', 'coApplicant']));
+  const applying = applicantsOf(props.file);
   const without = applying.find(({ id }) => !props.file.homes.some(({ personId }) => personId === id));
   return { personId: (without ?? applicant.value)?.id ?? '' };
 });

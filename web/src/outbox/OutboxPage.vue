@@ -23,7 +23,7 @@ const { data, error, isPending } = useQuery({
 </script>
 
 <template>
-  <main class="page">
+  <main class="reading">
     <h1>Outbox</h1>
     <p class="soft">
       Every message to applicants. Links and codes are for them alone, so dots stand for them here.
@@ -75,13 +75,6 @@ const { data, error, isPending } = useQuery({
 </template>
 
 <style scoped>
-.page {
-  padding: 20px 24px;
-  max-width: 1040px;
-  margin: 0 auto;
-  display: grid;
-  gap: 10px;
-}
 .message {
   padding: 12px 16px;
 }

@@ -3,6 +3,7 @@ import { may, STAFF_ROLE_LABEL, STAFF_ROLES } from '@cavren/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useDesk } from '../session/index';
+import { listed } from '../words/index';
 import { pageAt } from './pages';
 import PlainPage from './PlainPage.vue';
 
@@ -14,7 +15,6 @@ const roles = computed(() => {
   const { act } = page.value ?? {};
   return act ? STAFF_ROLES.filter((role) => may(role, act)).map((role) => STAFF_ROLE_LABEL[role].toLowerCase()) : [];
 });
-const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US').format(parts);
 </script>
 
 <template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { personName, signersOf, writePhone, type FilePerson, type Signer } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { offerActs, WillHappen } from '../acts/index';
-import { ReasonDialog, useEditing, useShown, type ChapterProps } from '../file/index';
+import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
+import { useEditing, useShown, type ChapterProps } from '../file/index';
 import { Mark } from '../look/index';
 import { PdfPages } from '../papers/index';
 import { useDesk } from '../session/index';
@@ -17,7 +17,6 @@ const desk = useDesk();
 const unlocking = ref(false);
 const showing = ref(false);
 const envelope = computed(() => props.file.envelope);
-const bars = computed(() => (props.file.stage === 'signing' ? props.path.now.filter(({ gate }) => gate !== 'signing') : []));
 const live = computed(() => envelope.value !== null && envelope.value.state !== 'void');
 /** Whether there is an agreement to look at yet. */
 const there = computed(() => live.value && envelope.value?.state !== 'making');
@@ -47,8 +46,9 @@ const happens = computed(() => [
 ]);
 const sending = ref(false);
 const sendWaits = computed(() => {
-  if (props.file.stage !== 'signing') return 'the file has to come to signing first';
-  return bars.value.length > 0 ? sayWithin(say, bars.value[0]?.what ?? '') : null;
+  if (props.file.stage !== 'signing') return 'the file to come to signing';
+  const bar = props.path.now.find(({ gate }) => gate !== 'signing');
+  return bar ? sayWithin(say, bar.what) : null;
 });
 offerActs(() =>
   !live.value && desk.may('agreement.send') ? [{ name: 'Send for signature', key: 'A', waits: sendWaits.value, run: () => (sending.value = true) }] : [],
@@ -71,8 +71,7 @@ offerActs(() =>
           <v-btn v-if="desk.may('agreement.send')" variant="flat" data-anchor="send" title="Alt+A" :disabled="sendWaits !== null" @click="sending = true">
             Send the agreement …
           </v-btn>
-          <span v-if="file.stage !== 'signing'" class="soft">waits until the file has come to signing</span>
-          <span v-else-if="bars.length > 0" class="soft">waits for {{ sayWithin(say, bars[0]?.what ?? '') }}</span>
+          <span v-if="sendWaits" class="soft">waits for {{ sendWaits }}</span>
         </p>
       </template>
       <template v-else-if="envelope">

@@ -1,3 +1,3 @@
 export { labelInside, labelOf } from './labels';
-export { provideSay, sayAll, sayWithin, useSay } from './say';
+export { listed, provideSay, sayAll, sayWithin, useSay } from './say';
 export { isFigure, readTyped, saidValue, typedValue, type Reading, type Writing } from './values';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plays, WORK_KIND_LABEL } from '@cavren/core';
+import { applicantsOf, WORK_KIND_LABEL } from '@cavren/core';
 import { mdiCashPlus } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, nextTick } from 'vue';
@@ -26,7 +26,7 @@ const labelOf = (id: string): string => {
   return row?.employer ?? kind;
 };
 const fresh = computed(() => {
-  const applying = props.file.people.filter((person) => plays(person, ['applicant', 'coApplicant']));
+  const applying = applicantsOf(props.file);
   const without = applying.find(({ id }) => !props.file.works.some(({ personId }) => personId === id));
   return { personId: (without ?? applying[0])?.id ?? '', kind: 'employed' };
 });

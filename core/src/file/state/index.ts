@@ -23,6 +23,7 @@ export {
   rolesOf,
   type RoundClash,
   type Signer,
+  applicantsOf,
   signersOf,
   type SignerState,
 } from './state';

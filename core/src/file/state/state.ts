@@ -224,6 +224,9 @@ export function rolesOf({ role, alsoRoles }: Pick<FilePerson, 'role' | 'alsoRole
 /** Whether somebody has one of the roles. */
 export const plays = (person: Pick<FilePerson, 'role' | 'alsoRoles'>, roles: readonly Role[]): boolean => rolesOf(person).some((role) => roles.includes(role));
 
+/** Those who apply, alone or with another: whom a decision is told. */
+export const applicantsOf = ({ people }: Pick<FileState, 'people'>): FilePerson[] => people.filter((person) => plays(person, ['applicant', 'coApplicant']));
+
 /** The kind of number that somebody's identity or tax number is: the one chosen, else the place's usual one. */
 export function numberKindOf(pack: PlacePack, person: Pick<FilePerson, 'kind' | 'idKind' | 'taxKind'>, use: 'identity' | 'tax'): IdentityNumberKind {
   const chosen = use === 'identity' ? person.idKind : person.taxKind;
