@@ -227,7 +227,9 @@ test('all consents at once from the keyboard, what can be done in the command ba
   await expect.poll(() => page.url()).not.toBe(here);
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(/Halden/);
   await expect(page.getByRole('dialog', { name: 'Find or do' })).toHaveCount(0);
+  await expect(page).toHaveURL(/\/files\/[^/]+\/[a-z]+/);
   const next = page.url();
   await page.keyboard.press('Alt+g');
   await expect.poll(() => page.url()).not.toBe(next);
+  await expect(page).toHaveURL(/\/files\/[^/]+\/[a-z]+/);
 });

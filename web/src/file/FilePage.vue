@@ -5,7 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import type { TodayPage } from '@cavren/contract';
 import { offerActs } from '../acts/index';
-import { api, queryOf } from '../api/index';
+import { api, messageOf, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
 import { useShown } from './shown';
@@ -132,9 +132,13 @@ async function goToFirst(): Promise<void> {
 }
 /** Opens the file that waits longest for this person, other than this one; Today where there is none. */
 async function nextFile(): Promise<void> {
-  const today = await api.get<TodayPage>(`/api/today?${queryOf({ waitingFor: 'me', page: 1, size: 2 })}`).catch(() => null);
-  const next = today?.items.find(({ reference }) => reference !== editing.reference);
-  await router.push(next ? `/files/${next.reference}` : '/today');
+  try {
+    const { items } = await api.get<TodayPage>(`/api/today?${queryOf({ waitingFor: 'me', page: 1, size: 5 })}`);
+    const next = items.find(({ reference }) => reference !== editing.reference);
+    await router.push(next ? `/files/${next.reference}` : '/today');
+  } catch (error) {
+    news.value = messageOf(error);
+  }
 }
 const moveName = computed(() => (path.value?.next ? `Move on to ${STAGE_LABEL[path.value.next].toLowerCase()}` : ''));
 offerActs(() => [
