@@ -10,7 +10,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
   await expect(wren.getByText('Both sides come to the same.')).toBeVisible();
 
   await workIn(parts, 'Level');
-  const level = parts.locator('[data-anchor="demo-halden-level.amount"]');
+  const level = parts.locator('[data-anchor="demo-halden-level.amount"] input');
   await level.fill('47000');
   await level.press('Tab');
   await expect(parts.getByText('The parts lack $1,000.00')).toBeVisible();
@@ -21,7 +21,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
 
   // A term that this kind of part doesn't have.
   await workIn(parts, 'final balloon');
-  const term = parts.locator('[data-anchor="demo-halden-balloon.termMonths"]');
+  const term = parts.locator('[data-anchor="demo-halden-balloon.termMonths"] input');
   await term.fill('120');
   await term.press('Tab');
   await expect(parts.getByRole('alert').getByText('Its term must be 24 to 84 months')).toBeVisible();
@@ -93,7 +93,7 @@ test('a business borrows by its payroll, and a version’s terms are keyed in it
   await expect(wren.getByText('owners count with their share of the profit')).toBeVisible();
   await expect(wren.getByText('Largest loan by payroll: $36,312.50')).toBeVisible();
   await workIn(wren.locator('table', { hasText: 'Wages of the year' }).locator('[data-anchor-row]').nth(1));
-  const pay = wren.locator('[data-anchor$=".yearlyPay"]');
+  const pay = wren.locator('[data-anchor$=".yearlyPay"] input');
   await pay.fill('50000');
   await pay.press('Tab');
   await expect(wren.getByText('Largest loan by payroll: $37,395.83')).toBeVisible();

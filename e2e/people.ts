@@ -79,6 +79,13 @@ export async function phoneContext(browser: Browser): Promise<BrowserContext> {
 /** A field of the open chapter, by its label. */
 export const field = (page: Page, label: string | RegExp): Locator => page.locator('section.center').getByLabel(label).first();
 
+/** Chooses in a list of choices, by the words of one. */
+export async function choose(control: Locator, words: string): Promise<void> {
+  await control.press('ArrowDown');
+  await control.page().getByRole('option', { name: words, exact: true }).click();
+  await expect(control).toHaveValue(words);
+}
+
 /** Opens a row that reads as a line, by what it says, or the first of a place. */
 export const workIn = (place: Locator | Page, line: string | RegExp = /^Work in/): Promise<void> =>
   place

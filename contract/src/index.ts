@@ -31,6 +31,7 @@ export {
   FILE_SORTS,
   FileAnswer,
   FileItem,
+  ENDING_ACTS,
   fileOf,
   FilePage,
   FileQuery,

@@ -133,6 +133,10 @@ export { type Debt, debtTerms } from './means/commitments/index';
 export {
   type CountedIncome,
   evidencedAmount,
+  type EvidenceDifference,
+  evidenceDifferences,
+  evidenceExplained,
+  figureFieldOf,
   leaps,
   fieldsAsked,
   type Income,

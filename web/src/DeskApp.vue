@@ -59,8 +59,8 @@ async function leave(): Promise<void> {
         <router-link v-for="place in places" :key="place.to" :to="place.to">{{ place.label }}</router-link>
       </nav>
       <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" :prepend-icon="mdiPlus">Open a file</v-btn>
-      <span class="space" />
-      <button type="button" class="find" @click="finding = true">Find or do … <kbd>Ctrl+K</kbd></button>
+      <v-spacer />
+      <v-btn class="find" size="small" @click="finding = true">Find or do … <kbd class="ml-2">Ctrl+K</kbd></v-btn>
       <span class="who">
         {{ desk.me.name }}
         <span class="soft">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
@@ -114,30 +114,11 @@ nav a {
   padding: 0 12px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 3px solid transparent;
-  border-top: 3px solid transparent;
+  border-block: 3px solid transparent;
 }
 nav a.router-link-active {
   border-bottom-color: var(--teal);
   font-weight: 600;
-}
-.find {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  height: 30px;
-  padding: 0 8px 0 10px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  background: var(--paper);
-  color: var(--ink-soft);
-  font: inherit;
-  font-size: 0.88rem;
-  cursor: pointer;
-  white-space: nowrap;
-}
-.space {
-  flex: 1;
 }
 .who {
   white-space: nowrap;

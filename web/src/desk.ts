@@ -1,11 +1,10 @@
-import './look/fonts';
-import './look/tokens.css';
+import './look/styles';
 import './look/desk.css';
 import { VueQueryPlugin } from '@tanstack/vue-query';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import DeskApp from './DeskApp.vue';
-import { vuetify } from './look/vuetify';
+import { makeVuetify } from './look/vuetify';
 import { makeRouter } from './router';
 
-createApp(DeskApp).use(createPinia()).use(vuetify).use(VueQueryPlugin).use(makeRouter()).mount('#app');
+createApp(DeskApp).use(createPinia()).use(makeVuetify('desk')).use(VueQueryPlugin).use(makeRouter()).mount('#app');

@@ -1,7 +1,7 @@
-import './look/fonts';
-import './look/tokens.css';
+import './look/styles';
 import './door/door.css';
 import { createApp } from 'vue';
 import DoorApp from './door/DoorApp.vue';
+import { makeVuetify } from './look/vuetify';
 
-createApp(DoorApp).mount('#app');
+createApp(DoorApp).use(makeVuetify('door')).mount('#app');

@@ -2,6 +2,8 @@ import { withDifference, type FileState, type PlacePack, type ProductDefinition 
 import type { FileAnswer, FileView } from './schemas';
 
 const RECENT = 12;
+/** Acts that end a file without a decision; each says why. */
+export const ENDING_ACTS = ['file.withdraw', 'file.lapse'] as const;
 
 /** A file whole: what was read of it, with its product and place, which were fetched once by their version. */
 export function fileOf(view: FileView, { product, pack }: { product: ProductDefinition; pack: PlacePack }): FileState {
@@ -21,5 +23,6 @@ export function viewAfter(view: FileView, { version, from, today, owner, changed
     owner,
     file: withDifference(view.file, changed),
     recent: [...entries, ...view.recent].slice(0, RECENT),
+    ending: entries.find(({ act }) => ENDING_ACTS.some((ends) => ends === act)) ?? view.ending,
   };
 }

@@ -1,4 +1,4 @@
-export { fileOf, viewAfter } from './compose';
+export { ENDING_ACTS, fileOf, viewAfter } from './compose';
 export {
   CHANNEL_LABEL,
   CHANNELS,

@@ -257,6 +257,8 @@ export const FileView = z.object({
   productId: z.string(),
   file: FileState.omit({ product: true, pack: true }),
   recent: z.array(HistoryEntry),
+  /** What ended a file that was withdrawn or has lapsed: who did it, when and why. */
+  ending: HistoryEntry.nullable(),
 });
 export type FileView = z.infer<typeof FileView>;
 

@@ -1,5 +1,5 @@
 import { PROBLEM } from './problems';
-import type { FileView } from '@cavren/contract';
+import { ENDING_ACTS, type FileView } from '@cavren/contract';
 import {
   applyChange,
   dayAt,
@@ -334,6 +334,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
         productId: row.productId,
         file: stated,
         recent: await history().recent(row.id, RECENT),
+        ending: row.stage === 'withdrawn' || row.stage === 'lapsed' ? await history().lastOf(row.id, ENDING_ACTS, 'file') : null,
       };
     },
     async state(where) {

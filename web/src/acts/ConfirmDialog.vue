@@ -42,11 +42,3 @@ async function confirmIt(): Promise<void> {
     </form>
   </v-dialog>
 </template>
-
-<style scoped>
-.box {
-  padding: 20px;
-  display: grid;
-  gap: 12px;
-}
-</style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
+import { AskText } from '../look/index';
 import ConfirmDialog from './ConfirmDialog.vue';
 
 /** Asks for a reason before something is done. */
@@ -12,17 +13,6 @@ watch(open, () => (reason.value = ''));
 <template>
   <ConfirmDialog v-model="open" :title="title" :confirm="confirm" :waits="reason.trim().length < 3 ? 'a reason' : null" :run="() => run(reason.trim())">
     <p>{{ text }}</p>
-    <label>
-      {{ label }}
-      <textarea v-model="reason" class="field-input" rows="3" autofocus required maxlength="1000" />
-    </label>
+    <AskText v-model="reason" :label="label" :rows="3" autofocus required maxlength="1000" />
   </ConfirmDialog>
 </template>
-
-<style scoped>
-label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
-}
-</style>

@@ -8,7 +8,7 @@ defineProps<{ title: string; happens: readonly { what: string; to: string }[]; c
 
 <template>
   <ConfirmDialog v-model="open" :title="title" :confirm="confirm" :run="run" confirm-first>
-    <dl>
+    <dl class="pairs">
       <template v-for="{ what, to } in happens" :key="what">
         <dt>{{ what }}</dt>
         <dd>{{ to }}</dd>
@@ -16,19 +16,3 @@ defineProps<{ title: string; happens: readonly { what: string; to: string }[]; c
     </dl>
   </ConfirmDialog>
 </template>
-
-<style scoped>
-dl {
-  display: grid;
-  grid-template-columns: max-content minmax(0, 1fr);
-  gap: 6px 16px;
-  margin: 0;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-  white-space: pre-line;
-}
-</style>

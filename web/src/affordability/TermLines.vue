@@ -43,7 +43,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
           <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ say(term.label) }}</a>
           <template v-else>{{ say(term.label) }}</template>
           <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
-          <span v-if="term.place && saidBy(term.place)" class="soft who">{{ saidBy(term.place) }}</span>
+          <span v-if="term.place && saidBy(term.place)" class="soft text-small">{{ saidBy(term.place) }}</span>
         </span>
         <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
       </div>
@@ -83,22 +83,12 @@ details[open] > summary .label::after {
 .label .soft {
   margin-left: 6px;
 }
-.sign,
 .value {
   font-variant-numeric: tabular-nums;
-}
-.value {
   font-weight: 600;
 }
 .aside > summary,
 .aside.line {
   color: var(--ink-soft);
-}
-.aside > summary .value,
-.aside.line .value {
-  font-weight: 400;
-}
-.who {
-  font-size: 0.85rem;
 }
 </style>

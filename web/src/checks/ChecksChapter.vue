@@ -3,7 +3,7 @@ import { askableChecks, currentCheck, hasConsent, personName, wantedChecks, type
 import { computed, reactive, ref } from 'vue';
 import { offerActs } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
-import { Mark } from '../look/index';
+import { AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
 
@@ -68,7 +68,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
       <v-btn variant="flat" title="Alt+A" :loading="busy === 'all'" @click="askForAll">Ask for all checks ({{ askable.length }})</v-btn>
       <span class="soft">Each service is asked at once; you can go on meanwhile.</span>
     </p>
-    <section v-for="person in people" :key="person.id" class="block sheet person">
+    <section v-for="person in people" :key="person.id" class="block sheet px-4 py-3">
       <h2>{{ personName(person) }}</h2>
       <article v-for="{ kind, label, why } in checksOf(person)" :key="kind" class="check">
         <header class="row-actions">
@@ -101,11 +101,11 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
           The service {{ currentCheck(file, person, kind)?.lastProblem }} ({{ currentCheck(file, person, kind)?.attempts }} tries). It is asked again by itself;
           you can go on meanwhile.
         </p>
-        <p v-if="currentCheck(file, person, kind)?.state === 'answered' && currentCheck(file, person, kind)?.findings.length === 0" class="fine">
+        <p v-if="currentCheck(file, person, kind)?.state === 'answered' && currentCheck(file, person, kind)?.findings.length === 0" class="py-1">
           <Mark kind="settled" />
           {{ kind === 'watchlist' ? 'No entry resembles this person.' : 'Nothing was compared.' }}
         </p>
-        <table v-if="currentCheck(file, person, kind)?.findings.length" class="grid-table">
+        <v-table v-if="currentCheck(file, person, kind)?.findings.length">
           <thead>
             <tr>
               <th scope="col">{{ kind === 'watchlist' ? 'Entry' : 'Field' }}</th>
@@ -129,26 +129,30 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
                     <Mark :kind="finding.resolution === 'samePerson' ? 'blocked' : 'settled'" />
                     {{ RESOLVED[finding.resolution] }}
                   </span>
-                  <span v-else class="ember">
+                  <span v-else class="wrong">
                     <Mark kind="blocked" />
                     {{ finding.kind === 'candidate' ? 'to be decided' : 'differs' }}
                   </span>
-                  <span class="soft why">
+                  <span class="soft text-small d-block">
                     {{ finding.score !== null && !finding.agrees ? `${(finding.score * 100).toFixed(0)} % alike: ` : ''
                     }}{{ finding.reasons.map(say).join('; ') }}
                   </span>
-                  <span v-if="finding.reason" class="soft why">“{{ finding.reason }}” {{ finding.resolvedBy }}, {{ showTime(finding.resolvedAt) }}</span>
+                  <span v-if="finding.reason" class="soft text-small d-block"
+                    >“{{ finding.reason }}” {{ finding.resolvedBy }}, {{ showTime(finding.resolvedAt) }}</span
+                  >
                 </td>
               </tr>
               <tr v-if="!finding.agrees && finding.resolution === null">
                 <td colspan="4">
                   <form v-if="mayResolve(finding)" class="row-actions" @submit.prevent>
-                    <input
-                      v-model="reasons[finding.id]"
-                      class="field-input reason"
+                    <AskText
+                      class="reason"
+                      bare
+                      :label="`Reason for ${say(finding.label)}`"
                       :data-anchor="finding.id"
                       placeholder="Reason"
-                      :aria-label="`Reason for ${finding.label}`"
+                      :model-value="reasons[finding.id] ?? ''"
+                      @update:model-value="reasons[finding.id] = $event"
                     />
                     <template v-if="finding.kind === 'candidate'">
                       <v-btn size="small" :disabled="!ready(finding)" @click="resolve(finding, 'differentPerson')">Another person</v-btn>
@@ -168,32 +172,18 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
               </tr>
             </template>
           </tbody>
-        </table>
+        </v-table>
       </article>
     </section>
   </div>
 </template>
 
 <style scoped>
-.person {
-  padding: 12px 14px;
-}
 .check {
   padding: 8px 0;
   border-top: 1px solid var(--rule);
 }
-.fine {
-  padding: 4px 0;
-}
-.why {
-  display: block;
-  font-size: 0.85rem;
-}
 .reason {
   width: 320px;
-}
-.ember {
-  color: var(--ember);
-  font-weight: 600;
 }
 </style>

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { actsNow } from '../acts/index';
 import { api } from '../api/index';
+import { AskText } from '../look/index';
 import { PAGES } from '../pages/index';
 import { useDesk } from '../session/index';
 import { sayAll, useSay } from '../words/index';
@@ -21,7 +22,6 @@ const text = ref('');
 const at = ref(0);
 const found = ref<Found>({ persons: [], files: [] });
 const searching = ref(false);
-const input = ref<HTMLInputElement | null>(null);
 let asked = 0;
 
 interface Entry {
@@ -74,13 +74,11 @@ const entries = computed<Entry[]>(() => [
   })),
   ...own.value,
 ]);
-watch(shown, async (open) => {
+watch(shown, (open) => {
   if (!open) return;
   text.value = '';
   found.value = { persons: [], files: [] };
   at.value = 0;
-  await nextTick();
-  input.value?.focus();
 });
 watch(text, async (wanted) => {
   at.value = 0;
@@ -119,18 +117,18 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <v-dialog v-model="shown" width="600" location="top" aria-label="Find or do">
-    <div class="sheet box">
-      <input
-        ref="input"
+    <div class="sheet box bar">
+      <AskText
         v-model="text"
-        class="field-input"
+        bare
+        label="Find a person or file, or do something"
         role="combobox"
-        aria-label="Find a person or file, or do something"
         aria-expanded="true"
         aria-controls="command-list"
         :aria-activedescendant="entries.length > 0 ? `command-${at}` : undefined"
         placeholder="Name, birth date, number, reference, chapter or action"
         autocomplete="off"
+        autofocus
         @keydown="onKey"
       />
       <ul id="command-list" role="listbox" aria-label="What was found">
@@ -149,24 +147,19 @@ function onKey(event: KeyboardEvent): void {
           <span class="soft">{{ entry.detail }}</span>
         </li>
       </ul>
-      <p v-if="entries.length === 0" class="soft none" role="status">{{ searching ? 'Looking …' : 'Nothing of that name.' }}</p>
-      <p class="keys soft"><kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go <kbd>Esc</kbd> close</p>
+      <p v-if="entries.length === 0" class="soft pa-2" role="status">{{ searching ? 'Looking …' : 'Nothing of that name.' }}</p>
+      <p class="soft text-small px-2"><kbd>↑</kbd> <kbd>↓</kbd> choose <kbd>Enter</kbd> go <kbd>Esc</kbd> close</p>
     </div>
   </v-dialog>
 </template>
 
 <style scoped>
-.box {
-  padding: 10px;
+.bar {
   margin-top: 40px;
-}
-.box > input {
-  height: 38px;
-  font-size: 1.02rem;
 }
 ul {
   list-style: none;
-  margin: 8px 0 4px;
+  margin: 0;
   padding: 0;
   max-height: 360px;
   overflow-y: auto;
@@ -184,21 +177,12 @@ li.on {
   background: var(--teal-soft);
   border-left-color: var(--teal);
 }
-.group {
-  font-size: 0.8rem;
-  color: var(--ink-soft);
-}
+.group,
 li .soft {
-  font-size: 0.86rem;
+  font-size: 0.84rem;
+  color: var(--ink-soft);
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.none {
-  padding: 8px;
-}
-.keys {
-  padding: 4px 8px 0;
-  font-size: 0.82rem;
 }
 </style>

@@ -48,14 +48,14 @@ const GROUPS: { title: string; keys: [string, string][] }[] = [
 
 <template>
   <v-dialog v-model="shown" width="720" aria-label="Keyboard shortcuts">
-    <section class="sheet box">
+    <section class="sheet box justify-items-start">
       <h2>Keyboard shortcuts</h2>
-      <div class="groups">
+      <div class="fields" style="--across: 2">
         <div v-for="group in groups" :key="group.title">
           <h3>{{ group.title }}</h3>
-          <dl>
+          <dl class="pairs mt-1">
             <template v-for="[key, what] in group.keys" :key="key + what">
-              <dt>
+              <dt class="text-no-wrap">
                 <kbd>{{ key }}</kbd>
               </dt>
               <dd>{{ what }}</dd>
@@ -68,29 +68,3 @@ const GROUPS: { title: string; keys: [string, string][] }[] = [
     </section>
   </v-dialog>
 </template>
-
-<style scoped>
-.box {
-  padding: 18px 20px;
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-.groups {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 14px 28px;
-}
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 4px 10px;
-  margin: 4px 0 0;
-}
-dd {
-  margin: 0;
-}
-dt {
-  white-space: nowrap;
-}
-</style>

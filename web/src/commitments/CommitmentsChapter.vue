@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { TermLines } from '../affordability/index';
 import { Field, Rows, ownerOptions, useEditing, useGoTo, type ChapterProps, type Column } from '../file/index';
 import { QuestionBox, questionsOf } from '../income/index';
-import { Mark } from '../look/index';
+import { Fold, Mark } from '../look/index';
 import { useSay } from '../words/index';
 
 const say = useSay();
@@ -70,18 +70,17 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
             <Field :id="row.id" entity="debt" field="rate" label="Rate a year, %" :locked="locked" />
             <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" :locked="locked" />
             <Field :id="row.id" entity="debt" field="cleared" label="Paid off by this" :locked="locked" />
-            <details v-if="lineOf(row)?.terms" class="how">
-              <summary>how it counts</summary>
+            <Fold v-if="lineOf(row)?.terms" class="how" title="how it counts">
               <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />
-            </details>
+            </Fold>
           </div>
         </template>
         <template #below="{ row }">
-          <p class="soft note-line">{{ lineOf(row)?.sign === '·' ? `doesn’t count: ${say(lineOf(row)?.note ?? '')}` : say(lineOf(row)?.note ?? '') }}</p>
+          <p class="soft text-small">{{ lineOf(row)?.sign === '·' ? `doesn’t count: ${say(lineOf(row)?.note ?? '')}` : say(lineOf(row)?.note ?? '') }}</p>
         </template>
       </Rows>
       <QuestionBox v-for="question in questions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />
-      <p v-if="file.debts.length > 0" class="total">
+      <p v-if="file.debts.length > 0" class="total sum-line mt-3">
         <span>Debts that count after this request</span>
         <b>{{ money(total(lines)) }} a month</b>
       </p>
@@ -89,7 +88,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
     <section class="block costs">
       <h2>Living costs</h2>
       <Rows entity="livingCost" :rows="file.livingCosts" :columns="costs" :fresh="{}" add-label="Living cost" :locked="locked" empty="No living costs yet." />
-      <div v-if="living.benchmark !== null" class="compare">
+      <div v-if="living.benchmark !== null" class="total compare mt-3 pt-2">
         <p :class="{ counts: !higher }">
           <Mark :kind="higher ? 'open' : 'settled'" />
           <span>Declared</span>
@@ -102,7 +101,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
           <b>{{ money(living.benchmark) }}</b>
           <span class="soft">{{ higher ? 'counts: more than was declared' : '' }}</span>
         </p>
-        <p class="soft source">{{ file.pack.benchmark?.source }}</p>
+        <p class="soft text-small d-block">{{ file.pack.benchmark?.source }}</p>
       </div>
     </section>
   </div>
@@ -112,30 +111,10 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
 .costs {
   max-width: 620px;
 }
-.counted {
-  white-space: nowrap;
-  font-weight: 600;
-}
-.how,
-.note-line {
+.how {
   flex: 1 1 220px;
-  margin: 0 0 4px;
-  font-size: 0.88rem;
-}
-.how summary {
-  cursor: pointer;
-  color: var(--ink-soft);
 }
 .total {
-  display: flex;
-  justify-content: space-between;
-  margin-top: 10px;
-  padding-top: 8px;
-  border-top: 2px solid var(--ink);
-}
-.compare {
-  margin-top: 10px;
-  padding-top: 6px;
   border-top: 2px solid var(--ink);
 }
 .compare p {
@@ -151,9 +130,5 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
 }
 .compare .counts b {
   font-weight: 700;
-}
-.compare .source {
-  display: block;
-  font-size: 0.82rem;
 }
 </style>

@@ -2,11 +2,10 @@
 import { MAX_PAPER_BYTES } from '@cavren/contract';
 import { ApiProblem } from '../api/index';
 import { CONDITION_STATE_LABEL, formatMoney, FREQUENCY_LABEL, parseMoney, type Condition, type ConditionState, type Paper, statedFigure } from '@cavren/core';
-import { mdiPaperclip } from '@mdi/js';
 import { computed, nextTick, ref } from 'vue';
 import { offerActs, ReasonDialog } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
-import { Mark, type MarkKind } from '../look/index';
+import { AskText, Mark, PickFile, type MarkKind } from '../look/index';
 import { PdfPages } from '../papers/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
@@ -116,7 +115,7 @@ const period = computed(() => {
       <article
         v-for="item in path.conditions"
         :key="item.key"
-        class="sheet condition"
+        class="sheet condition px-4 py-2 mb-3"
         :class="{ over: over === item.key }"
         :data-anchor="item.key"
         tabindex="-1"
@@ -124,7 +123,7 @@ const period = computed(() => {
         @dragleave="over = null"
         @drop.prevent="add(item, $event.dataTransfer?.files ?? null)"
       >
-        <header>
+        <header class="row-actions align-baseline">
           <span class="state">
             <Mark :kind="MARK[item.state]" />
             {{ CONDITION_STATE_LABEL[item.state] }}
@@ -132,18 +131,18 @@ const period = computed(() => {
           <h3>{{ say(item.title) }}</h3>
           <span class="soft">{{ say(item.about) }}</span>
         </header>
-        <p v-if="item.rule && item.state !== 'satisfied'" class="soft accept">Any of: {{ item.rule.acceptable.join('; ') }}. {{ item.rule.why }}</p>
-        <ul>
+        <p v-if="item.rule && item.state !== 'satisfied'" class="soft text-small">Any of: {{ item.rule.acceptable.join('; ') }}. {{ item.rule.why }}</p>
+        <ul class="lines papers my-1">
           <li v-for="one in item.papers" :key="one.id">
-            <button type="button" class="paper" :aria-pressed="openPaper === one.id" @click="look(one)">
+            <v-btn class="paper" size="small" variant="text" :active="openPaper === one.id" :aria-pressed="openPaper === one.id" @click="look(one)">
               <Mark :kind="one.state === 'accepted' ? 'settled' : one.state === 'sentBack' ? 'blocked' : 'partly'" />
-              {{ one.name }}
-              <span class="soft">
+              <span class="ml-1">{{ one.name }}</span>
+              <span class="soft ml-2">
                 {{ PAPER_WORD[one.state]
                 }}{{ one.proof ? `, page ${one.proof.page}${one.proof.amount === null ? '' : `: ${formatMoney(one.proof.amount)}`}` : ''
                 }}{{ one.reason && one.state === 'sentBack' ? `: ${one.reason}` : '' }}
               </span>
-            </button>
+            </v-btn>
           </li>
         </ul>
         <p v-if="item.exception" class="soft">
@@ -152,18 +151,14 @@ const period = computed(() => {
         </p>
         <p v-if="problems[item.key]" class="note ember" role="alert">{{ problems[item.key] }}</p>
         <p v-if="item.rule && !ended && desk.may('paper.add')" class="row-actions">
-          <label class="pick">
-            <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiPaperclip" fill="currentColor" /></svg>
-            {{ busy === item.key ? 'Adding …' : 'Add a paper' }}
-            <input
-              type="file"
-              class="unseen"
-              multiple
-              accept="application/pdf,image/jpeg,image/png"
-              :aria-label="`Add a paper: ${say(item.title)}, ${say(item.about)}`"
-              @change="add(item, ($event.target as HTMLInputElement).files)"
-            />
-          </label>
+          <PickFile
+            class="add"
+            multiple
+            :label="`Add a paper: ${say(item.title)}, ${say(item.about)}`"
+            :says="busy === item.key ? 'Adding …' : 'Add a paper'"
+            :busy="busy === item.key"
+            @picked="add(item, $event)"
+          />
           <span v-if="!paper" class="soft">or drop it here: PDF, JPEG or PNG up to 10 MB</span>
           <v-btn
             v-if="desk.may('exception.ask') && (item.state === 'outstanding' || item.state === 'received') && item.exception?.answer !== null"
@@ -176,22 +171,23 @@ const period = computed(() => {
         </p>
       </article>
     </section>
-    <section v-if="paper" class="viewer sheet" aria-label="Paper">
+    <section v-if="paper" class="viewer sheet px-3 py-2" aria-label="Paper">
       <header class="row-actions">
         <h3>{{ paper.name }}</h3>
         <span class="soft">added {{ showDate(paper.addedAt) }} by {{ paper.addedBy }}</span>
-        <span class="space" />
+        <v-spacer />
         <v-btn size="x-small" variant="text" @click="openPaper = null">Close</v-btn>
       </header>
-      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge" @submit.prevent="acceptAndGoOn()">
-        <label>
-          Page
-          <input v-model="page" class="field-input figure page" inputmode="numeric" />
-        </label>
-        <label v-if="condition.rule.showsAmount">
-          Shows{{ period ? `, ${period}` : '' }}
-          <input v-model="amount" class="field-input figure shows" inputmode="decimal" placeholder="amount" />
-        </label>
+      <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge d-flex flex-wrap ga-2 align-end my-2" @submit.prevent="acceptAndGoOn()">
+        <AskText v-model="page" class="page" label="Page" inputmode="numeric" />
+        <AskText
+          v-if="condition.rule.showsAmount"
+          v-model="amount"
+          class="shows"
+          :label="`Shows${period ? `, ${period}` : ''}`"
+          inputmode="decimal"
+          placeholder="amount"
+        />
         <v-btn type="submit" size="small" variant="flat" title="Alt+A">{{ nextPaper ? 'Accept, next paper' : 'Accept' }}</v-btn>
         <v-btn size="small" @click="sendingBack = true">Send back</v-btn>
         <v-btn size="small" variant="text" @click="removing = true">Remove</v-btn>
@@ -243,86 +239,36 @@ const period = computed(() => {
   gap: 14px;
   align-items: start;
 }
-.condition {
-  padding: 10px 14px;
-  margin-bottom: 10px;
-}
 .condition.over {
   outline: 2px dashed var(--teal);
-}
-.condition header {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
-  flex-wrap: wrap;
 }
 .state {
   font-weight: 600;
   min-width: 116px;
 }
-.accept {
-  font-size: 0.86rem;
-}
-ul {
-  list-style: none;
+.papers > li {
   padding: 0;
-  margin: 4px 0;
+  border: 0;
 }
 .paper {
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
+  height: auto;
+  min-height: 30px;
+  white-space: normal;
   text-align: left;
-  padding: 3px 4px;
-  cursor: pointer;
+  color: var(--ink);
 }
-.paper[aria-pressed='true'] {
-  background: var(--teal-soft);
-}
-.pick {
-  display: inline-flex;
-  gap: 4px;
-  align-items: center;
-  padding: 3px 10px;
-  border: 1px solid var(--teal);
-  border-radius: 3px;
-  color: var(--teal);
-  font-weight: 600;
-  cursor: pointer;
-}
-.pick:focus-within {
-  outline: 2px solid var(--focus);
-}
-.pick svg {
-  width: 16px;
+.add {
+  flex: 0 0 150px;
 }
 .viewer {
-  padding: 10px 12px;
   position: sticky;
   top: 0;
 }
-.space {
-  flex: 1;
-}
-.judge {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  margin: 8px 0;
-}
-.judge label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  font-weight: 600;
-}
 .page {
-  width: 48px;
+  width: 56px;
 }
 .shows {
-  width: 110px;
+  width: 130px;
 }
 .content {
   max-height: 52vh;

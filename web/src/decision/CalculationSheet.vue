@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
 import { api, messageOf } from '../api/index';
 import { useShown } from '../file/index';
-import { Mark } from '../look/index';
+import { Fold, Mark } from '../look/index';
 
 const { showDate } = useShown();
 /** The calculation that a decision rests on, as it was kept, and how it comes out when it is worked again. */
@@ -46,42 +46,23 @@ watch(
               : `Worked again just now: ${kept.differences.length === 1 ? 'one figure comes' : `${kept.differences.length} figures come`} out otherwise.`
           }}
         </p>
-        <details v-for="figure in kept.figures" :key="figure.measure">
-          <summary>
+        <Fold v-for="figure in kept.figures" :key="figure.measure">
+          <template #title>
             <Mark :kind="VERDICT_MARK[figure.verdict]" />
-            <span>{{ figure.label }}</span>
-            <b>{{ showFigure(figure, pack.currency) }}</b>
-            <span class="soft">{{ showLimit(figure, pack.currency) }}</span>
-          </summary>
+            <span class="flex-1-1">{{ figure.label }}</span>
+            <b class="figure">{{ showFigure(figure, pack.currency) }}</b>
+            <span class="soft text-small limit">{{ showLimit(figure, pack.currency) }}</span>
+          </template>
           <TermLines :terms="figure.terms" :currency="pack.currency" />
-        </details>
+        </Fold>
       </template>
-      <p class="close"><v-btn @click="emit('close')">Close</v-btn></p>
+      <p class="text-right"><v-btn @click="emit('close')">Close</v-btn></p>
     </div>
   </v-dialog>
 </template>
 
 <style scoped>
-.box {
-  padding: 20px;
-  overflow: auto;
-  max-height: 86vh;
-}
-summary {
-  display: grid;
-  grid-template-columns: 22px 1fr 130px 130px;
-  gap: 8px;
-  align-items: center;
-  padding: 5px 0;
-  border-bottom: 1px solid var(--rule);
-  cursor: pointer;
-}
-summary b {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
-}
-.close {
-  margin-top: 14px;
-  text-align: right;
+.limit {
+  width: 130px;
 }
 </style>

@@ -6,7 +6,9 @@ import {
   CONDITION_STATE_LABEL,
   costsOf,
   currentCheck,
+  evidenceExplained,
   formatMoney,
+  isEnded,
   isSettled,
   paidOutOf,
   paymentBar,
@@ -23,7 +25,7 @@ import { computed, ref } from 'vue';
 import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { showFigure } from '../affordability/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
-import { Mark } from '../look/index';
+import { AskText, Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { describeEntry } from '../history/index';
 import CalculationSheet from './CalculationSheet.vue';
@@ -56,6 +58,7 @@ const explained = computed(() =>
     text: text ?? '',
     what:
       props.path.figures.questions.find((question) => question.subject === subject)?.what ??
+      evidenceExplained(props.file, subject) ??
       (subject.startsWith('twice:') ? 'Two debts look like one' : 'Figures that have changed since'),
   })),
 );
@@ -176,7 +179,7 @@ const stillToSettle = (personId: string): string => {
       <p v-if="desk.may('question.answer')"><v-btn size="small" variant="flat" :data-anchor="question.id" @click="answering = true">Answer</v-btn></p>
     </section>
 
-    <section class="sheet act block" data-anchor="decide" tabindex="-1">
+    <section class="sheet block px-4 py-3" data-anchor="decide" tabindex="-1">
       <template v-if="open && desk.may('decision.make')">
         <p v-if="myBar" class="note ember">{{ say(myBar) }}</p>
         <template v-else>
@@ -186,18 +189,16 @@ const stillToSettle = (personId: string): string => {
             <v-btn @click="asking = true">Send back with a question …</v-btn>
             <span v-if="blocking.length > 0" class="soft">approval waits for: {{ sayWithin(say, blocking[0]?.what ?? '') }}</span>
           </div>
-          <form v-if="declining" class="decline" @submit.prevent="run('decline', '/decision', { outcome: 'decline', reasons, comment: comment || null })">
+          <form
+            v-if="declining"
+            class="d-grid ga-3 mt-3 justify-start"
+            @submit.prevent="run('decline', '/decision', { outcome: 'decline', reasons, comment: comment || null })"
+          >
             <fieldset>
               <legend>Principal reasons, at most four; the applicant is told these</legend>
-              <label v-for="reason in file.product.declineReasons" :key="reason.code">
-                <input v-model="reasons" type="checkbox" :value="reason.code" />
-                {{ reason.label }}
-              </label>
+              <v-checkbox v-for="reason in file.product.declineReasons" :key="reason.code" v-model="reasons" :value="reason.code" :label="reason.label" />
             </fieldset>
-            <label>
-              Comment, for the file only
-              <input v-model="comment" class="field-input" maxlength="1000" />
-            </label>
+            <AskText v-model="comment" label="Comment, for the file only" maxlength="1000" />
             <v-btn type="submit" color="error" variant="flat" :disabled="reasons.length === 0 || reasons.length > 4" :loading="busy === 'decline'">
               Decline the file
             </v-btn>
@@ -219,22 +220,22 @@ const stillToSettle = (personId: string): string => {
             <Mark kind="waiting" />
             {{ file.payout.verifyProblem ?? 'the bank is asked about it' }}
           </span>
-          <span v-else class="ember">
+          <span v-else class="wrong">
             <Mark kind="blocked" />
             {{ file.payout.verifyProblem ?? 'not verified yet' }}
           </span>
         </div>
-        <p v-if="order" class="note gap-top" :class="order.state === 'ordered' || order.state === 'done' ? 'iris' : 'ember'" role="status">
+        <p v-if="order" class="note mt-3" :class="order.state === 'ordered' || order.state === 'done' ? 'iris' : 'ember'" role="status">
           <Mark :kind="order.state === 'failed' || order.state === 'differs' ? 'blocked' : 'waiting'" />
           {{ money(order.amount) }} ordered {{ showTime(order.orderedAt) }} by {{ order.orderedBy }}: {{ ORDER_WORD[order.state]
           }}{{ order.problem ? ` (${order.problem})` : '' }}.
         </p>
-        <div v-if="order?.state === 'differs' && desk.may('payout.release')" class="row-actions gap-top">
+        <div v-if="order?.state === 'differs' && desk.may('payout.release')" class="row-actions mt-3">
           <v-btn :disabled="releaseBar !== null" @click="settling = 'madeRight'">The bank made it right …</v-btn>
           <v-btn :disabled="releaseBar !== null" @click="settling = 'returned'">The money came back …</v-btn>
           <span v-if="releaseBar" class="soft">{{ say(releaseBar) }}</span>
         </div>
-        <div v-if="!paymentBar(file)" class="row-actions gap-top">
+        <div v-if="!paymentBar(file)" class="row-actions mt-3">
           <v-btn
             v-if="desk.may('payout.verify') && !file.payout.verifiedAt && !file.payout.verifyAskedAt"
             :loading="busy === 'verify'"
@@ -274,17 +275,21 @@ const stillToSettle = (personId: string): string => {
         <Mark kind="blocked" />
         This file was declined.
       </p>
+      <p v-else-if="isEnded(file.stage)" class="soft">
+        <Mark kind="none" />
+        It ended before it was decided.
+      </p>
       <p v-else class="soft">
         <Mark kind="open" />
         Not come to its decision yet: {{ path.now.length + path.later.length }} entries on the Path.
       </p>
-      <p v-if="problem" class="note ember gap-top" role="alert">{{ problem }}</p>
+      <p v-if="problem" class="note ember mt-3" role="alert">{{ problem }}</p>
     </section>
 
     <div class="sheet-grid">
-      <section class="sheet part">
+      <section class="sheet part px-4 py-3">
         <h3>Request</h3>
-        <dl>
+        <dl class="pairs my-1">
           <dt>Purpose</dt>
           <dd>{{ file.request.purpose ?? '—' }}</dd>
           <dt>Price</dt>
@@ -301,43 +306,42 @@ const stillToSettle = (personId: string): string => {
             <dt>{{ part.offer.label }}</dt>
             <dd class="figure">
               {{ money(part.terms.principal) }}
-              <span class="soft words">{{ say(partInWords(part.terms)) }}</span>
+              <span class="soft text-small d-block">{{ say(partInWords(part.terms)) }}</span>
             </dd>
           </template>
           <template v-for="security in file.securities" :key="security.id">
             <dt>Pledged</dt>
             <dd class="figure">
               {{ money(security.value) }}
-              <span class="soft words">{{ security.description ?? SECURITY_KIND_LABEL[(security.kind ?? 'other') as SecurityKind] }}</span>
+              <span class="soft text-small d-block">{{ security.description ?? SECURITY_KIND_LABEL[(security.kind ?? 'other') as SecurityKind] }}</span>
             </dd>
           </template>
         </dl>
         <h3>People</h3>
-        <ul>
+        <ul class="facts">
           <li v-for="person in file.people" :key="person.id">
             {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}, born {{ showDate(person.birthDate) }}
           </li>
         </ul>
         <StatedPart :file="file" :path="path" />
       </section>
-      <section class="sheet part">
+      <section class="sheet part px-4 py-3">
         <h3>Figures against limits</h3>
         <FigureRows :figures="judged" :currency="currency" />
-        <details v-if="others.length > 0" class="others">
-          <summary>{{ others.length }} figures without a limit</summary>
+        <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
           <FigureRows :figures="others" :currency="currency" />
-        </details>
+        </Fold>
       </section>
-      <section class="sheet part">
+      <section class="sheet part px-4 py-3">
         <h3>Checks</h3>
-        <ul>
+        <ul class="facts">
           <li v-for="person in signersOf(file)" :key="person.id">
             <b>{{ personName(person) }}:</b> {{ stillToSettle(person.id) }}
           </li>
         </ul>
         <h3>What the figures raised</h3>
         <p v-if="explained.length === 0" class="soft">Nothing had to be explained.</p>
-        <ul>
+        <ul class="facts">
           <li v-for="one in explained" :key="one.subject">
             <Mark kind="settled" />
             {{ say(one.what) }}: “{{ one.text }}”
@@ -345,7 +349,7 @@ const stillToSettle = (personId: string): string => {
         </ul>
         <h3>Exceptions</h3>
         <p v-if="file.exceptions.length === 0" class="soft">None was asked for.</p>
-        <ul>
+        <ul class="facts">
           <li v-for="exception in file.exceptions" :key="exception.id">
             <Mark :kind="exception.answer === 'granted' ? 'settled' : exception.answer === 'refused' ? 'blocked' : 'waiting'" />
             {{ exceptionTitle(exception.subject) }}: “{{ exception.reason }}” {{ exception.askedBy }},
@@ -358,9 +362,9 @@ const stillToSettle = (personId: string): string => {
           </li>
         </ul>
       </section>
-      <section class="sheet part">
+      <section class="sheet part px-4 py-3">
         <h3>Conditions and papers</h3>
-        <ul>
+        <ul class="facts">
           <li v-for="condition in path.conditions" :key="condition.key">
             <Mark :kind="condition.state === 'satisfied' || condition.state === 'excused' ? 'settled' : condition.state === 'notNeeded' ? 'none' : 'blocked'" />
             <router-link :to="{ path: `/files/${file.reference}/conditions`, hash: `#${condition.key}` }">{{ say(condition.title) }}</router-link>
@@ -375,10 +379,10 @@ const stillToSettle = (personId: string): string => {
         </p>
         <p v-else class="soft">{{ file.envelope?.state === 'out' ? 'out, not complete' : 'not sent' }}</p>
       </section>
-      <section class="sheet part">
+      <section class="sheet part px-4 py-3">
         <h3>Decisions so far</h3>
         <p v-if="file.decisions.length === 0" class="soft">None yet.</p>
-        <ul>
+        <ul class="facts">
           <li v-for="decision in file.decisions" :key="decision.id">
             <b>{{ OUTCOME[decision.outcome] }}</b>
             by {{ decision.by }}, {{ showTime(decision.at) }}
@@ -389,9 +393,9 @@ const stillToSettle = (personId: string): string => {
           </li>
         </ul>
       </section>
-      <section class="sheet part">
+      <section class="sheet part px-4 py-3">
         <h3>Latest changes</h3>
-        <ul>
+        <ul class="facts">
           <li v-for="entry in editing.view.value?.recent.slice(0, 6)" :key="entry.sequence">
             <span class="soft">{{ showTime(entry.at) }}</span>
             {{ entry.actor }}: {{ describeEntry(entry, file) }}
@@ -454,30 +458,6 @@ const stillToSettle = (personId: string): string => {
 </template>
 
 <style scoped>
-.words {
-  display: block;
-  font-size: 0.84rem;
-}
-.act {
-  padding: 12px 14px;
-}
-.decline {
-  display: grid;
-  gap: 10px;
-  margin-top: 12px;
-  justify-items: start;
-}
-fieldset {
-  border: 1px solid var(--rule);
-  display: grid;
-  gap: 4px;
-  padding: 8px 12px;
-}
-.decline label {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
 .sheet-grid {
   display: grid;
   grid-template-columns: 1fr 1.25fr;
@@ -489,46 +469,9 @@ fieldset {
   }
 }
 .part {
-  padding: 10px 14px;
   min-width: 0;
-}
-.others {
-  margin-top: 8px;
-}
-.others summary {
-  cursor: pointer;
-  color: var(--ink-soft);
-}
-.part li .mark {
-  margin-right: 4px;
 }
 .part h3:not(:first-child) {
   margin-top: 10px;
-}
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 2px 14px;
-  margin: 4px 0;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-}
-ul {
-  margin: 4px 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  padding: 2px 0;
-}
-.gap-top {
-  margin-top: 10px;
-}
-.ember {
-  color: var(--ember);
 }
 </style>

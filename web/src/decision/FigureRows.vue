@@ -8,7 +8,7 @@ defineProps<{ figures: readonly Figure[]; currency: string }>();
 </script>
 
 <template>
-  <table class="grid-table">
+  <v-table class="text-no-wrap">
     <tbody>
       <tr v-for="figure in figures" :key="figure.measure">
         <td>
@@ -21,13 +21,5 @@ defineProps<{ figures: readonly Figure[]; currency: string }>();
         <td class="soft">{{ LIMIT_WORD[figure.verdict] ?? '' }}{{ showLimit(figure, currency) }}</td>
       </tr>
     </tbody>
-  </table>
+  </v-table>
 </template>
-
-<style scoped>
-td {
-  padding: 3px 4px;
-  font-size: 0.93rem;
-  white-space: nowrap;
-}
-</style>

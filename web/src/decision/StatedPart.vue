@@ -43,8 +43,8 @@ const declared = computed(() =>
 </script>
 
 <template>
-  <h3>Income</h3>
-  <ul>
+  <h3 class="mt-3">Income</h3>
+  <ul class="facts">
     <li v-for="one in incomes" :key="one.id">
       <Mark :kind="one.evidence ? (one.differs ? 'waiting' : 'settled') : 'open'" />
       {{ one.who }}: {{ one.what }}, <b>{{ money(one.counts) }} a month</b>
@@ -60,16 +60,16 @@ const declared = computed(() =>
     </li>
     <li v-if="incomes.length === 0" class="soft">None was stated.</li>
   </ul>
-  <h3>Work now</h3>
-  <ul>
+  <h3 class="mt-3">Work now</h3>
+  <ul class="facts">
     <li v-for="work in works" :key="work.id">
       {{ nameOf(work.personId) }}: {{ [words('work', 'kind', work.kind).toLowerCase(), work.employer, work.position].filter(Boolean).join(', ')
       }}<span v-if="work.since" class="soft">, since {{ showDate(work.since) }}</span>
     </li>
     <li v-if="works.length === 0" class="soft">None was stated.</li>
   </ul>
-  <h3>Debts</h3>
-  <ul>
+  <h3 class="mt-3">Debts</h3>
+  <ul class="facts">
     <li v-for="debt in debts" :key="debt.id">
       {{ [words('debt', 'kind', debt.kind), debt.lender].filter(Boolean).join(', ') }}: {{ money(debt.payment ?? 0) }} a month<span
         v-if="debt.balance !== null"
@@ -81,28 +81,11 @@ const declared = computed(() =>
     <li v-for="debt in cleared" :key="debt.id" class="soft">{{ debt.lender ?? 'A debt' }} is paid off by this: {{ money(debt.balance ?? 0) }}</li>
     <li v-if="file.debts.length === 0" class="soft">None was named.</li>
   </ul>
-  <h3>Declared</h3>
-  <ul>
+  <h3 class="mt-3">Declared</h3>
+  <ul class="facts">
     <li v-for="{ person, question, answer } in declared" :key="`${person.id} ${question.code}`">
       {{ personName(person) }}: {{ question.text }} <b>{{ answer?.value }}</b>{{ answer?.explanation ? `: “${answer.explanation}”` : '' }}
     </li>
     <li v-if="declared.length === 0" class="soft">Nothing that had to be explained.</li>
   </ul>
 </template>
-
-<style scoped>
-h3 {
-  margin-top: 10px;
-}
-ul {
-  margin: 4px 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  padding: 2px 0;
-}
-li .mark {
-  margin-right: 4px;
-}
-</style>

@@ -5,7 +5,7 @@ import { computed, onMounted, reactive, ref } from 'vue';
 import { offerActs } from '../acts/index';
 import { api, messageOf } from '../api/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
-import { Mark } from '../look/index';
+import { AskChoice, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import QuestionRow from './QuestionRow.vue';
 
@@ -92,8 +92,8 @@ async function keep(personId: string, question: string, value: string): Promise<
     <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
     <section class="block">
       <h2>Consents</h2>
-      <p class="soft gap">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>
-      <table class="grid-table">
+      <p class="soft mb-1">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>
+      <v-table>
         <thead>
           <tr>
             <th scope="col">Who</th>
@@ -104,13 +104,21 @@ async function keep(personId: string, question: string, value: string): Promise<
           <tr v-for="person in signing" :key="person.id">
             <td class="who">
               <b>{{ personName(person) }}</b>
-              <span v-if="recording" class="given">
-                <select v-model="how[person.id]" class="field-input" :aria-label="`How ${personName(person)} says it`">
-                  <option v-for="way in ways" :key="way" :value="way">{{ CONSENT_WAY_LABEL[way] }}</option>
-                </select>
-                <select v-model="language[person.id]" class="field-input" :aria-label="`Language of ${personName(person)}`">
-                  <option v-for="{ code, label } in file.pack.languages" :key="code" :value="code">{{ label }}</option>
-                </select>
+              <span v-if="recording" class="d-grid ga-1">
+                <AskChoice
+                  bare
+                  :label="`How ${personName(person)} says it`"
+                  :items="ways.map((value) => ({ value, label: CONSENT_WAY_LABEL[value] }))"
+                  :model-value="wayOf(person)"
+                  @update:model-value="how[person.id] = $event"
+                />
+                <AskChoice
+                  bare
+                  :label="`Language of ${personName(person)}`"
+                  :items="file.pack.languages.map(({ code, label }) => ({ value: code, label }))"
+                  :model-value="languageWanted(person)"
+                  @update:model-value="language[person.id] = $event"
+                />
                 <v-btn
                   v-if="open(person).length > 1"
                   size="small"
@@ -122,13 +130,13 @@ async function keep(personId: string, question: string, value: string): Promise<
                 </v-btn>
               </span>
             </td>
-            <td v-for="consent in file.product.consents" :key="consent.kind" class="cell">
+            <td v-for="consent in file.product.consents" :key="consent.kind" class="cell mark-small">
               <template v-if="!plays(person, consent.roles)">–</template>
               <template v-else-if="consentOf(file, person.id, consent.kind)">
                 <span>
                   <Mark kind="settled" /> {{ CONSENT_WAY_LABEL[consentOf(file, person.id, consent.kind)?.how as (typeof CONSENT_WAYS)[number]]?.toLowerCase() }}
                 </span>
-                <span class="soft small">
+                <span class="soft text-small">
                   {{ showTime(consentOf(file, person.id, consent.kind)?.givenAt ?? null) }}, text {{ consentOf(file, person.id, consent.kind)?.version }},
                   {{ consentOf(file, person.id, consent.kind)?.language }}
                 </span>
@@ -143,13 +151,13 @@ async function keep(personId: string, question: string, value: string): Promise<
                 </v-btn>
               </template>
               <template v-else>
-                <span v-if="withdrawn(person, consent.kind)" class="ember"
+                <span v-if="withdrawn(person, consent.kind)" class="wrong"
                   ><Mark kind="blocked" /> withdrawn {{ showTime(withdrawn(person, consent.kind)?.withdrawnAt ?? null) }}</span
                 >
-                <span v-else :class="consent.before ? 'ember' : 'soft'"
+                <span v-else :class="consent.before ? 'wrong' : 'soft'"
                   ><Mark :kind="consent.before ? 'blocked' : 'none'" /> {{ consent.before ? 'not yet' : 'optional' }}</span
                 >
-                <span v-if="desk.may('consent.record') && path.next" class="acts">
+                <span v-if="desk.may('consent.record') && path.next" class="d-block mt-1">
                   <v-btn size="x-small" variant="text" :aria-label="`Show the text of ${consent.label}`" @click="shown = keyOf(person, consent.kind)"
                     >Text</v-btn
                   >
@@ -168,8 +176,8 @@ async function keep(personId: string, question: string, value: string): Promise<
             </td>
           </tr>
         </tbody>
-      </table>
-      <blockquote v-if="readOut && readTo" class="note text">
+      </v-table>
+      <blockquote v-if="readOut && readTo" class="note mt-2">
         <b>{{ readOut.label }}, {{ readOut.version }}</b> {{ readOut.text[languageOf(readTo, readOut)] }}
         <span class="soft">To {{ readOut.to }}.</span>
       </blockquote>
@@ -177,8 +185,8 @@ async function keep(personId: string, question: string, value: string): Promise<
 
     <section v-if="asked.length > 0" class="block">
       <h2>Declarations</h2>
-      <p class="soft gap">Answer with <kbd>Y</kbd> or <kbd>N</kbd>; a yes may need a few words.</p>
-      <article v-for="person in people" :key="person.id" class="sheet person">
+      <p class="soft mb-1">Answer with <kbd>Y</kbd> or <kbd>N</kbd>; a yes may need a few words.</p>
+      <article v-for="person in people" :key="person.id" class="sheet px-4 py-2 mb-2">
         <h3>{{ personName(person) }}</h3>
         <QuestionRow
           v-for="entry in asked.filter((one) => one.person.id === person.id)"
@@ -192,8 +200,8 @@ async function keep(personId: string, question: string, value: string): Promise<
 
     <section v-if="asksMonitoring && monitoring" class="block">
       <h2>Asked for fair treatment only</h2>
-      <p class="soft gap">Everybody may decline. The answers are kept apart from this file: nobody who decides sees them, and they play no part.</p>
-      <table class="grid-table">
+      <p class="soft mb-1">Everybody may decline. The answers are kept apart from this file: nobody who decides sees them, and they play no part.</p>
+      <v-table>
         <thead>
           <tr>
             <th scope="col">Who</th>
@@ -204,71 +212,35 @@ async function keep(personId: string, question: string, value: string): Promise<
           <tr v-for="row in monitoring.people" :key="row.personId">
             <td>{{ row.name }}</td>
             <td v-for="answer in row.answers" :key="answer.question">
-              <select
-                class="field-input"
-                :aria-label="`${answer.text} of ${row.name}`"
-                :value="answer.declined ? 'declined' : (answer.value ?? '')"
-                @change="keep(row.personId, answer.question, ($event.target as HTMLSelectElement).value)"
-              >
-                <option value="">not asked yet</option>
-                <option value="declined">declined to answer</option>
-                <option v-for="option in answer.options" :key="option" :value="option">{{ option }}</option>
-              </select>
-              <span v-if="answer.by" class="soft kept">kept by {{ answer.by }}, {{ showTime(answer.at) }}</span>
+              <AskChoice
+                bare
+                :label="`${answer.text} of ${row.name}`"
+                :items="[
+                  { value: '', label: 'not asked yet' },
+                  { value: 'declined', label: 'declined to answer' },
+                  ...answer.options.map((value) => ({ value, label: value })),
+                ]"
+                :model-value="answer.declined ? 'declined' : (answer.value ?? '')"
+                @update:model-value="keep(row.personId, answer.question, $event)"
+              />
+              <span v-if="answer.by" class="soft text-small d-block">kept by {{ answer.by }}, {{ showTime(answer.at) }}</span>
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </section>
   </div>
 </template>
 
 <style scoped>
-.gap {
-  margin-bottom: 6px;
-}
-.kept {
-  display: block;
-  font-size: 0.78rem;
-}
 .who {
-  width: 170px;
-}
-.given {
-  display: grid;
-  gap: 3px;
-}
-.given .field-input {
-  height: 26px;
-  font-size: 0.82rem;
+  width: 180px;
 }
 .cell {
-  vertical-align: top !important;
+  vertical-align: top;
   font-size: 0.88rem;
 }
 .cell > span {
   display: block;
-}
-.cell .mark {
-  width: 14px;
-  height: 14px;
-  vertical-align: -2px;
-}
-.small {
-  font-size: 0.78rem;
-}
-.acts {
-  margin-top: 3px;
-}
-.ember {
-  color: var(--ember);
-  font-weight: 600;
-}
-.text {
-  margin: 8px 0 0;
-}
-.person {
-  padding: 8px 14px;
-  margin-bottom: 8px;
 }
 </style>

@@ -58,7 +58,7 @@ async function openOther(product: string): Promise<void> {
       :locked="locked || !desk.may('details.write')"
       :named="several"
     />
-    <div v-if="ending && file.stage !== 'declined'" class="note ember end">
+    <div v-if="ending && file.stage !== 'declined'" class="note ember d-grid ga-2 mt-2">
       <p>
         <b>This ends here for {{ personName(ending.person) }}.</b> {{ sentence(ending.ends ?? '') }} What was said is kept.
       </p>
@@ -75,11 +75,3 @@ async function openOther(product: string): Promise<void> {
     </div>
   </section>
 </template>
-
-<style scoped>
-.end {
-  display: grid;
-  gap: 8px;
-  margin-top: 8px;
-}
-</style>

@@ -3,6 +3,7 @@ import type { FieldValue } from '@cavren/contract';
 import { personName, type Asked } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { useEditing } from '../file/index';
+import { AskChoice, AskText } from '../look/index';
 
 /** One question to one person: answered with Y, N or a value, explained where the answer calls for it. */
 const props = defineProps<{ asked: Asked; locked: boolean; named: boolean }>();
@@ -38,7 +39,7 @@ function onKey(event: KeyboardEvent): void {
 /** After an answer by key, the next question is in hand. */
 function next(from: HTMLElement): void {
   const all = [...document.querySelectorAll<HTMLElement>('[data-question]')];
-  requestAnimationFrame(() => all[all.indexOf(from) + 1]?.querySelector<HTMLElement>('button, input, select')?.focus());
+  requestAnimationFrame(() => all[all.indexOf(from) + 1]?.querySelector<HTMLElement>('button, input')?.focus());
 }
 </script>
 
@@ -48,57 +49,56 @@ function next(from: HTMLElement): void {
       <span v-if="named" class="soft">{{ personName(asked.person) }}:</span>
       {{ asked.question.text }}
     </p>
-    <div class="answer" role="group" :aria-labelledby="`q-${anchor}`">
+    <div class="d-flex ga-1" role="group" :aria-labelledby="`q-${anchor}`">
       <template v-if="asked.question.answer === 'yesNo'">
-        <button
+        <v-btn
           v-for="(value, at) in ['yes', 'no']"
           :key="value"
-          type="button"
-          class="choice"
+          class="choice flex-1-1"
           :class="{ on: asked.answer?.value === value }"
+          :variant="asked.answer?.value === value ? 'flat' : 'outlined'"
           :aria-pressed="asked.answer?.value === value"
           :disabled="locked"
           :data-anchor="at === 0 ? anchor : undefined"
           @click="put('value', value)"
         >
           {{ value }}
-        </button>
+        </v-btn>
       </template>
-      <select
+      <AskChoice
         v-else-if="asked.question.answer === 'choice'"
-        class="field-input"
+        class="flex-1-1"
+        bare
+        :label="asked.question.text"
+        :items="(asked.question.options ?? []).map((value) => ({ value, label: value }))"
         :data-anchor="anchor"
-        :aria-label="asked.question.text"
         :disabled="locked"
-        :value="asked.answer?.value ?? ''"
-        @change="put('value', ($event.target as HTMLSelectElement).value || null)"
-      >
-        <option value="" />
-        <option v-for="option in asked.question.options" :key="option" :value="option">{{ option }}</option>
-      </select>
-      <input
+        :model-value="asked.answer?.value ?? ''"
+        @update:model-value="put('value', $event || null)"
+      />
+      <AskText
         v-else
         v-model="text"
-        class="field-input figure"
+        class="flex-1-1"
+        bare
+        :label="asked.question.text"
         inputmode="decimal"
         :data-anchor="anchor"
-        :aria-label="asked.question.text"
         :disabled="locked"
         @blur="put('value', text.trim() || null)"
       />
     </div>
-    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-    <p v-if="asked.ends" class="note ember" role="status">{{ asked.ends.charAt(0).toUpperCase() + asked.ends.slice(1) }}</p>
-    <label v-if="asked.unexplained || asked.answer?.explanation" class="explain">
-      <span>If yes, explain</span>
-      <input
-        v-model="words"
-        class="field-input"
-        :data-anchor="`explain.${asked.person.id}.${asked.question.code}`"
-        :disabled="locked"
-        @blur="put('explanation', words.trim() || null)"
-      />
-    </label>
+    <p v-if="problem" class="wrong whole" role="alert">{{ problem }}</p>
+    <p v-if="asked.ends" class="note ember whole" role="status">{{ asked.ends.charAt(0).toUpperCase() + asked.ends.slice(1) }}</p>
+    <AskText
+      v-if="asked.unexplained || asked.answer?.explanation"
+      v-model="words"
+      class="whole"
+      label="If yes, explain"
+      :data-anchor="`explain.${asked.person.id}.${asked.question.code}`"
+      :disabled="locked"
+      @blur="put('explanation', words.trim() || null)"
+    />
   </div>
 </template>
 
@@ -111,43 +111,10 @@ function next(from: HTMLElement): void {
   padding: 4px 0;
   border-bottom: 1px solid var(--rule);
 }
-.answer {
-  display: flex;
-  gap: 4px;
-}
-.choice {
-  flex: 1;
-  height: 30px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-.choice.on {
-  background: var(--teal);
-  color: var(--on-teal);
-  border-color: var(--teal);
-  font-weight: 700;
-}
-.choice:disabled {
-  cursor: default;
-  opacity: 0.75;
-}
-.note,
-.explain,
-.wrong {
+.whole {
   grid-column: 1 / -1;
 }
-.wrong {
-  color: var(--ember);
-  font-weight: 600;
-}
-.explain {
-  display: grid;
-  grid-template-columns: 120px 1fr;
-  align-items: center;
-  font-size: 0.9rem;
+.choice {
+  min-width: 0;
 }
 </style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { DoorView, PublicProduct } from '@cavren/contract';
 import { parseDate, type IsoDate } from '@cavren/core';
-import { computed, nextTick, onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
+import { AskText } from '../look/index';
 import { listed } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
@@ -18,7 +19,6 @@ const reference = ref('');
 const typedCode = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
-const codeInput = ref<HTMLInputElement | null>(null);
 /** Papers that are named beforehand; more would frighten. */
 const MOST_PAPERS = 6;
 const order = computed(() => product.value?.dateOrder ?? 'mdy');
@@ -58,8 +58,6 @@ const apply = () =>
       agrees: agrees.value,
     });
     reference.value = answer.reference;
-    await nextTick();
-    codeInput.value?.focus();
   });
 const enter = () =>
   run(async () => emit('in', await api.post<DoorView>('/api/door/return/enter', { reference: reference.value, phone: phone.value, code: typedCode.value })));
@@ -114,32 +112,29 @@ const again = () =>
         </ul>
       </section>
       <form class="stack" @submit.prevent="apply">
-        <label>
-          Your name, as on your identity paper
-          <input v-model="name" name="fullName" autocomplete="name" required />
-          <span v-if="problems['fullName']" class="problem" role="alert">{{ problems['fullName'] }}</span>
-        </label>
-        <label>
-          Birth date
-          <input v-model="born" name="birthDate" autocomplete="bday" :placeholder="order === 'mdy' ? 'month/day/year' : 'day/month/year'" required />
-          <span v-if="problems['birthDate']" class="problem" role="alert">{{ problems['birthDate'] }}</span>
-        </label>
-        <label>
-          Mobile phone
-          <input v-model="phone" name="phone" type="tel" autocomplete="tel" required />
-          <span v-if="problems['phone']" class="problem" role="alert">{{ problems['phone'] }}</span>
-          <span v-else class="soft">We text a code to it, so that nobody else comes in.</span>
-        </label>
-        <label>
-          E-mail, if you have one
-          <input v-model="email" name="email" type="email" autocomplete="email" />
-          <span v-if="problems['email']" class="problem" role="alert">{{ problems['email'] }}</span>
-        </label>
-        <label v-if="product.consent" class="tick">
-          <input v-model="agrees" type="checkbox" name="agrees" />
-          <span>{{ product.consent.text }}</span>
-        </label>
-        <button type="submit" class="strong" :disabled="busy || !agrees">Begin</button>
+        <AskText v-model="name" label="Your name, as on your identity paper" :error="problems['fullName']" name="fullName" autocomplete="name" required />
+        <AskText
+          v-model="born"
+          label="Birth date"
+          :error="problems['birthDate']"
+          name="birthDate"
+          autocomplete="bday"
+          :placeholder="order === 'mdy' ? 'month/day/year' : 'day/month/year'"
+          required
+        />
+        <AskText
+          v-model="phone"
+          label="Mobile phone"
+          :error="problems['phone']"
+          hint="We text a code to it, so that nobody else comes in."
+          name="phone"
+          type="tel"
+          autocomplete="tel"
+          required
+        />
+        <AskText v-model="email" label="E-mail, if you have one" :error="problems['email']" name="email" type="email" autocomplete="email" />
+        <v-checkbox v-if="product.consent" v-model="agrees" name="agrees" :label="product.consent.text" />
+        <v-btn type="submit" variant="flat" :disabled="busy || !agrees">Begin</v-btn>
         <p v-if="!agrees" class="soft">opens when you agree</p>
       </form>
     </template>
@@ -150,13 +145,20 @@ const again = () =>
         </p>
       </section>
       <form class="stack" @submit.prevent="enter">
-        <label>
-          Six-digit code that we texted you
-          <input ref="codeInput" v-model="typedCode" class="code" name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="6" required />
-          <span v-if="problems['code']" class="problem" role="alert">{{ problems['code'] }}</span>
-        </label>
-        <button type="submit" class="strong" :disabled="busy || typedCode.length !== 6">Go on</button>
-        <button type="button" class="plain" :disabled="busy" @click="again">Send another code</button>
+        <AskText
+          v-model="typedCode"
+          class="code"
+          label="Six-digit code that we texted you"
+          :error="problems['code']"
+          name="code"
+          inputmode="numeric"
+          autocomplete="one-time-code"
+          maxlength="6"
+          required
+          autofocus
+        />
+        <v-btn type="submit" variant="flat" :disabled="busy || typedCode.length !== 6">Go on</v-btn>
+        <v-btn variant="text" :disabled="busy" @click="again">Send another code</v-btn>
       </form>
     </template>
     <p v-if="!reference" class="soft">Began already? <a href="/door">Come back with your reference</a></p>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { DoorGreeting, DoorView } from '@cavren/contract';
-import { nextTick, onMounted, ref } from 'vue';
+import { onMounted, ref } from 'vue';
 import { api, messageOf } from '../api/index';
+import { AskText } from '../look/index';
 
 const props = defineProps<{ token: string | null }>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
@@ -13,7 +14,6 @@ const code = ref('');
 const sent = ref(false);
 const problem = ref('');
 const busy = ref(false);
-const codeInput = ref<HTMLInputElement | null>(null);
 
 onMounted(async () => {
   if (props.token === null) return;
@@ -41,8 +41,6 @@ const send = () =>
     else await api.post('/api/door/code', { token: props.token });
     sent.value = true;
     code.value = '';
-    await nextTick();
-    codeInput.value?.focus();
   });
 const enter = () =>
   run(async () => {
@@ -60,21 +58,15 @@ const enter = () =>
       <form v-if="!sent" class="stack" @submit.prevent="send">
         <template v-if="byReference">
           <p>Come in with the reference on our letter and the phone number that you gave us.</p>
-          <label>
-            Reference
-            <input v-model="reference" name="reference" autocomplete="off" placeholder="like 4KT-M2X-7" required />
-          </label>
-          <label>
-            Phone number
-            <input v-model="phone" name="phone" type="tel" autocomplete="tel" required />
-          </label>
+          <AskText v-model="reference" label="Reference" name="reference" autocomplete="off" placeholder="like 4KT-M2X-7" required />
+          <AskText v-model="phone" label="Phone number" name="phone" type="tel" autocomplete="tel" required />
         </template>
         <p v-else>
           To be sure that it is you, we text a code to your phone ending in
           <b>{{ greeting?.phoneTail }}</b>
           .
         </p>
-        <button type="submit" class="strong" :disabled="busy">Text me the code</button>
+        <v-btn type="submit" variant="flat" :disabled="busy">Text me the code</v-btn>
       </form>
       <form v-else class="stack" @submit.prevent="enter">
         <p v-if="byReference">If reference and phone number fit together, a code is on its way by text.</p>
@@ -82,12 +74,19 @@ const enter = () =>
           The code is on its way to your phone ending in
           <b>{{ greeting?.phoneTail }}</b>. It holds for ten minutes.
         </p>
-        <label>
-          Six-digit code
-          <input ref="codeInput" v-model="code" class="code" name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="6" required />
-        </label>
-        <button type="submit" class="strong" :disabled="busy || code.length !== 6">Come in</button>
-        <button type="button" class="plain" :disabled="busy" @click="send">Send another code</button>
+        <AskText
+          v-model="code"
+          class="code"
+          label="Six-digit code"
+          name="code"
+          inputmode="numeric"
+          autocomplete="one-time-code"
+          maxlength="6"
+          required
+          autofocus
+        />
+        <v-btn type="submit" variant="flat" :disabled="busy || code.length !== 6">Come in</v-btn>
+        <v-btn variant="text" :disabled="busy" @click="send">Send another code</v-btn>
       </form>
     </template>
     <p v-else-if="!problem" role="status">One moment …</p>

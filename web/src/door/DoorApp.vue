@@ -39,11 +39,13 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <main class="door">
-    <p v-if="stillIn" class="problem" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
-    <p v-if="looking" role="status">One moment …</p>
-    <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
-    <Apply v-else-if="product" :code="product" @in="comeIn" />
-    <ComeIn v-else :token="token" @in="comeIn" />
-  </main>
+  <v-app>
+    <main class="door">
+      <p v-if="stillIn" class="problem" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
+      <p v-if="looking" role="status">One moment …</p>
+      <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
+      <Apply v-else-if="product" :code="product" @in="comeIn" />
+      <ComeIn v-else :token="token" @in="comeIn" />
+    </main>
+  </v-app>
 </template>

@@ -2,6 +2,7 @@
 import type { DoorView } from '@cavren/contract';
 import { defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, messageOf } from '../api/index';
+import { PickFile } from '../look/index';
 import SignFlow from './SignFlow.vue';
 
 const props = defineProps<{ view: DoorView }>();
@@ -30,9 +31,7 @@ const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
 const day = (time: string): string => new Date(time).toLocaleDateString(props.view.locale, { month: 'long', day: 'numeric', year: 'numeric' });
 
-async function sendPaper(conditionKey: string, event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const [file] = input.files ?? [];
+async function sendPaper(conditionKey: string, file: File | undefined): Promise<void> {
   if (!file) return;
   sending.value = conditionKey;
   problem.value = '';
@@ -45,7 +44,6 @@ async function sendPaper(conditionKey: string, event: Event): Promise<void> {
     problem.value = messageOf(error);
   } finally {
     sending.value = '';
-    input.value = '';
   }
 }
 function take(next: DoorView): void {
@@ -92,14 +90,14 @@ function take(next: DoorView): void {
     <section v-if="view.signing?.state === 'yours'" class="card iris">
       <h2>Your agreement waits for your signature</h2>
       <p>{{ view.signing.title }}. It takes about five minutes.</p>
-      <button type="button" class="strong" @click="signing = true">Read and sign</button>
+      <v-btn variant="flat" @click="signing = true">Read and sign</v-btn>
     </section>
     <section v-else-if="view.signing" class="card iris">
       <h2>{{ view.signing.title }}</h2>
       <p v-if="view.signing.complete">Signed by everyone. It stays here for as long as we keep your file.</p>
       <p v-else-if="view.signing.state === 'signed'">You have signed. {{ view.signing.waitingFor ? `We wait for ${view.signing.waitingFor}.` : '' }}</p>
       <p v-else>{{ view.signing.waitingFor ?? 'Somebody' }} signs before you. You get a message when it is your turn.</p>
-      <a v-if="view.signing.state === 'signed'" class="button" href="/api/door/agreement" target="_blank" rel="noopener">Open the agreement</a>
+      <v-btn v-if="view.signing.state === 'signed'" href="/api/door/agreement" target="_blank" rel="noopener">Open the agreement</v-btn>
     </section>
 
     <section v-if="view.details" class="card">
@@ -111,7 +109,7 @@ function take(next: DoorView): void {
             : `${view.details.missing.length} ${view.details.missing.length === 1 ? 'thing is' : 'things are'} still missing.`
         }}
       </p>
-      <button type="button" class="strong" @click="fill(true)">Fill in my details</button>
+      <v-btn variant="flat" @click="fill(true)">Fill in my details</v-btn>
     </section>
     <section v-if="view.tasks.length > 0" class="stack">
       <h2>What we need from you</h2>
@@ -123,16 +121,13 @@ function take(next: DoorView): void {
             <li v-for="way in task.acceptable" :key="way">{{ way }}</li>
           </ul>
         </div>
-        <label v-if="task.conditionKey" class="button">
-          {{ sending === task.conditionKey ? 'Sending …' : 'Photo or file' }}
-          <input
-            type="file"
-            class="unseen"
-            accept="application/pdf,image/jpeg,image/png"
-            :aria-label="`Photo or file: ${task.what}`"
-            @change="sendPaper(task.conditionKey, $event)"
-          />
-        </label>
+        <PickFile
+          v-if="task.conditionKey"
+          :label="`Photo or file: ${task.what}`"
+          :says="sending === task.conditionKey ? 'Sending …' : 'Photo or file'"
+          :busy="sending === task.conditionKey"
+          @picked="sendPaper(task.conditionKey, $event[0])"
+        />
       </article>
     </section>
     <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details" class="good">We need nothing from you at the moment.</p>
@@ -140,7 +135,7 @@ function take(next: DoorView): void {
     <section v-if="view.costs" class="card">
       <h2>What it costs</h2>
       <p>{{ view.costs.payment }} a month, {{ view.costs.total }} in all.</p>
-      <a class="button" href="/api/door/costs" target="_blank" rel="noopener">Open the costs sheet</a>
+      <v-btn href="/api/door/costs" target="_blank" rel="noopener">Open the costs sheet</v-btn>
     </section>
 
     <section class="card">
@@ -161,7 +156,7 @@ function take(next: DoorView): void {
         </li>
       </ul>
     </section>
-    <button type="button" class="plain" @click="emit('leave')">Leave this page</button>
+    <v-btn variant="text" @click="emit('leave')">Leave this page</v-btn>
   </div>
 </template>
 
@@ -197,15 +192,5 @@ function take(next: DoorView): void {
 }
 .steps .now {
   font-weight: 700;
-}
-.papers {
-  margin: 0;
-  padding-left: 18px;
-}
-ul {
-  margin: 4px 0;
-}
-.button:focus-within {
-  outline: 3px solid var(--focus);
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DetailChange, DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
 import { fieldsAsked, kindOfIncome, splitAddress, type Income, type IncomeKind } from '@cavren/core';
-import TypedInput from './TypedInput.vue';
+import KeptText from './KeptText.vue';
 import DoorField from './DoorField.vue';
 import { computed, nextTick, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
@@ -206,51 +206,46 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ saving ? 'saving …' : 'everything is saved' }}</span>
     </p>
     <nav aria-label="Steps">
-      <ol class="progress">
+      <ol class="progress d-flex ga-1">
         <li v-for="(one, number) in steps" :key="one.key">
-          <button
-            type="button"
-            :class="{ on: number === step, open: missingIn(one.key) > 0 }"
+          <v-btn
+            size="small"
+            :variant="number === step ? 'flat' : missingIn(one.key) > 0 ? 'tonal' : 'outlined'"
             :aria-current="number === step ? 'step' : undefined"
             :aria-label="`Step ${number + 1}: ${one.title}${missingIn(one.key) > 0 ? `, ${missingIn(one.key)} missing` : ''}`"
             @click="goTo(one.key)"
           >
             {{ number + 1 }}
-          </button>
+          </v-btn>
         </li>
       </ol>
     </nav>
     <h1 ref="heading" tabindex="-1">{{ steps[step]?.title }}</h1>
-    <p class="soft count">Step {{ step + 1 }} of {{ steps.length }}</p>
+    <p class="soft mt-n3">Step {{ step + 1 }} of {{ steps.length }}</p>
     <p v-if="problems['form']" class="problem" role="alert">{{ problems['form'] }}</p>
     <p v-if="ended" class="card" role="status">{{ ended.charAt(0).toUpperCase() + ended.slice(1) }} What you said is kept; call us if it was a mistake.</p>
 
     <section v-if="isAt('questions')" class="card stack">
-      <div v-for="question in details.questions" :key="question.code" class="stack tight">
+      <div v-for="question in details.questions" :key="question.code" class="d-grid ga-1">
         <p :id="`q-${question.code}`">{{ question.text }}</p>
         <div v-if="question.answer === 'yesNo'" class="pair" role="group" :aria-labelledby="`q-${question.code}`">
-          <button
+          <v-btn
             v-for="value in ['yes', 'no']"
             :key="value"
-            type="button"
-            :class="{ on: question.value === value }"
+            :variant="question.value === value ? 'flat' : 'outlined'"
             :aria-pressed="question.value === value"
             @click="answer(question, 'value', value)"
           >
             {{ value }}
-          </button>
+          </v-btn>
         </div>
-        <TypedInput
-          v-else
-          :value="question.value ?? ''"
-          :aria-labelledby="`q-${question.code}`"
-          inputmode="decimal"
-          @change="answer(question, 'value', $event || null)"
+        <KeptText v-else bare :label="question.text" :value="question.value ?? ''" inputmode="decimal" @change="answer(question, 'value', $event || null)" />
+        <KeptText
+          v-if="question.explain"
+          label="Please explain"
+          :value="question.explanation ?? ''"
+          @change="answer(question, 'explanation', $event || null)"
         />
-        <label v-if="question.explain">
-          Please explain
-          <TypedInput :value="question.explanation ?? ''" @change="answer(question, 'explanation', $event || null)" />
-        </label>
         <span v-if="problems[question.code]" class="problem" role="alert">{{ problems[question.code] }}</span>
       </div>
     </section>
@@ -311,18 +306,18 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           @change="setRow(part.entity, row.id, asked.field, $event)"
           @wrong="wrong(`${row.id}.${asked.field}`, $event)"
         />
-        <button type="button" class="plain" @click="removeRow(part.entity, row.id)">{{ part.remove }}</button>
+        <v-btn variant="text" @click="removeRow(part.entity, row.id)">{{ part.remove }}</v-btn>
       </fieldset>
-      <button type="button" @click="addRow(part.entity, part.begins)">{{ part.add }}</button>
+      <v-btn @click="addRow(part.entity, part.begins)">{{ part.add }}</v-btn>
     </section>
 
     <section v-if="isAt('consents')" class="card stack">
-      <div v-for="consent in details.consents" :key="consent.kind" class="stack tight">
+      <div v-for="consent in details.consents" :key="consent.kind" class="d-grid ga-1">
         <p>
           <b>{{ consent.label }}</b>{{ consent.needed ? '' : ' (as you like)' }}. {{ consent.text }}
         </p>
         <p v-if="consent.given" class="good">You agreed.</p>
-        <button v-else type="button" @click="run('/api/door/consents', { kind: consent.kind })">I agree</button>
+        <v-btn v-else @click="run('/api/door/consents', { kind: consent.kind })">I agree</v-btn>
       </div>
     </section>
 
@@ -330,51 +325,33 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       <h2>{{ details.missing.length === 0 ? 'Nothing is missing' : 'Still missing' }}</h2>
       <ul v-if="details.missing.length > 0">
         <li v-for="entry in details.missing" :key="entry.key">
-          <button type="button" class="plain missing" @click="goTo(stepOf(entry))">{{ entry.what }}</button>
+          <v-btn class="missing" variant="text" @click="goTo(stepOf(entry))">{{ entry.what }}</v-btn>
         </li>
       </ul>
       <p class="soft">You can hand it to us as it is: we go on with you by phone, or ask you for the rest.</p>
-      <button type="button" class="strong" @click="done">I am done for now, you go on</button>
+      <v-btn variant="flat" @click="done">I am done for now, you go on</v-btn>
     </section>
 
-    <div class="ways">
-      <button v-if="step > 0" type="button" @click="goTo(steps[step - 1]?.key)">Back</button>
-      <button v-if="following" type="button" class="strong" @click="goTo(following.key)">Next: {{ following.title }}</button>
-      <button type="button" class="plain" @click="emit('back')">Go on later: everything is kept</button>
+    <div class="d-flex flex-wrap ga-3">
+      <v-btn v-if="step > 0" @click="goTo(steps[step - 1]?.key)">Back</v-btn>
+      <v-btn v-if="following" class="flex-1-1" variant="flat" @click="goTo(following.key)">Next: {{ following.title }}</v-btn>
+      <v-btn variant="text" @click="emit('back')">Go on later: everything is kept</v-btn>
     </div>
   </div>
 </template>
 
 <style scoped>
 fieldset {
-  margin: 0;
   padding: 10px 12px;
   border: 1px solid var(--rule-strong);
   border-radius: 4px;
-}
-legend {
-  font-weight: 700;
-  padding: 0 4px;
-}
-.tight {
-  gap: 4px;
 }
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
 }
-.pair .on {
-  background: var(--teal);
-  color: var(--on-teal);
-}
-ul {
-  margin: 0;
-  padding-left: 20px;
-}
 .progress {
-  display: flex;
-  gap: 5px;
   margin: 0;
   padding: 0;
   list-style: none;
@@ -382,35 +359,16 @@ ul {
 .progress li {
   flex: 0 1 44px;
 }
-.progress button {
+.progress li > * {
   width: 100%;
-  min-width: 30px;
-  min-height: 36px;
+  min-width: 0;
   padding: 0;
-  border-width: 1px;
-}
-.progress .open {
-  border-style: dashed;
-  border-width: 2px;
-}
-.progress .on {
-  background: var(--teal);
-  color: var(--on-teal);
-}
-.count {
-  margin-top: -12px;
 }
 .missing {
+  height: auto;
   min-height: 44px;
   padding: 4px 0;
+  white-space: normal;
   text-align: left;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-}
-.ways .strong {
-  flex: 1 1 200px;
 }
 </style>

@@ -2,6 +2,7 @@
 import type { DoorView } from '@cavren/contract';
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { api, messageOf } from '../api/index';
+import { AskText } from '../look/index';
 
 /** Agree to electronic papers, read to the end, choose, sign; each step is kept by the server before the next opens. */
 const props = defineProps<{ view: DoorView }>();
@@ -75,62 +76,43 @@ const sign = () =>
         You get and sign this agreement on the screen. You can have it on paper instead, free of charge: call us or come to the counter. To read it you need
         what you are using now, a browser that shows PDF. You can take this agreement back at any time before you sign.
       </p>
-      <label class="tick">
-        <input v-model="agreed" type="checkbox" />
-        I can read this page, and I agree to get and sign the agreement electronically.
-      </label>
-      <button type="button" class="strong" :disabled="!agreed || busy" @click="run('/api/door/consent', {})">Go on</button>
-      <button type="button" class="plain" @click="emit('back')">Not now</button>
+      <v-checkbox v-model="agreed" label="I can read this page, and I agree to get and sign the agreement electronically." />
+      <v-btn variant="flat" :disabled="!agreed || busy" @click="run('/api/door/consent', {})">Go on</v-btn>
+      <v-btn variant="text" @click="emit('back')">Not now</v-btn>
     </template>
     <template v-else-if="step === 'read'">
       <h1>Read the agreement</h1>
       <p>Scroll to its end. You can make it larger with two fingers.</p>
       <ReadPages ref="pages" url="/api/door/agreement/pages" :label="signing?.title ?? 'Agreement'" :pages="signing?.pages ?? 0" @read="ended = true" />
-      <button type="button" class="strong" :disabled="!ended || busy" @click="run('/api/door/read', { seen: pages?.seen() ?? [] })">
-        I have read it to the end
-      </button>
+      <v-btn variant="flat" :disabled="!ended || busy" @click="run('/api/door/read', { seen: pages?.seen() ?? [] })"> I have read it to the end </v-btn>
     </template>
     <template v-else>
       <h1>Sign</h1>
-      <fieldset class="card">
-        <legend class="unseen">{{ signing?.question }}</legend>
-        <b>{{ signing?.question }}</b>
-        <label v-for="option in signing?.options" :key="option" class="tick">
-          <input v-model="choice" type="radio" name="choice" :value="option" />
-          {{ option }}
-        </label>
-      </fieldset>
-      <fieldset class="card">
-        <legend class="unseen">How you sign</legend>
-        <label class="tick">
-          <input v-model="way" type="radio" name="way" value="typed" />
-          Type my name
-        </label>
-        <label class="tick">
-          <input v-model="way" type="radio" name="way" value="drawn" />
-          Draw with my finger
-        </label>
-        <label v-if="way === 'typed'">
-          Your full name
-          <input v-model="typed" name="signature" autocomplete="name" :placeholder="view.fullName" />
-        </label>
+      <section class="card">
+        <b id="choice">{{ signing?.question }}</b>
+        <v-radio-group v-model="choice" name="choice" aria-labelledby="choice">
+          <v-radio v-for="option in signing?.options" :key="option" :value="option" :label="option" />
+        </v-radio-group>
+      </section>
+      <section class="card">
+        <v-radio-group v-model="way" name="way" aria-label="How you sign">
+          <v-radio value="typed" label="Type my name" />
+          <v-radio value="drawn" label="Draw with my finger" />
+        </v-radio-group>
+        <AskText v-if="way === 'typed'" v-model="typed" label="Your full name" name="signature" autocomplete="name" :placeholder="view.fullName" />
         <template v-else>
           <canvas ref="canvas" class="pad" role="img" aria-label="Draw your signature here" />
-          <button type="button" class="plain" @click="again">Draw again</button>
+          <v-btn variant="text" @click="again">Draw again</v-btn>
         </template>
-      </fieldset>
+      </section>
       <p>By pressing the button I sign: {{ signing?.title }}, file {{ view.reference }}.</p>
-      <button type="button" class="strong" :disabled="waitsFor !== '' || busy" @click="sign">Sign the agreement</button>
+      <v-btn variant="flat" :disabled="waitsFor !== '' || busy" @click="sign">Sign the agreement</v-btn>
       <p v-if="waitsFor" class="soft">waits for {{ waitsFor }}</p>
     </template>
   </div>
 </template>
 
 <style scoped>
-fieldset {
-  margin: 0;
-  min-width: 0;
-}
 .pad {
   width: 100%;
   height: 170px;

@@ -24,7 +24,7 @@ function show(value: string | number | boolean | null): string {
     <div v-if="editing.conflict.value" class="sheet box">
       <h2>Two of you changed this field</h2>
       <p class="soft">{{ what }}</p>
-      <dl>
+      <dl class="pairs font-weight-bold">
         <dt>{{ editing.conflict.value.actor }} wrote</dt>
         <dd>{{ show(editing.conflict.value.theirs) }}</dd>
         <dt>You wrote</dt>
@@ -37,19 +37,3 @@ function show(value: string | number | boolean | null): string {
     </div>
   </v-dialog>
 </template>
-
-<style scoped>
-.box {
-  padding: 20px;
-}
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 6px 16px;
-  margin: 14px 0;
-}
-dd {
-  margin: 0;
-  font-weight: 700;
-}
-</style>

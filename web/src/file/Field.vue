@@ -4,10 +4,12 @@ import { fieldOf, rowIn, subjectOf, dateInWords, PART_OF, splitAddress, splitNam
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useShown } from './shown';
 import { useDesk } from '../session/index';
+import { DetailControl } from '../fields/index';
 import { possibleDates } from './dates';
 import { useEditing } from './editing';
 import { optionsOf, type Option } from './options';
-import { isFigure, labelOf, readTyped, typedValue, type Reading } from '../words/index';
+import { Labelled } from '../look/index';
+import { labelOf, readTyped, typedValue, type Reading } from '../words/index';
 
 const { showTime } = useShown();
 /** One field of a file, by the description of its detail: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
@@ -33,7 +35,6 @@ const kind = computed(() => described.value?.kind ?? 'text');
 const label = computed(() => props.label ?? labelOf(props.entity, props.field));
 const hint = computed(() => props.hint ?? described.value?.hint);
 const choices = computed<Option[]>(() => props.options ?? optionsOf(described.value?.words ?? {}));
-const CHOSEN: readonly string[] = ['choice', 'person', 'people'];
 const anchor = computed(() => (props.id ? `${props.id}.${props.field}` : props.field));
 const subject = computed(() => subjectOf({ op: 'set', entity: props.entity, id: rowId.value, field: props.field, value: null }));
 const problem = computed(() => editing.problems.get(subject.value) ?? '');
@@ -64,7 +65,6 @@ const placeholder = computed(() => {
   if (kind.value === 'date') return DATE_FORM[writing.value.dateOrder];
   return kind.value === 'hidden' ? shown.value : '';
 });
-const DECIMAL: readonly string[] = ['money', 'decimal', 'share', 'percent'];
 function datesIn(text: string): IsoDate[] {
   const { view } = editing;
   return view.value ? possibleDates(text, writing.value.dateOrder, view.value.today) : [];
@@ -175,13 +175,7 @@ function leftHidden(): void {
   }
   left();
 }
-function chosen(event: Event): void {
-  const { value } = event.target as HTMLSelectElement;
-  editing.leave(props.entity, rowId.value, props.field, value === '' ? null : value);
-}
-function ticked(event: Event): void {
-  editing.leave(props.entity, rowId.value, props.field, (event.target as HTMLInputElement).checked);
-}
+const chosen = (value: string | boolean | null): void => editing.leave(props.entity, rowId.value, props.field, value);
 
 async function reveal(): Promise<void> {
   const { api } = await import('../api/index');
@@ -189,108 +183,65 @@ async function reveal(): Promise<void> {
   text.value = answer.number;
   await editing.load();
 }
+const said = computed(() => {
+  if (asked.value.length > 0 || problem.value || reading.value) return undefined;
+  return focused.value && saidBy.value && !props.bare ? undefined : hint.value;
+});
 </script>
 
 <template>
-  <div class="field" :class="{ bare, due: bare && needed && stored === null }">
-    <label v-if="!bare" :for="`f-${anchor}`">
-      {{ label }}
+  <Labelled v-if="described" :id="`f-${anchor}`" class="field" :class="{ due: bare && needed && stored === null }" :label="label" :bare="bare">
+    <template #beside>
       <span v-if="needed && stored === null" class="needed-now">needed now</span>
-    </label>
-    <select
-      v-if="CHOSEN.includes(kind)"
-      :id="`f-${anchor}`"
-      class="field-input"
-      :class="{ wrong: problem }"
-      :data-anchor="anchor"
-      :aria-label="bare ? label : undefined"
-      :aria-invalid="problem ? true : undefined"
-      :disabled="disabled"
-      :value="stored ?? ''"
-      @change="chosen"
-      @keydown="sameAsBefore"
-    >
-      <option value="">{{ empty }}</option>
-      <option v-for="option in choices" :key="option.value" :value="option.value">{{ option.label }}</option>
-    </select>
-    <span v-else-if="kind === 'yesNo'" class="tick">
-      <input
-        :id="`f-${anchor}`"
-        type="checkbox"
-        :data-anchor="anchor"
-        :aria-label="bare ? label : undefined"
+    </template>
+    <template #default="{ named }">
+      <DetailControl
+        v-model:text="text"
+        :described="described"
+        :named="named"
+        :value="stored"
+        :choices="choices"
+        :empty="empty"
+        :problem="asked.length > 0 ? '' : problem"
+        :hint="said"
         :disabled="disabled"
-        :checked="stored === true"
-        @change="ticked"
-      />
-      <span>{{ stored === true ? 'yes' : 'no' }}</span>
-    </span>
-    <span v-else class="with-button">
-      <input
-        :id="`f-${anchor}`"
-        v-model="text"
-        class="field-input"
-        :class="{ wrong: problem, figure: isFigure(described), mono: kind === 'hidden' }"
-        :data-anchor="anchor"
-        :aria-label="bare ? label : undefined"
-        :aria-invalid="problem ? true : undefined"
-        :aria-describedby="problem ? `p-${anchor}` : undefined"
-        :disabled="disabled"
-        autocomplete="off"
-        :inputmode="DECIMAL.includes(kind) ? 'decimal' : kind === 'whole' ? 'numeric' : undefined"
         :placeholder="placeholder"
+        :data-anchor="anchor"
         :data-typed="focused && text !== shownBefore ? 'yes' : 'no'"
         @focus="entered"
         @input="typed"
         @blur="kind === 'hidden' ? leftHidden() : left()"
         @keydown="sameAsBefore"
         @paste="pasted"
-      />
-      <button v-if="kind === 'hidden' && stored !== null && text.startsWith('•') && desk.may('number.reveal')" type="button" class="reveal" @click="reveal">
-        Show
-      </button>
-    </span>
-    <span v-if="asked.length > 0" ref="which" class="which" role="group" :aria-label="`Which day is meant by ${text}?`">
-      <button v-for="date in asked" :key="date" type="button" @click="say(date)">{{ dateInWords(date) }}</button>
-      <span>which?</span>
-    </span>
-    <span v-else-if="problem" :id="`p-${anchor}`" class="problem" role="alert">{{ problem }}</span>
-    <span v-else-if="reading" class="hint floating" role="status">{{ reading }}</span>
-    <span v-else-if="focused && saidBy && !bare" class="hint floating">{{ saidBy }}</span>
-    <span v-else-if="hint" class="hint">{{ hint }}</span>
-  </div>
+        @chosen="chosen"
+      >
+        <v-btn
+          v-if="kind === 'hidden' && stored !== null && text.startsWith('•') && desk.may('number.reveal')"
+          size="x-small"
+          variant="tonal"
+          @mousedown.prevent
+          @click.stop="reveal"
+        >
+          Show
+        </v-btn>
+      </DetailControl>
+    </template>
+    <template #below>
+      <span v-if="asked.length > 0" ref="which" class="which" role="group" :aria-label="`Which day is meant by ${text}?`">
+        <v-btn v-for="date in asked" :key="date" size="x-small" variant="tonal" @click="say(date)">{{ dateInWords(date) }}</v-btn>
+        <span>which?</span>
+      </span>
+      <span v-else-if="!problem && reading" class="floating" role="status">{{ reading }}</span>
+      <span v-else-if="!problem && focused && saidBy && !bare" class="floating">{{ saidBy }}</span>
+    </template>
+  </Labelled>
 </template>
 
 <style scoped>
-.field {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  min-width: 0;
-}
-label {
-  font-size: 0.85rem;
-  font-weight: 600;
-}
-.needed-now {
-  margin-left: 4px;
-}
-.due .field-input {
+.due :deep(.v-field) {
   border-left: 4px solid var(--ember);
 }
-.problem {
-  color: var(--ember);
-  font-weight: 600;
-  font-size: 0.82rem;
-}
-.hint {
-  color: var(--ink-soft);
-  font-size: 0.82rem;
-}
 /* Comes and goes with the focus, so it takes no room: what is below must not move away under a click. */
-.field {
-  position: relative;
-}
 .floating {
   position: absolute;
   top: 100%;
@@ -298,35 +249,9 @@ label {
   z-index: 5;
   padding: 1px 6px;
   border: 1px solid var(--rule);
-  border-radius: 2px;
   background: var(--sheet);
+  color: var(--ink-soft);
+  font-size: 0.82rem;
   white-space: nowrap;
-}
-.tick {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  height: 32px;
-}
-.tick input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--teal);
-}
-.with-button {
-  display: flex;
-  position: relative;
-}
-.reveal {
-  position: absolute;
-  right: 4px;
-  top: 4px;
-  height: 24px;
-  border: 0;
-  background: var(--teal-soft);
-  color: var(--ink);
-  font: 600 0.8rem var(--text);
-  border-radius: 2px;
-  cursor: pointer;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { barToMove, CHAPTER_LABEL, HOLDERS_OF, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
+import { barToMove, CHAPTER_LABEL, HOLDERS_OF, isEnded, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
@@ -9,12 +9,14 @@ import { api, messageOf, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
 import { useShown } from './shown';
-import { Mark, type MarkKind } from '../look/index';
+import { controlOf, controlsIn, focusOn, inOpenList, Mark, type MarkKind } from '../look/index';
 import { PathPanel } from '../path/index';
 import { useDesk } from '../session/index';
 import { CHAPTER_PAGES, fetchChapters } from './chapters';
 import ConflictDialog from './ConflictDialog.vue';
 import { openEditing, provideEditing } from './editing';
+import { nameIn } from './options';
+import HowItEnded from './HowItEnded.vue';
 import WithdrawDialog from './WithdrawDialog.vue';
 
 const route = useRoute();
@@ -60,7 +62,8 @@ function countOf(name: Chapter): number {
   return path.value?.now.filter(({ place }) => place.chapter === name).length ?? 0;
 }
 function markOf(name: Chapter): MarkKind {
-  if (!path.value || name === 'history') return 'none';
+  // Nothing in a file that ended before its time looks done.
+  if (!path.value || name === 'history' || (file.value && isEnded(file.value.stage) && file.value.stage !== 'done')) return 'none';
   if (countOf(name) > 0) return 'blocked';
   return path.value.later.some(({ place }) => place.chapter === name) ? 'open' : 'settled';
 }
@@ -92,7 +95,7 @@ async function focusAnchor(anchor: string): Promise<void> {
     const target = [...(center.value?.querySelectorAll<HTMLElement>('[data-anchor]') ?? [])].find(({ dataset }) => dataset['anchor'] === anchor);
     if (target) {
       target.scrollIntoView({ block: 'center' });
-      target.focus();
+      focusOn(target);
       return;
     }
     // A row that reads as a line gets its fields when one goes there.
@@ -177,22 +180,23 @@ onBeforeUnmount(() => window.removeEventListener('keydown', fileKey));
 /** Ctrl+Z takes the last change back, unless a field that was typed in can do so itself. */
 function onUndo(event: KeyboardEvent): void {
   if (!event.ctrlKey || event.key !== 'z' || event.shiftKey) return;
-  const field = event.target as HTMLInputElement;
-  if (field instanceof HTMLInputElement && field.dataset['typed'] === 'yes') return;
+  if (controlOf(event.target)?.dataset['typed'] === 'yes') return;
   event.preventDefault();
   editing.undo();
 }
 const PLACE_WORD = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
 
-/** Enter goes to the next field of the chapter. */
+/** Enter goes to the next field of the chapter; in the last one of a row that row says where, in a form it sends it. It is heard before the kit opens a choice by it. */
 function onEnter(event: KeyboardEvent): void {
-  const from = event.target as HTMLElement;
-  if (event.key !== 'Enter' || event.defaultPrevented || !from.matches('input.field-input, select.field-input, input[type=checkbox]')) return;
-  const fields = [...(center.value?.querySelectorAll<HTMLElement>('.field-input:not(:disabled), input[type=checkbox]:not(:disabled)') ?? [])];
+  const from = controlOf(event.target);
+  if (event.key !== 'Enter' || !from || !(event.target instanceof HTMLInputElement) || event.target.form || inOpenList(event)) return;
+  if (controlsIn(from.closest('tbody.worked'), false).at(-1) === from) return;
+  const fields = controlsIn(center.value);
   const next = fields[fields.indexOf(from) + 1];
   if (!next) return;
   event.preventDefault();
-  next.focus();
+  event.stopPropagation();
+  focusOn(next);
 }
 async function move(): Promise<void> {
   moving.value = true;
@@ -210,7 +214,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
       <router-link v-for="name in file.product.chapters" :key="name" :to="`/files/${editing.reference}/${name}`" :class="{ on: name === chapter }">
         <Mark :kind="markOf(name)" />
         <span>{{ CHAPTER_LABEL[name] }}</span>
-        <span v-if="countOf(name) > 0" class="count">{{ countOf(name) }}</span>
+        <span v-if="countOf(name) > 0" class="wrong text-small">{{ countOf(name) }}</span>
         <span class="unseen">{{ WORD[markOf(name)] ?? '' }}</span>
       </router-link>
       <div class="route">
@@ -223,12 +227,13 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
           >
             {{ STAGE_LABEL[stage] }}
           </li>
+          <li v-if="!file.product.route.includes(file.stage)" class="here">{{ STAGE_LABEL[file.stage] }}</li>
         </ol>
         <v-btn v-if="mayWithdraw" size="x-small" variant="text" @click="withdrawing = true"> Withdraw the file </v-btn>
       </div>
     </nav>
-    <section ref="center" class="center" tabindex="-1" @keydown="onEnter" @keydown.capture="onUndo">
-      <header class="head">
+    <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
+      <header class="d-flex flex-wrap justify-space-between ga-4 mb-3">
         <div class="title">
           <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
           <p class="soft">
@@ -237,17 +242,17 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
             <b>{{ STAGE_LABEL[file.stage] }}</b>
             · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} · {{ view.owner }}
           </p>
-          <p v-if="file.withApplicant" class="note iris with">
+          <p v-if="file.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
             The applicant was asked to go on at the front door.
             <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
           </p>
         </div>
         <div class="moves">
-          <span v-for="other in present" :key="other.staffId" class="present" role="status">
-            <span class="dot" aria-hidden="true" />
+          <span v-for="other in present" :key="other.staffId" class="text-primary font-weight-bold text-small" role="status">
+            <Mark kind="partly" />
             {{ other.name }} is here{{ PLACE_WORD(other.place) }}
           </span>
-          <span class="saving" :class="saving" role="status">
+          <span class="saving soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
             <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
             {{ SAVING_WORD[saving] }}
             <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
@@ -265,25 +270,26 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
             {{ moveName }}
           </v-btn>
           <v-btn v-if="!mine && !movesByHand" variant="flat" title="Alt+G" @click="nextFile">Next file</v-btn>
-          <span v-if="movesByHand && bar && desk.may('file.move')" class="soft waits">waits for {{ bar.entries.length }} on the Path</span>
+          <span v-if="movesByHand && bar && desk.may('file.move')" class="soft text-small">waits for {{ bar.entries.length }} on the Path</span>
         </div>
       </header>
-      <p v-if="news" class="note ember news" role="alert">
+      <p v-if="news" class="note ember mb-3" role="alert">
         {{ news }}
         <v-btn size="x-small" variant="text" @click="news = ''">Close</v-btn>
       </p>
-      <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris news">
+      <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
       </p>
+      <HowItEnded :file="file" />
       <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />
     </section>
-    <PathPanel :path="path" :today="view.today" :narrow="folded" @go="go" @fold="fold" />
+    <PathPanel :path="path" :today="view.today" :narrow="folded" :name-of="(id) => nameIn(file!, id)" @go="go" @fold="fold" />
     <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
   </main>
-  <main v-else-if="loadError" class="away">
+  <main v-else-if="loadError" class="reading justify-items-start">
     <h1>This file can’t be shown</h1>
     <p class="note ember" role="alert">{{ loadError }}</p>
     <p class="row-actions">
@@ -291,7 +297,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
       <router-link to="/files">Back to Files</router-link>
     </p>
   </main>
-  <main v-else class="away"><p class="soft" role="status">Opening the file …</p></main>
+  <main v-else class="reading justify-items-start"><p class="soft" role="status">Opening the file …</p></main>
 </template>
 
 <style scoped>
@@ -340,24 +346,15 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 .chapters a:hover {
   background: var(--teal-soft);
 }
-.count {
-  font-size: 0.8rem;
-  font-weight: 700;
-  color: var(--ember);
-}
 .route {
   margin: 16px 12px 0 16px;
   padding-top: 10px;
   border-top: 1px solid var(--rule-strong);
   font-size: 0.85rem;
 }
-.route h3 {
-  font-size: 0.85rem;
-  margin-bottom: 2px;
-}
 .route ol {
   list-style: none;
-  margin: 0 0 8px;
+  margin: 2px 0 8px;
   padding: 0;
 }
 .route li {
@@ -386,69 +383,23 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
   background: var(--teal);
   border-color: var(--teal);
 }
-.center:focus {
-  outline: none;
-}
 .center {
   overflow-y: auto;
   padding: 14px 14px 24px;
-}
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 16px;
-  margin-bottom: 14px;
+  outline: none;
 }
 .title {
   flex: 1 1 320px;
   min-width: 0;
 }
 .moves {
-  flex: none;
   display: grid;
   justify-items: end;
   align-content: start;
   gap: 3px;
   text-align: right;
 }
-.present {
-  font-size: 0.82rem;
-  font-weight: 600;
-  color: var(--teal);
-}
-.dot {
-  display: inline-block;
-  width: 9px;
-  height: 9px;
-  border-radius: 50%;
-  background: var(--teal);
-}
-.with {
-  display: inline-block;
-  margin-top: 4px;
-  padding: 3px 8px;
-  font-size: 0.88rem;
-}
 .saving {
-  font-size: 0.82rem;
-  color: var(--ink-soft);
-}
-.saving.offline {
-  color: var(--ember);
-  font-weight: 600;
   max-width: 280px;
-}
-.waits {
-  font-size: 0.82rem;
-}
-.news {
-  margin-bottom: 12px;
-}
-.away {
-  padding: 40px;
-  display: grid;
-  gap: 12px;
-  justify-items: start;
 }
 </style>

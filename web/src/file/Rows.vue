@@ -6,6 +6,7 @@ import { computed, nextTick, ref, useSlots, watch } from 'vue';
 import { useDesk } from '../session/index';
 import { fieldOf } from '@cavren/core';
 import { isFigure, labelOf, saidValue } from '../words/index';
+import { controlOf, controlsIn, focusOn, inOpenList } from '../look/index';
 import { useEditing } from './editing';
 import Field from './Field.vue';
 import { kept } from './kept';
@@ -89,7 +90,7 @@ const fieldAt = (id: string, field = ''): HTMLElement | null => table.value?.que
 async function work(row: { id: string }, field?: string): Promise<void> {
   editing.working.value = row.id;
   await nextTick();
-  (fieldAt(row.id, field) ?? fieldAt(row.id, props.columns[0]?.field))?.focus();
+  focusOn(fieldAt(row.id, field) ?? fieldAt(row.id, props.columns[0]?.field));
 }
 /** Back to the line, which keeps the focus. */
 async function close(row: { id: string }): Promise<void> {
@@ -103,20 +104,18 @@ async function add(values = props.fresh): Promise<void> {
   const id = editing.add(props.entity, values);
   await nextTick();
   const first = props.columns.find(({ field }) => values[field] === undefined || values[field] === null) ?? props.columns[0];
-  fieldAt(id, first?.field)?.focus();
+  focusOn(fieldAt(id, first?.field));
 }
 const KEPT: readonly string[] = ['string', 'number', 'boolean'];
 function copy(row: { id: string }): void {
   const values = Object.entries(row).filter(([field]) => field !== 'id' && field !== 'createdAt');
   void add({ ...props.fresh, ...(Object.fromEntries(values.filter(([, value]) => KEPT.includes(typeof value))) as Record<string, FieldValue>) });
 }
-/** The last field that can be typed in of a row and of what stands under it. */
-function isLastField(target: HTMLElement): boolean {
-  const fields = [...(target.closest('tbody')?.querySelectorAll<HTMLElement>('.field-input:not(:disabled):not([data-aside]), input[type=checkbox]') ?? [])];
-  return fields.at(-1) === target;
-}
+/** The last field that can be worked in of a row and of what stands under it. */
+const isLastField = (target: EventTarget | null): boolean =>
+  controlsIn(target instanceof HTMLElement ? target.closest('tbody') : null, false).at(-1) === (controlOf(target) ?? undefined);
 function onKey(event: KeyboardEvent, row: { id: string }): void {
-  if (props.locked) return;
+  if (props.locked || inOpenList(event)) return;
   if (event.ctrlKey && event.key === 'd') {
     event.preventDefault();
     (event.target as HTMLElement).blur();
@@ -127,7 +126,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
   } else if (event.key === 'Escape' && editing.working.value === row.id) {
     event.stopPropagation();
     void close(row);
-  } else if (event.key === 'Enter' && isLastField(event.target as HTMLElement)) {
+  } else if (event.key === 'Enter' && isLastField(event.target)) {
     event.preventDefault();
     event.stopPropagation();
     (event.target as HTMLElement).blur();
@@ -139,7 +138,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
 
 <template>
   <div ref="table">
-    <table v-if="rows.length > 0" class="grid-table">
+    <v-table v-if="rows.length > 0" class="grid-table">
       <thead>
         <tr>
           <th
@@ -160,7 +159,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
         :key="row.id"
         v-memo="drawnFrom(row)"
         :class="{ grouped: $slots['under'] && isOpen(row), worked: isOpen(row) }"
-        @keydown="onKey($event, row)"
+        @keydown.capture="onKey($event, row)"
       >
         <tr :data-anchor-row="row.id" :class="{ closed: !isOpen(row) }">
           <template v-if="isOpen(row)">
@@ -194,7 +193,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             </td>
           </template>
           <slot name="cells" :row="row" />
-          <td class="tools">
+          <td class="text-right text-no-wrap">
             <template v-if="isOpen(row) && !locked && desk.may('details.write')">
               <v-btn :icon="mdiContentCopy" size="x-small" variant="text" aria-label="Copy this row" title="Copy this row (Ctrl+D)" @click="copy(row)" />
               <v-btn
@@ -215,12 +214,12 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           <td :colspan="columns.length + 1 + ($slots['heads'] ? 1 : 0)"><slot name="below" :row="row" :open="isOpen(row)" /></td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <p v-else class="soft">{{ empty }}</p>
-    <p v-if="!locked && desk.may('details.write')" class="row-actions foot">
+    <p v-if="!locked && desk.may('details.write')" class="row-actions mt-2">
       <v-btn size="small" :prepend-icon="mdiPlus" :data-anchor="`add-${entity}`" @click="add()">{{ addLabel }}</v-btn>
       <slot name="more" />
-      <span v-if="rows.length > 0 && !quiet" class="soft keys">
+      <span v-if="rows.length > 0 && !quiet" class="soft text-small">
         <kbd>Enter</kbd>
         next field
         <kbd>Ctrl+D</kbd>
@@ -234,52 +233,35 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
 
 <style scoped>
 /* Each column's width is given or shared, so that a key in one row needs no other row to be measured again. */
-table {
+.grid-table :deep(table) {
   table-layout: fixed;
 }
 th:last-child {
   width: 64px;
 }
-td,
-th {
+.worked > tr > td,
+.worked > tr > :deep(td) {
   padding: 3px 2px;
+  height: auto;
+  background: var(--paper);
 }
-td :deep(.field-input) {
-  padding: 0 5px;
+.worked :deep(.v-field) {
+  --v-field-padding-start: 5px;
+  --v-field-padding-end: 4px;
   font-size: 0.9rem;
 }
-td :deep(select.field-input) {
-  padding: 0 0 0 2px;
-}
-th {
-  padding-left: 6px;
-}
-th.figure {
-  padding-right: 8px;
-}
 .grouped tr:first-child > td,
-.grouped tr:first-child > :deep(td) {
-  border-bottom: 0;
-  padding-top: 8px;
-}
-.grouped .under td {
-  padding: 0 2px 10px;
-}
-.closed td {
-  padding: 5px 6px;
-  cursor: text;
-}
+.grouped tr:first-child > :deep(td),
 .closed:has(+ .under) > td,
 .closed:has(+ .under) > :deep(td) {
   border-bottom: 0;
 }
+.closed td {
+  cursor: text;
+}
 .closed:hover td,
 .closed:hover > :deep(td) {
   background: var(--teal-soft);
-}
-.closed td.figure {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
 }
 .closed td.due {
   border-left: 4px solid var(--ember);
@@ -289,44 +271,18 @@ th.figure {
   gap: 4px 12px;
   align-items: baseline;
   width: 100%;
-  padding: 0;
-  border: 0;
   background: none;
   color: inherit;
   font: inherit;
   text-align: left;
   cursor: text;
 }
-.worked > tr > td,
-.worked > tr > :deep(td) {
-  background: var(--paper);
-}
-.tools {
-  white-space: nowrap;
-  width: 50px;
-  text-align: right;
-}
-.tools :deep(.v-btn) {
-  width: 24px;
-  height: 24px;
-}
 @media (width < 1100px) {
-  .closed td {
-    padding: 5px 3px;
+  .closed td,
+  .closed > :deep(td) {
+    padding: 4px 3px;
     font-size: 0.86rem;
     overflow-wrap: anywhere;
   }
-  .closed td.figure,
-  .closed > :deep(td.figure) {
-    padding: 5px 3px;
-    font-size: 0.86rem;
-    overflow-wrap: normal;
-  }
-}
-.foot {
-  margin-top: 8px;
-}
-.keys {
-  font-size: 0.82rem;
 }
 </style>

@@ -2,81 +2,71 @@
 import type { FileItem } from '@cavren/contract';
 import { formatDate, formatMoney, HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
+import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { Mark } from '../look/index';
+import Pager from './Pager.vue';
 import { daysUntil, localToday } from './words';
 
-defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[] }>();
+/** Files, a page of them at a time as the server has it: what is due next of each, and with whom. */
+const props = defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[]; page: number; size: number; total: number }>();
+const emit = defineEmits<{ go: [page: number] }>();
 const router = useRouter();
-const todayOf = ({ writes }: FileItem): string => writes?.today ?? localToday();
-const go = (reference: string) => void router.push(`/files/${reference}`);
+const NARROW = { class: 'one-line' };
+const headers = computed(() =>
+  [
+    { key: 'due', title: 'Due', cellProps: NARROW },
+    { key: 'applicant', title: 'Applicant' },
+    { key: 'reference', title: 'Reference', cellProps: { class: 'mono one-line' } },
+    { key: 'stage', title: 'Stage', cellProps: NARROW },
+    { key: 'next', title: 'Next on the Path' },
+    { key: 'with', title: 'With' },
+    { key: 'amount', title: 'Amount', align: 'end' as const, cellProps: { class: 'figure' } },
+    { key: 'received', title: 'Received' },
+    { key: 'owner', title: 'Officer', cellProps: NARROW },
+  ]
+    .filter(({ key }) => !['amount', 'received', 'owner'].includes(key) || props.columns.some((column) => column === key))
+    .map((header) => ({ ...header, sortable: false })),
+);
+const dueOf = ({ nextDue, writes }: FileItem) => (nextDue ? daysUntil(nextDue, writes?.today ?? localToday()) : null);
+const open = (_event: Event, { item }: { item: FileItem }): void => void router.push(`/files/${item.reference}`);
 /** Money and dates stand as the place of each file's product writes them. */
 const moneyOf = ({ amount, writes }: FileItem): string => (amount === null ? '' : formatMoney(amount, writes ?? {}));
 const receivedOf = ({ receivedOn, writes }: FileItem): string => formatDate(receivedOn, writes?.dateOrder ?? 'ymd');
 const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as Holder] : '');
+const keyOf = (item: FileItem): string => `${item.reference}${item.nextHolder ?? ''}`;
 </script>
 
 <template>
-  <table class="grid-table list-table">
-    <thead>
-      <tr>
-        <th scope="col">Due</th>
-        <th scope="col">Applicant</th>
-        <th scope="col">Reference</th>
-        <th scope="col">Stage</th>
-        <th scope="col">Next on the Path</th>
-        <th scope="col">With</th>
-        <th v-if="columns.includes('amount')" scope="col" class="figure">Amount</th>
-        <th v-if="columns.includes('received')" scope="col">Received</th>
-        <th v-if="columns.includes('owner')" scope="col">Officer</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="item in items" :key="item.reference + item.nextHolder" @click="go(item.reference)">
-        <td class="due">
-          <template v-if="item.nextDue">
-            <span :class="{ late: daysUntil(item.nextDue, todayOf(item)).late }">
-              <Mark :kind="daysUntil(item.nextDue, todayOf(item)).late ? 'blocked' : 'waiting'" />
-              {{ daysUntil(item.nextDue, todayOf(item)).text }}
-            </span>
-          </template>
-          <span v-else class="soft">—</span>
-        </td>
-        <td>
-          <router-link :to="`/files/${item.reference}`" @click.stop>{{ item.applicant ?? 'Name not taken down yet' }}</router-link>
-          <span class="soft product">{{ item.product }}</span>
-        </td>
-        <td class="mono whole">{{ item.reference }}</td>
-        <td class="whole">{{ STAGE_LABEL[item.stage] }}</td>
-        <td class="next">
-          {{ speakerFor(item.writes)(item.nextWhat ?? '') }}
-          <span v-if="item.openNow > 1" class="soft">and {{ item.openNow - 1 }} more</span>
-        </td>
-        <td>{{ holderOf(item.nextHolder) }}</td>
-        <td v-if="columns.includes('amount')" class="figure">{{ moneyOf(item) }}</td>
-        <td v-if="columns.includes('received')">{{ receivedOf(item) }}</td>
-        <td v-if="columns.includes('owner')" class="whole">{{ item.owner }}</td>
-      </tr>
-    </tbody>
-  </table>
+  <v-data-table-server
+    class="sheet pressed"
+    :headers="headers"
+    :items="items"
+    :items-length="total"
+    :items-per-page="size"
+    :page="page"
+    :item-value="keyOf"
+    @click:row="open"
+  >
+    <template #[`item.due`]="{ item }">
+      <span v-if="dueOf(item)" :class="{ wrong: dueOf(item)?.late }">
+        <Mark :kind="dueOf(item)?.late ? 'blocked' : 'waiting'" />
+        {{ dueOf(item)?.text }}
+      </span>
+      <span v-else class="soft">—</span>
+    </template>
+    <template #[`item.applicant`]="{ item }">
+      <router-link :to="`/files/${item.reference}`" @click.stop>{{ item.applicant ?? 'Name not taken down yet' }}</router-link>
+      <span class="soft text-small d-block">{{ item.product }}</span>
+    </template>
+    <template #[`item.stage`]="{ item }">{{ STAGE_LABEL[item.stage] }}</template>
+    <template #[`item.next`]="{ item }">
+      {{ speakerFor(item.writes)(item.nextWhat ?? '') }}
+      <span v-if="item.openNow > 1" class="soft">and {{ item.openNow - 1 }} more</span>
+    </template>
+    <template #[`item.with`]="{ item }">{{ holderOf(item.nextHolder) }}</template>
+    <template #[`item.amount`]="{ item }">{{ moneyOf(item) }}</template>
+    <template #[`item.received`]="{ item }">{{ receivedOf(item) }}</template>
+  </v-data-table-server>
+  <Pager :page="page" :size="size" :total="total" @go="emit('go', $event)" />
 </template>
-
-<style scoped>
-@media (width >= 1100px) {
-  .due,
-  .whole {
-    white-space: nowrap;
-  }
-}
-.late {
-  color: var(--ember);
-  font-weight: 600;
-}
-.product {
-  display: block;
-  font-size: 0.82rem;
-}
-.next {
-  max-width: 340px;
-}
-</style>

@@ -5,8 +5,8 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, messageOf, queryOf } from '../api/index';
+import { AskChoice, AskText } from '../look/index';
 import FileTable from './FileTable.vue';
-import Pager from './Pager.vue';
 
 const route = useRoute();
 const router = useRouter();
@@ -28,6 +28,9 @@ const { data, error, isPending, isFetching, refetch } = useQuery({
 const { data: products } = useQuery({ queryKey: ['products'], queryFn: () => api.get<ProductOnOffer[]>('/api/products') });
 
 const SORT_LABEL: Record<(typeof FILE_SORTS)[number], string> = { due: 'by deadline', received: 'newest first', applicant: 'by name', amount: 'largest first' };
+const stages = [{ value: '', label: 'any stage' }, ...[...STAGES, ...END_STAGES].map((value) => ({ value, label: STAGE_LABEL[value] }))];
+const offers = computed(() => [{ value: '', label: 'any product' }, ...(products.value ?? []).map(({ code, name }) => ({ value: code, label: name }))]);
+const sorts = FILE_SORTS.map((value) => ({ value, label: SORT_LABEL[value] }));
 const typed = ref(wish.value.text ?? '');
 watch(
   () => wish.value.text,
@@ -47,37 +50,16 @@ function search(): void {
   window.clearTimeout(timer);
   timer = window.setTimeout(() => refine({ text: typed.value.trim() || undefined }), 250);
 }
-const valueOf = (event: Event): string => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
   <main class="page">
     <h1>Files</h1>
-    <form class="filters" role="search" @submit.prevent="search">
-      <label class="wide">
-        Name or reference
-        <input v-model="typed" class="field-input" type="search" autofocus placeholder="Solvane, or 4KT-M2X-7" @input="search" />
-      </label>
-      <label>
-        Stage
-        <select class="field-input" :value="wish.stage ?? ''" @change="refine({ stage: valueOf($event) || undefined })">
-          <option value="">any stage</option>
-          <option v-for="stage in [...STAGES, ...END_STAGES]" :key="stage" :value="stage">{{ STAGE_LABEL[stage] }}</option>
-        </select>
-      </label>
-      <label>
-        Product
-        <select class="field-input" :value="wish.product ?? ''" @change="refine({ product: valueOf($event) || undefined })">
-          <option value="">any product</option>
-          <option v-for="product in products ?? []" :key="product.code" :value="product.code">{{ product.name }}</option>
-        </select>
-      </label>
-      <label>
-        Order
-        <select class="field-input" :value="wish.sort" @change="refine({ sort: valueOf($event) })">
-          <option v-for="sort in FILE_SORTS" :key="sort" :value="sort">{{ SORT_LABEL[sort] }}</option>
-        </select>
-      </label>
+    <form class="fields" style="--across: 5" role="search" @submit.prevent="search">
+      <AskText v-model="typed" class="two" label="Name or reference" type="search" autofocus placeholder="Solvane, or 4KT-M2X-7" @update:model-value="search" />
+      <AskChoice label="Stage" :items="stages" :model-value="wish.stage ?? ''" @update:model-value="refine({ stage: $event || undefined })" />
+      <AskChoice label="Product" :items="offers" :model-value="wish.product ?? ''" @update:model-value="refine({ product: $event || undefined })" />
+      <AskChoice label="Order" :items="sorts" :model-value="wish.sort" @update:model-value="refine({ sort: $event })" />
     </form>
     <p v-if="error" class="note ember" role="alert">
       {{ messageOf(error) }}
@@ -85,45 +67,19 @@ const valueOf = (event: Event): string => (event.target as HTMLSelectElement).va
     </p>
     <p v-else-if="isPending" class="soft" role="status">Searching …</p>
     <template v-else-if="data">
-      <div v-if="data.items.length > 0" class="sheet" :class="{ stale: isFetching }">
-        <FileTable :items="data.items" :columns="['amount', 'received', 'owner']" />
+      <div v-if="data.items.length > 0" :class="{ 'opacity-70': isFetching }">
+        <FileTable
+          :items="data.items"
+          :columns="['amount', 'received', 'owner']"
+          :page="data.page"
+          :size="data.size"
+          :total="data.total"
+          @go="(page) => refine({ page })"
+        />
       </div>
-      <div v-else class="sheet empty">
-        <h2>No file fits</h2>
-        <p>
-          Try fewer letters of the name, or
-          <a href="/files" @click.prevent="router.push('/files')">clear the filters</a>
-          .
-        </p>
-      </div>
-      <Pager :page="data.page" :size="data.size" :total="data.total" @go="(page) => refine({ page })" />
+      <v-empty-state v-else title="No file fits" text="Try fewer letters of the name, or clear the filters.">
+        <template #actions><v-btn @click="router.push('/files')">Clear the filters</v-btn></template>
+      </v-empty-state>
     </template>
   </main>
 </template>
-
-<style scoped>
-.page {
-  padding: 20px 24px;
-  max-width: 1400px;
-  margin: 0 auto;
-}
-.filters {
-  display: grid;
-  grid-template-columns: 1fr 190px 220px 170px;
-  gap: 12px;
-  margin: 12px 0;
-}
-.filters label {
-  display: grid;
-  gap: 3px;
-  font-size: 0.85rem;
-  font-weight: 600;
-}
-.empty {
-  padding: 48px;
-  text-align: center;
-}
-.stale {
-  opacity: 0.75;
-}
-</style>

@@ -6,7 +6,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem, api, messageOf } from '../api/index';
 import { possibleDates } from '../file/index';
-import { Mark } from '../look/index';
+import { AskChoice, AskText, controlsIn, focusOn, Fold, Mark } from '../look/index';
 import { localToday, showDate, showPhone } from './words';
 import { sayAll, useSay } from '../words/index';
 
@@ -56,7 +56,12 @@ const clash = computed(() => {
   if (!round.value || chosen.value === null || chosen.value === 'new') return null;
   return chosen.value.files.find((file) => file.open && file.round === round.value) ?? null;
 });
-const ways = CHANNELS.filter((way) => way !== 'frontDoor');
+const ways = CHANNELS.filter((way) => way !== 'frontDoor').map((value) => ({ value, label: CHANNEL_LABEL[value] }));
+/** Who is chosen, by id. */
+const pick = computed({
+  get: () => (chosen.value === 'new' ? 'new' : (chosen.value?.id ?? null)),
+  set: (id) => (chosen.value = id === 'new' ? 'new' : (matches.value?.find((match) => match.id === id) ?? null)),
+});
 const readings = computed(() => (born.value.trim() ? possibleDates(born.value, 'mdy', localToday()) : []));
 const birthDate = computed<IsoDate | null>(() => (readings.value.length === 1 ? (readings.value[0] ?? null) : null));
 const strong = computed(() => matches.value?.find(({ strength }) => strength === 'strong') ?? null);
@@ -90,7 +95,7 @@ async function search(): Promise<void> {
     matches.value = found.matches;
     if (matches.value.length === 0) chosen.value = 'new';
     await nextTick();
-    (matches.value.length > 0 ? document.querySelector<HTMLElement>('.matches input') : rest.value?.querySelector<HTMLElement>('select'))?.focus();
+    focusOn(matches.value.length > 0 ? document.querySelector<HTMLElement>('.matches input') : controlsIn(rest.value)[0]);
   } catch (error) {
     take(error);
   } finally {
@@ -143,114 +148,109 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
   <main class="page">
     <h1>Open a file</h1>
     <p class="soft">First see whether we know the person: nobody is keyed twice.</p>
-    <form class="sheet find" @submit.prevent="search">
-      <label class="who">
-        {{ kind === 'person' ? 'Full name' : 'Name of the organisation' }}
-        <input v-model="name" class="field-input" :class="{ wrong: problems['name'] ?? problems['fullName'] }" name="name" autofocus autocomplete="off" />
-        <span v-if="problems['name'] ?? problems['fullName']" class="error" role="alert">{{ problems['name'] ?? problems['fullName'] }}</span>
-      </label>
-      <label>
-        {{ kind === 'person' ? 'Birth date' : 'Founded on' }}
-        <input
+    <form class="sheet fields find pa-4" @submit.prevent="search">
+      <AskText
+        v-model="name"
+        :label="kind === 'person' ? 'Full name' : 'Name of the organisation'"
+        :error="problems['name'] ?? problems['fullName']"
+        name="name"
+        autofocus
+        autocomplete="off"
+      />
+      <div>
+        <AskText
           v-model="born"
-          class="field-input"
-          :class="{ wrong: problems['birthDate'] }"
+          :label="kind === 'person' ? 'Birth date' : 'Founded on'"
+          :error="readings.length > 1 ? undefined : problems['birthDate']"
+          :hint="birthDate ? dateInWords(birthDate) : undefined"
           name="birthDate"
           :placeholder="ORDER_WORD[order]"
           autocomplete="off"
         />
-        <span v-if="readings.length > 1" class="which">
-          <button v-for="date in readings" :key="date" type="button" @click="born = dateInWords(date)">{{ dateInWords(date) }}</button> which?
+        <span v-if="readings.length > 1" class="which mt-1">
+          <v-btn v-for="date in readings" :key="date" size="x-small" variant="tonal" @click="born = dateInWords(date)">{{ dateInWords(date) }}</v-btn> which?
         </span>
-        <span v-else-if="problems['birthDate']" class="error" role="alert">{{ problems['birthDate'] }}</span>
-        <span v-else-if="birthDate" class="soft small">{{ dateInWords(birthDate) }}</span>
-      </label>
-      <label>
-        Identity or tax number
-        <input v-model="number" class="field-input mono" :class="{ wrong: problems['number'] }" name="number" autocomplete="off" />
-        <span v-if="problems['number']" class="error" role="alert">{{ problems['number'] }}</span>
-      </label>
-      <label>
-        Phone or e-mail
-        <input v-model="contact" class="field-input" :class="{ wrong: problems['phone'] ?? problems['email'] }" name="contact" autocomplete="off" />
-        <span v-if="problems['phone'] ?? problems['email']" class="error" role="alert">{{ problems['phone'] ?? problems['email'] }}</span>
-      </label>
-      <v-btn type="submit" :variant="matches === null ? 'flat' : 'outlined'" :loading="busy && matches === null">Look up</v-btn>
-      <p class="soft kinds">
-        <label><input v-model="kind" type="radio" value="person" name="kind" /> a person</label>
-        <label><input v-model="kind" type="radio" value="organisation" name="kind" /> an organisation</label>
+      </div>
+      <AskText v-model="number" label="Identity or tax number" :error="problems['number']" name="number" autocomplete="off" />
+      <AskText v-model="contact" label="Phone or e-mail" :error="problems['phone'] ?? problems['email']" name="contact" autocomplete="off" />
+      <v-btn class="look" type="submit" :variant="matches === null ? 'flat' : 'outlined'" :loading="busy && matches === null">Look up</v-btn>
+      <div class="whole row-actions soft">
+        <v-radio-group v-model="kind" inline name="kind" aria-label="Whose file it is">
+          <v-radio value="person" label="a person" />
+          <v-radio value="organisation" label="an organisation" />
+        </v-radio-group>
         <span>One of the four is enough.</span>
-      </p>
+      </div>
     </form>
 
     <section v-if="matches !== null">
       <h2>{{ matches.length === 0 ? 'Nobody in the register resembles this person' : 'Who may be meant' }}</h2>
-      <div v-if="matches.length > 0" class="matches">
-        <label v-for="match in matches" :key="match.id" class="sheet match" :class="{ on: chosen !== 'new' && chosen?.id === match.id }">
-          <input type="radio" name="match" :checked="chosen !== 'new' && chosen?.id === match.id" @change="chosen = match" />
-          <span>
-            <strong>{{ match.fullName }}</strong>{{ match.knownAs ? ` “${match.knownAs}”` : '' }}, {{ match.kind === 'person' ? 'born' : 'founded' }}
-            {{ showDate(match.birthDate) || '?' }}
-            <span class="soft">
-              {{ [showPhone(match.phone), match.email, match.idNumberTail ? `number ending ${match.idNumberTail}` : null].filter(Boolean).join(' · ') }}
+      <v-radio-group v-if="matches.length > 0" v-model="pick" class="matches mt-1" name="match" aria-label="Who may be meant">
+        <v-radio v-for="match in matches" :key="match.id" class="sheet match" :class="{ on: pick === match.id }" :value="match.id">
+          <template #label>
+            <span>
+              <strong>{{ match.fullName }}</strong>{{ match.knownAs ? ` “${match.knownAs}”` : '' }}, {{ match.kind === 'person' ? 'born' : 'founded' }}
+              {{ showDate(match.birthDate) || '?' }}
+              <span class="soft d-block">
+                {{ [showPhone(match.phone), match.email, match.idNumberTail ? `number ending ${match.idNumberTail}` : null].filter(Boolean).join(' · ') }}
+              </span>
+              <span class="d-block">
+                <Mark :kind="match.strength === 'strong' ? 'settled' : 'partly'" />
+                {{ sayAll(say, match.reasons) }} · details last changed {{ age(match.updatedAt) }}
+              </span>
+              <span v-if="match.files.length > 0" class="soft text-small d-block">
+                <template v-for="(file, at) in match.files.slice(0, 3)" :key="file.reference">
+                  {{ at > 0 ? '; ' : '' }}File <span class="mono">{{ file.reference }}</span>, {{ STAGE_LABEL[file.stage as Stage].toLowerCase() }}
+                </template>
+              </span>
             </span>
-            <span class="why">
-              <Mark :kind="match.strength === 'strong' ? 'settled' : 'partly'" />
-              {{ sayAll(say, match.reasons) }} · details last changed {{ age(match.updatedAt) }}
-            </span>
-            <span v-if="match.files.length > 0" class="soft small">
-              <template v-for="(file, at) in match.files.slice(0, 3)" :key="file.reference">
-                {{ at > 0 ? '; ' : '' }}File <span class="mono">{{ file.reference }}</span>, {{ STAGE_LABEL[file.stage as Stage].toLowerCase() }}
-              </template>
-            </span>
-          </span>
-        </label>
-        <label class="sheet match" :class="{ on: chosen === 'new' }">
-          <input type="radio" name="match" :checked="chosen === 'new'" @change="chosen = 'new'" />
-          <span> <strong>Somebody new</strong>: {{ name || 'give a name above' }}{{ birthDate ? `, born ${showDate(birthDate)}` : '' }} </span>
-        </label>
-      </div>
+          </template>
+        </v-radio>
+        <v-radio class="sheet match" :class="{ on: chosen === 'new' }" value="new">
+          <template #label>
+            <span><strong>Somebody new</strong>: {{ name || 'give a name above' }}{{ birthDate ? `, born ${showDate(birthDate)}` : '' }}</span>
+          </template>
+        </v-radio>
+      </v-radio-group>
     </section>
 
-    <form v-if="chosen" ref="rest" class="sheet rest" @submit.prevent="open">
-      <label v-if="chosen === 'new' && strong" class="whole">
-        Why this is somebody else than {{ strong.fullName }} ({{ sayAll(say, strong.reasons) }})
-        <input v-model="different" class="field-input" :class="{ wrong: problems['differentBecause'] }" name="differentBecause" autocomplete="off" />
-        <span v-if="problems['differentBecause']" class="error" role="alert">{{ problems['differentBecause'] }}</span>
-        <span v-else class="soft small">A compliance reviewer looks at it before checking ends.</span>
-      </label>
-      <label>
-        How it came in
-        <select v-model="channel" class="field-input" name="channel">
-          <option v-for="way in ways" :key="way" :value="way">{{ CHANNEL_LABEL[way] }}</option>
-        </select>
-      </label>
-      <label>
-        Product
-        <select v-model="product" class="field-input" :class="{ wrong: problems['product'] }" name="product">
-          <option v-for="offer in offered" :key="offer.code" :value="offer.code">{{ offer.name }}</option>
-        </select>
-        <span v-if="problems['product']" class="error" role="alert">{{ problems['product'] }}</span>
-      </label>
-      <label v-if="channel === 'post'">
-        Signed on
-        <input
-          v-model="signed"
-          class="field-input"
-          :class="{ wrong: problems['signedOn'] }"
-          name="signedOn"
-          :placeholder="ORDER_WORD[order]"
-          autocomplete="off"
-        />
-        <span v-if="problems['signedOn']" class="error" role="alert">{{ problems['signedOn'] }}</span>
-      </label>
-      <label>
-        Received on
-        <input v-model="received" class="field-input" :class="{ wrong: problems['receivedOn'] }" name="receivedOn" autocomplete="off" />
-        <span v-if="problems['receivedOn']" class="error" role="alert">{{ problems['receivedOn'] }}</span>
-        <span v-else class="soft small">keyed today, {{ formatDate(today, order) }}</span>
-      </label>
-      <v-btn type="submit" variant="flat" :loading="busy" :disabled="clash !== null || product === ''">
+    <form v-if="chosen" ref="rest" class="sheet fields pa-4" @submit.prevent="open">
+      <AskText
+        v-if="chosen === 'new' && strong"
+        v-model="different"
+        class="whole"
+        :label="`Why this is somebody else than ${strong.fullName} (${sayAll(say, strong.reasons)})`"
+        :error="problems['differentBecause']"
+        hint="A compliance reviewer looks at it before checking ends."
+        name="differentBecause"
+        autocomplete="off"
+      />
+      <AskChoice v-model="channel" label="How it came in" :items="ways" name="channel" />
+      <AskChoice
+        v-model="product"
+        label="Product"
+        :items="offered.map((offer) => ({ value: offer.code, label: offer.name }))"
+        :error="problems['product']"
+        name="product"
+      />
+      <AskText
+        v-if="channel === 'post'"
+        v-model="signed"
+        label="Signed on"
+        :error="problems['signedOn']"
+        name="signedOn"
+        :placeholder="ORDER_WORD[order]"
+        autocomplete="off"
+      />
+      <AskText
+        v-model="received"
+        label="Received on"
+        :error="problems['receivedOn']"
+        :hint="`keyed today, ${formatDate(today, order)}`"
+        name="receivedOn"
+        autocomplete="off"
+      />
+      <v-btn class="look" type="submit" variant="flat" :loading="busy" :disabled="clash !== null || product === ''">
         {{ chosen === 'new' ? 'Open the file' : `Open with ${chosen.fullName}’s details` }}
       </v-btn>
       <p v-if="clash" class="note ember whole" role="alert">
@@ -258,107 +258,36 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
         has one application in a round.
       </p>
       <p v-if="formProblem" class="note ember whole" role="alert">{{ formProblem }}</p>
-      <details v-if="barred.length > 0" class="whole soft">
-        <summary>{{ barred.length === 1 ? '1 product' : `${barred.length} products` }} you can’t offer here and now</summary>
-        <ul>
+      <Fold
+        v-if="barred.length > 0"
+        class="whole soft"
+        :title="`${barred.length === 1 ? '1 product' : `${barred.length} products`} you can’t offer here and now`"
+      >
+        <ul class="pl-5">
           <li v-for="offer in barred" :key="offer.code">
             {{ offer.name }} ({{ LINE_LABEL[offer.line].toLowerCase() }}, {{ offer.placeName }}): {{ offer.bars.map(say).join(' ') }}
           </li>
         </ul>
-      </details>
+      </Fold>
     </form>
     <p v-else-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</p>
   </main>
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 24px;
-  max-width: 1100px;
-  margin: 0 auto;
-  display: grid;
-  gap: 12px;
-}
 .find {
-  display: grid;
   grid-template-columns: 1.3fr 1fr 1fr 1fr auto;
-  gap: 10px 14px;
-  padding: 14px 16px 10px;
-  align-items: start;
 }
-.rest {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 10px 14px;
-  padding: 14px 16px;
-  align-items: start;
-}
-.find .v-btn,
-.rest .v-btn {
+.look {
   margin-top: 21px;
-}
-.rest .v-btn {
   justify-self: start;
 }
-label {
-  display: grid;
-  gap: 3px;
-  font-weight: 600;
-  align-content: start;
-}
-.kinds {
-  grid-column: 1 / -1;
-  display: flex;
-  gap: 16px;
-  font-size: 0.88rem;
-}
-.kinds label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  font-weight: 400;
-}
-.kinds input {
-  accent-color: var(--teal);
-}
 .match {
-  grid-template-columns: 24px 1fr;
-  padding: 8px 14px;
-  font-weight: 400;
-  cursor: pointer;
-}
-.match span span {
-  display: block;
-}
-.match input {
-  accent-color: var(--teal);
+  padding: 4px 10px;
+  margin-bottom: 6px;
 }
 .match.on {
   border-color: var(--teal);
   background: var(--teal-soft);
-}
-.match .mono {
-  display: inline !important;
-}
-.matches {
-  display: grid;
-  gap: 6px;
-  margin-top: 6px;
-}
-.error {
-  color: var(--ember);
-  font-weight: 600;
-  font-size: 0.85rem;
-}
-.small {
-  font-size: 0.85rem;
-  font-weight: 400;
-}
-.whole {
-  grid-column: 1 / -1;
-}
-ul {
-  margin: 4px 0 0;
-  padding-left: 20px;
 }
 </style>

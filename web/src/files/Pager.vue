@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 
+/** Where one is in a list of many pages. */
 const props = defineProps<{ page: number; size: number; total: number }>();
 const emit = defineEmits<{ go: [page: number] }>();
 const pages = computed(() => Math.max(1, Math.ceil(props.total / props.size)));
@@ -9,19 +10,8 @@ const to = computed(() => Math.min(props.total, props.page * props.size));
 </script>
 
 <template>
-  <nav class="pager" aria-label="Pages">
+  <div class="d-flex justify-end align-center ga-3 py-2">
     <span class="soft">{{ from }}–{{ to }} of {{ total.toLocaleString('en-US') }}</span>
-    <v-btn size="small" :disabled="page <= 1" @click="emit('go', page - 1)">Previous</v-btn>
-    <v-btn size="small" :disabled="page >= pages" @click="emit('go', page + 1)">Next</v-btn>
-  </nav>
+    <v-pagination v-if="pages > 1" :model-value="page" :length="pages" aria-label="Pages" @update:model-value="emit('go', $event)" />
+  </div>
 </template>
-
-<style scoped>
-.pager {
-  display: flex;
-  justify-content: flex-end;
-  align-items: center;
-  gap: 10px;
-  padding: 10px 0;
-}
-</style>

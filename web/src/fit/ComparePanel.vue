@@ -20,7 +20,7 @@ import {
 } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
-import { Mark } from '../look/index';
+import { AskText, Mark } from '../look/index';
 import { useVersions } from './versions';
 import { useSay } from '../words/index';
 
@@ -110,15 +110,15 @@ const LETTERS = ['A', 'B', 'C'];
     <h2>Side by side</h2>
     <p class="soft">The request as it is, and other ways to ask. Nothing of them counts until one is made the request.</p>
     <div class="scroll" tabindex="0" role="region" aria-label="Versions of the request">
-      <table class="grid-table">
+      <v-table class="mark-small">
         <thead>
           <tr>
             <th scope="col"><span class="unseen">What</span></th>
             <th v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" scope="col" class="figure">
               {{ column.variant ? `Version ${LETTERS[at - 1] ?? at}` : 'The request' }}
               <template v-if="column.variant">
-                <span class="soft name">{{ column.variant.label }}</span>
-                <span v-if="versions.mayWrite.value" class="acts">
+                <span class="soft d-block font-weight-regular ml-auto name">{{ column.variant.label }}</span>
+                <span v-if="versions.mayWrite.value" class="d-flex flex-wrap justify-end ga-2 my-1">
                   <v-btn size="small" color="primary" variant="flat" @click="make(column)">Make it the request</v-btn>
                   <v-btn size="small" @click="versions.takeAway(column.variant)">Remove</v-btn>
                 </span>
@@ -130,24 +130,25 @@ const LETTERS = ['A', 'B', 'C'];
           <tr v-for="{ field, label, money: asMoney } in fields" :key="field">
             <th scope="row">{{ label }}</th>
             <td v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" class="figure">
-              <input
+              <AskText
                 v-if="editable(column)"
-                class="field-input"
-                :value="typed.get(placeOf(column, field)) ?? shown(column, field, asMoney)"
-                :aria-label="`${label}, version ${LETTERS[at - 1] ?? at}`"
+                class="typed"
+                bare
+                :label="`${label}, version ${LETTERS[at - 1] ?? at}`"
+                :model-value="typed.get(placeOf(column, field)) ?? shown(column, field, asMoney)"
                 inputmode="decimal"
-                @input="typed.set(placeOf(column, field), ($event.target as HTMLInputElement).value)"
+                @update:model-value="typed.set(placeOf(column, field), $event)"
                 @change="type(column, field, asMoney, ($event.target as HTMLInputElement).value)"
               />
-              <span v-else :class="{ other: shown(column, field, asMoney) !== shown(columns[0]!, field, asMoney) }">{{
+              <span v-else :class="{ 'font-weight-bold': shown(column, field, asMoney) !== shown(columns[0]!, field, asMoney) }">{{
                 shown(column, field, asMoney) || '—'
               }}</span>
             </td>
           </tr>
           <tr>
             <th scope="row">Made up of</th>
-            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure small">
-              <span v-for="part in column.parts" :key="part">{{ part }}</span>
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure">
+              <span v-for="part in column.parts" :key="part" class="d-block text-small">{{ part }}</span>
             </td>
           </tr>
           <tr>
@@ -183,11 +184,11 @@ const LETTERS = ['A', 'B', 'C'];
           <tr>
             <th scope="row">Uses and sources</th>
             <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="{ outside: column.gap !== 0 }">
-              {{ column.gap === 0 ? 'balance' : column.gap > 0 ? `${money(column.gap)} lacking` : `${money(-column.gap)} too much` }}
+              {{ column.gap === 0 ? 'balance' : column.gap > 0 ? `${money(column.gap)} still to be named` : `${money(-column.gap)} too much` }}
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
     <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
     <p v-if="versions.mayWrite.value" class="row-actions">
@@ -213,47 +214,19 @@ thead th {
 }
 tbody th {
   width: 270px;
-  border-bottom: 1px solid var(--rule);
-  color: var(--ink);
-  font-size: 0.92rem;
-  font-weight: 400;
 }
-.name {
-  display: block;
-  max-width: 230px;
-  margin-left: auto;
-  font-weight: 400;
-}
-td,
-tbody th {
-  padding: 3px 6px;
+tbody > tr > * {
   vertical-align: top;
 }
-.small span {
-  display: block;
-  font-size: 0.86rem;
-}
-.other {
-  font-weight: 700;
+.name {
+  max-width: 230px;
 }
 .outside {
   color: var(--ember);
   font-weight: 600;
 }
-td .mark {
-  width: 15px;
-  height: 15px;
-  vertical-align: -2px;
-}
-td .field-input {
+.typed {
   width: 132px;
-  text-align: right;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  justify-content: flex-end;
-  margin: 4px 0;
+  margin-left: auto;
 }
 </style>

@@ -76,22 +76,23 @@ function make(proposal: Proposal): void {
           {{ at > 0 ? ', ' : '' }}{{ figure.label }} {{ showFigure(figure, file.pack.currency) }} ({{ showLimit(figure, file.pack.currency) }})
         </template>
       </p>
-      <fieldset v-if="hasBand" class="aim">
-        <legend class="unseen">How far inside</legend>
-        <label><input v-model="aim" type="radio" value="limit" /> inside every limit</label>
-        <label><input v-model="aim" type="radio" value="band" /> so far inside that nothing is left to weigh</label>
+      <div v-if="hasBand" class="row-actions mt-2">
+        <v-radio-group v-model="aim" inline aria-label="How far inside">
+          <v-radio value="limit" label="inside every limit" />
+          <v-radio value="band" label="so far inside that nothing is left to weigh" />
+        </v-radio-group>
         <span v-if="busy" class="soft" role="status">working it out …</span>
-      </fieldset>
+      </div>
       <section v-for="{ title, proposals } in lists" :key="title">
-        <h3>{{ title }}</h3>
-        <ul class="proposals">
+        <h3 class="mt-4">{{ title }}</h3>
+        <ul class="lines">
           <li v-for="proposal in proposals" :key="say(proposal.label)" :data-lever="proposal.levers.join('+')">
-            <div class="what">
-              <b>{{ say(proposal.label) }}</b>
+            <div class="mark-small">
+              <b class="d-block">{{ say(proposal.label) }}</b>
               <span class="soft">
                 {{ money(proposal.payment) }} a month<template v-if="proposal.cost !== null">, interest and fees {{ money(proposal.cost) }} in all</template>
               </span>
-              <span v-for="figure in moved(proposal)" :key="figure.measure" class="after">
+              <span v-for="figure in moved(proposal)" :key="figure.measure" class="figure mx-3">
                 <Mark :kind="VERDICT_MARK[figure.verdict]" />
                 {{ figure.label }} {{ showFigure(figure, file.pack.currency) }}
               </span>
@@ -104,7 +105,7 @@ function make(proposal: Proposal): void {
                 }}</span
               >
             </div>
-            <div v-if="versions.mayWrite.value" class="acts">
+            <div v-if="versions.mayWrite.value" class="d-flex ga-2 flex-shrink-0">
               <v-btn size="small" :disabled="versions.full.value !== ''" @click="beside(proposal)">Lay beside</v-btn>
               <v-btn size="small" @click="make(proposal)">Make it the request</v-btn>
             </div>
@@ -113,8 +114,8 @@ function make(proposal: Proposal): void {
       </section>
       <p v-if="versions.full.value && versions.mayWrite.value" class="soft">{{ versions.full.value }}.</p>
       <template v-if="fit.outOfReach.length > 0">
-        <h3>Not alone</h3>
-        <ul class="not">
+        <h3 class="mt-4">Not alone</h3>
+        <ul class="lines">
           <li v-for="{ lever, why } in fit.outOfReach" :key="lever + say(why)">
             <b>{{ LEVER_WORD[lever] }}:</b> {{ sayWithin(say, why) }}
           </li>
@@ -124,59 +125,3 @@ function make(proposal: Proposal): void {
     </template>
   </div>
 </template>
-
-<style scoped>
-h3 {
-  margin: 14px 0 2px;
-  font-size: 0.95rem;
-}
-.aim {
-  display: flex;
-  gap: 18px;
-  border: 0;
-  margin: 8px 0 0;
-  padding: 0;
-}
-.aim label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.proposals,
-.not {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.proposals li {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 4px 16px;
-  align-items: center;
-  padding: 7px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.what {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-}
-.what b {
-  flex: 1 1 100%;
-}
-.note .mark {
-  margin-right: 6px;
-}
-.after {
-  font-variant-numeric: tabular-nums;
-}
-.after .mark {
-  width: 15px;
-  height: 15px;
-  vertical-align: -2px;
-}
-.acts {
-  display: flex;
-  gap: 8px;
-}
-</style>

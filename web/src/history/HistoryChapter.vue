@@ -31,7 +31,7 @@ const { data, error } = useQuery({
   <section>
     <div class="chapter-head">
       <h2>History</h2>
-      <p v-if="data && !data.chainProblem" class="chain">
+      <p v-if="data && !data.chainProblem" class="text-small">
         <Mark kind="settled" />
         {{ data.total }} entries; each carries the hash of the one before, and the chain holds.
         {{ data.sealed ? `Entries up to ${data.sealed.sequence} were sealed on ${showTime(data.sealed.at)}.` : 'None is sealed yet; that happens each night.' }}
@@ -42,7 +42,7 @@ const { data, error } = useQuery({
       The chain is broken: {{ say(data.chainProblem) }}. Tell the compliance reviewer.
     </p>
     <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
-    <table v-if="data" class="grid-table">
+    <v-table v-if="data">
       <thead>
         <tr>
           <th scope="col" class="figure">No.</th>
@@ -55,11 +55,11 @@ const { data, error } = useQuery({
       <tbody>
         <tr v-for="entry in data.items" :key="entry.sequence">
           <td class="figure">{{ entry.sequence }}</td>
-          <td class="when">{{ showTime(entry.at) }}</td>
+          <td class="text-no-wrap">{{ showTime(entry.at) }}</td>
           <td>{{ entry.actor }}</td>
           <td class="what">
             {{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}
-            <span v-if="shown(entry).before || shown(entry).after" class="value">
+            <span v-if="shown(entry).before || shown(entry).after" class="d-block clear">
               <template v-if="shown(entry).before">
                 <span class="soft">{{ shown(entry).before }}</span>
                 <span class="soft" aria-label="became"> → </span>
@@ -70,23 +70,13 @@ const { data, error } = useQuery({
           <td class="mono soft" :title="entry.hash">{{ entry.hash.slice(0, 8) }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <Pager v-if="data" :page="data.page" :size="data.size" :total="data.total" @go="(to) => (page = to)" />
   </section>
 </template>
 
 <style scoped>
-.when {
-  white-space: nowrap;
-}
 .what {
   width: 55%;
-}
-.value {
-  display: block;
-  overflow-wrap: anywhere;
-}
-.chain {
-  font-size: 0.88rem;
 }
 </style>

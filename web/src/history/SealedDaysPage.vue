@@ -76,9 +76,3 @@ const HEADERS = [
     </v-data-table-server>
   </main>
 </template>
-
-<style scoped>
-.pager {
-  padding-inline: 16px;
-}
-</style>

@@ -96,7 +96,7 @@ const elsewhere = computed(() =>
           </template>
         </template>
       </Rows>
-      <p v-for="{ person, home } in elsewhere" :key="person.id" class="soft lives">
+      <p v-for="{ person, home } in elsewhere" :key="person.id" class="soft mt-1">
         {{ personName(person) }} {{ home ? `lives at ${home.line}` : 'has no address yet: say in People with whom they live' }}.
       </p>
     </section>
@@ -110,9 +110,3 @@ const elsewhere = computed(() =>
     </section>
   </div>
 </template>
-
-<style scoped>
-.lives {
-  margin-top: 6px;
-}
-</style>

@@ -13,6 +13,7 @@ import {
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useEditing } from '../file/index';
+import { AskChoice } from '../look/index';
 import { useSay } from '../words/index';
 
 const say = useSay();
@@ -24,6 +25,7 @@ const rows = computed(() => relationsOf(props.file.relations, props.person.id));
 const free = computed(() =>
   props.file.people.filter(({ id, kind }) => id !== props.person.id && kind === 'person' && !rows.value.some(({ otherId }) => otherId === id)),
 );
+const KINDS = RELATION_KINDS.map((value) => ({ value, label: RELATION_LABEL[value] }));
 const toId = ref('');
 const kind = ref<RelationKind>('child');
 const problem = ref('');
@@ -60,15 +62,15 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
     <h3>Related to {{ personName(person) }}</h3>
     <p v-for="row in rows" :key="row.id" class="row" :data-anchor="`relation.${row.id}`" tabindex="-1">
       <span class="who">{{ name(row.otherId) }}</span>
-      <select
-        class="field-input kind"
-        :aria-label="`What ${name(row.otherId)} is to ${personName(person)}`"
-        :value="row.kind"
+      <AskChoice
+        class="kind"
+        bare
+        :label="`What ${name(row.otherId)} is to ${personName(person)}`"
+        :items="KINDS"
+        :model-value="row.kind"
         :disabled="locked"
-        @change="change(row.id, row.otherId, ($event.target as HTMLSelectElement).value as RelationKind)"
-      >
-        <option v-for="choice in RELATION_KINDS" :key="choice" :value="choice">{{ RELATION_LABEL[choice] }}</option>
-      </select>
+        @update:model-value="change(row.id, row.otherId, $event)"
+      />
       <v-btn
         v-if="!locked"
         :icon="mdiTrashCanOutline"
@@ -77,18 +79,21 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
         :aria-label="`Not related to ${name(row.otherId)}`"
         @click="editing.remove('relation', row.id)"
       />
-      <span v-if="stored(row.id)" class="problem">{{ stored(row.id) }}</span>
+      <span v-if="stored(row.id)" class="wrong text-small">{{ stored(row.id) }}</span>
     </p>
     <form v-if="!locked && free.length > 0" class="row new" @submit.prevent="add">
-      <select v-model="toId" class="field-input who" :data-anchor="`${person.id}.relationship`" aria-label="Who is related">
-        <option v-for="other in free" :key="other.id" :value="other.id">{{ personName(other) }}</option>
-      </select>
-      <select v-model="kind" class="field-input kind" :aria-label="`What they are to ${personName(person)}`">
-        <option v-for="choice in RELATION_KINDS" :key="choice" :value="choice">{{ RELATION_LABEL[choice] }}</option>
-      </select>
+      <AskChoice
+        v-model="toId"
+        class="who"
+        bare
+        label="Who is related"
+        :items="free.map((other) => ({ value: other.id, label: personName(other) }))"
+        :data-anchor="`${person.id}.relationship`"
+      />
+      <AskChoice v-model="kind" class="kind" bare :label="`What they are to ${personName(person)}`" :items="KINDS" />
       <v-btn type="submit" size="small" :prepend-icon="mdiPlus">Relation</v-btn>
     </form>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="wrong text-small" role="alert">{{ problem }}</p>
     <p v-if="rows.length === 0 && free.length === 0" class="soft">Nobody else is in the file.</p>
   </div>
 </template>
@@ -96,31 +101,15 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
 <style scoped>
 .row {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 4px;
   padding: 2px 0;
 }
 .who {
-  flex: 1 1 70px;
-  min-width: 70px;
-  font-size: 0.9rem;
+  flex: 1 1 84px;
 }
 .kind {
-  width: 112px;
-}
-.problem {
-  color: var(--ember);
-  font-weight: 600;
-  font-size: 0.85rem;
-}
-.new {
-  display: grid;
-  grid-template-columns: 1fr 112px;
-  margin-top: 6px;
-  padding-top: 6px;
-  border-top: 1px solid var(--rule);
-}
-.new .v-btn {
-  justify-self: start;
+  width: 104px;
 }
 </style>

@@ -1,9 +1,19 @@
 <script setup lang="ts">
-import { evidencedAmount, moneyIn, type CountedIncome, type Income, isGrossedUp } from '@cavren/core';
+import {
+  evidencedAmount,
+  evidenceDifferences,
+  figureFieldOf,
+  moneyIn,
+  type CountedIncome,
+  type EvidenceDifference,
+  type Income,
+  isGrossedUp,
+} from '@cavren/core';
+import { nanoid } from 'nanoid';
 import { computed } from 'vue';
 import { TermLines, inOneLine } from '../affordability/index';
-import { Rows, peopleOptions, useGoTo, type ChapterProps, type Column } from '../file/index';
-import { Mark } from '../look/index';
+import { Rows, peopleOptions, useEditing, useGoTo, type ChapterProps, type Column } from '../file/index';
+import { Fold, Mark } from '../look/index';
 import { WorkHistory } from '../work/index';
 import IncomeFields from './IncomeFields.vue';
 import QuestionBox from './QuestionBox.vue';
@@ -12,6 +22,7 @@ import { useSay } from '../words/index';
 const say = useSay();
 
 const props = defineProps<ChapterProps>();
+const editing = useEditing();
 const go = useGoTo(() => props.file.reference);
 const columns = computed<Column[]>(() => [
   { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '18%' },
@@ -24,11 +35,21 @@ const currency = computed(() => props.file.pack.currency);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const counted = computed(() => new Map(props.path.figures.incomes.map((one) => [one.income.id, one])));
 const of = (row: { id: string }): CountedIncome | null => counted.value.get(row.id) ?? null;
-const asksOf = (row: { id: string }): boolean => (of(row)?.questions.length ?? 0) > 0;
-const factsOf = (row: { id: string }) => [of(row), evidence(row)?.page, evidence(row)?.amount];
+const asksOf = (row: { id: string }): boolean => (of(row)?.questions.length ?? 0) > 0 || differencesOf(row).length > 0;
+const factsOf = (row: { id: string }) => [of(row), evidence(row)?.page, evidence(row)?.amount, differencesOf(row)[0]?.subject];
 const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
-const evidenceQuestions = computed(() => props.path.entries.filter(({ key }) => key.startsWith('evidence:')));
+const differences = computed(() =>
+  evidenceDifferences(props.file).map((one) => ({ ...one, why: props.path.entries.find(({ key }) => key === `evidence:${one.income.id}`)?.why ?? '' })),
+);
+const differencesOf = (row: { id: string }) => differences.value.filter(({ income }) => income.id === row.id);
+/** The stated figure becomes what the paper shows; that it was another one stays to be seen by who decides. */
+function takeOver({ income, evidenced, subject }: EvidenceDifference): void {
+  editing.change('what the paper shows', [
+    { op: 'set', entity: 'income', id: income.id, field: figureFieldOf(income), value: evidenced },
+    { op: 'add', entity: 'explanation', id: nanoid(), values: { subject, text: 'What the paper shows was taken over' } },
+  ]);
+}
 /** Questions about a person's jobs rather than about one source. */
 const jobQuestions = computed(() => props.path.figures.questions.filter(({ code }) => code === 'gap'));
 const net = computed(() => props.file.product.income.basis === 'net');
@@ -57,7 +78,7 @@ function arithmetic(row: { id: string }): string {
   />
   <section>
     <h2>Income</h2>
-    <p class="soft gap">
+    <p class="soft mb-3">
       What is stated counts until a paper is accepted; then what the paper shows is relied on.
       {{ net ? 'This product looks at income after tax.' : 'This product looks at income before tax.' }}
       {{ yearAhead ? 'What will come in the twelve months from the start counts.' : '' }}
@@ -77,7 +98,7 @@ function arithmetic(row: { id: string }): string {
         <th scope="col" class="figure">Counts a month</th>
       </template>
       <template #cells="{ row }">
-        <td class="figure counted">
+        <td class="figure counted mark-small">
           {{ of(row) ? money(of(row)?.counted.value ?? 0) : '—' }}
           <span v-if="evidence(row)" class="soft" :title="`Page ${evidence(row)?.page} of an accepted paper shows ${money(evidence(row)?.amount ?? 0)}`">
             <Mark kind="settled" />
@@ -90,19 +111,28 @@ function arithmetic(row: { id: string }): string {
       <template #line="{ row, textOf }">
         <span class="who">{{ textOf(row, columns[0]!) }}</span>
         <span class="what">{{ [textOf(row, columns[1]!), incomeOf(row).source].filter(Boolean).join(', ') || 'Kind and source still to be named' }}</span>
-        <span v-if="of(row)" class="soft sums">{{ arithmetic(row) }}</span>
+        <span v-if="of(row)" class="soft sums text-small">{{ arithmetic(row) }}</span>
       </template>
       <template #under="{ row }">
         <IncomeFields :income="incomeOf(row)" :file="file" :locked="locked" />
-        <details v-if="of(row)" class="how">
-          <summary>
-            <span class="line">{{ arithmetic(row) }}</span>
-            <span v-if="of(row)?.leftOut" class="left-out">{{ say(of(row)?.leftOut ?? '') }}</span>
-          </summary>
+        <Fold v-if="of(row)" class="mt-1 text-small">
+          <template #title>
+            <span class="soft">{{ arithmetic(row) }}</span>
+            <b v-if="of(row)?.leftOut">{{ say(of(row)?.leftOut ?? '') }}</b>
+          </template>
           <TermLines :terms="of(row)?.counted.terms ?? []" :currency="currency" open @go="go" />
-        </details>
+        </Fold>
       </template>
       <template #below="{ row }">
+        <QuestionBox
+          v-for="difference in differencesOf(row)"
+          :key="difference.subject"
+          :question="difference"
+          :file="file"
+          :anchor="`evidence.${row.id}`"
+          :locked="locked"
+          :instead="{ label: `Take over ${money(difference.evidenced)}`, run: () => takeOver(difference) }"
+        />
         <QuestionBox
           v-for="question in of(row)?.questions ?? []"
           :key="question.subject"
@@ -113,10 +143,9 @@ function arithmetic(row: { id: string }): string {
         />
       </template>
     </Rows>
-    <p v-for="question in evidenceQuestions" :key="question.key" class="note ember gap-top">{{ say(question.what) }}. {{ say(question.why) }}</p>
   </section>
-  <section v-if="path.figures.incomeTerms.length > 0" class="sum">
-    <p class="total">
+  <section v-if="path.figures.incomeTerms.length > 0" class="sum mt-4">
+    <p class="total sum-line">
       <span>{{ net ? 'Income after tax that counts' : 'Income that counts' }}</span>
       <b>{{ money(path.figures.monthlyIncome) }} a month</b>
     </p>
@@ -125,59 +154,14 @@ function arithmetic(row: { id: string }): string {
 </template>
 
 <style scoped>
-.gap {
-  margin-bottom: 10px;
-}
-.gap-top {
-  margin-top: 10px;
-}
-.counted {
-  white-space: nowrap;
-  font-weight: 600;
-}
-.counted .soft {
-  display: block;
-  font-weight: 400;
-  font-size: 0.78rem;
-}
 .who {
   flex: 0 0 20%;
 }
-.what {
-  flex: 0 1 auto;
-}
 .sums {
   flex: 1 1 auto;
-  font-size: 0.88rem;
   text-align: right;
 }
-.counted .mark {
-  width: 13px;
-  height: 13px;
-  vertical-align: -2px;
-}
-.how {
-  margin-top: 4px;
-  font-size: 0.88rem;
-  font-variant-numeric: tabular-nums;
-}
-.how summary {
-  cursor: pointer;
-  color: var(--ink-soft);
-}
-.left-out {
-  margin-left: 8px;
-  color: var(--ink);
-  font-weight: 600;
-}
-.total {
-  display: flex;
-  justify-content: space-between;
-  padding-top: 8px;
-  border-top: 2px solid var(--ink);
-}
 .sum {
-  margin-top: 16px;
   max-width: 720px;
 }
 </style>

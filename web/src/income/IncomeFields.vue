@@ -11,7 +11,7 @@ const kindOf = (field: string): string => fieldOf('income', field)?.kind ?? '';
 </script>
 
 <template>
-  <div class="fields small-fields">
+  <div class="kinds small-fields">
     <Field
       v-for="one in asked"
       :id="income.id"
@@ -26,18 +26,15 @@ const kindOf = (field: string): string => fieldOf('income', field)?.kind ?? '';
 </template>
 
 <style scoped>
-.fields :deep(.field) {
-  width: 96px;
+.kinds > * {
+  width: 100px;
 }
-.fields :deep(.field.choice) {
-  width: 114px;
+.kinds > .choice {
+  width: 130px;
 }
-.fields :deep(.field.whole),
-.fields :deep(.field.decimal),
-.fields :deep(.field.share) {
-  width: 84px;
-}
-.fields :deep(.field.yesNo) {
-  width: 76px;
+.kinds > .whole,
+.kinds > .decimal,
+.kinds > .share {
+  width: 88px;
 }
 </style>

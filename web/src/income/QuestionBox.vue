@@ -2,7 +2,7 @@
 import { explanationOf, isReferred, latestException, moneyIn, type FileState, type IncomeQuestion } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { useEditing } from '../file/index';
-import { Mark } from '../look/index';
+import { AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
 
@@ -14,6 +14,8 @@ const props = defineProps<{
   file: FileState;
   anchor: string;
   locked: boolean;
+  /** Something else than a word that settles it. */
+  instead?: { label: string; run: () => void } | undefined;
 }>();
 const editing = useEditing();
 const desk = useDesk();
@@ -65,7 +67,7 @@ function useSupported(): void {
 </script>
 
 <template>
-  <div class="question" :class="{ settled }" role="group" :aria-label="say(question.what)">
+  <div class="question mark-small" :class="{ settled }" role="group" :aria-label="say(question.what)">
     <p>
       <Mark :kind="settled ? 'settled' : 'blocked'" />
       <b>{{ say(question.what) }}.</b>
@@ -79,22 +81,24 @@ function useSupported(): void {
       Put to an approver by {{ exception.askedBy }}: “{{ exception.reason }}”
       <b>{{ exception.answer === null ? 'not answered yet' : `${exception.answer} by ${exception.answeredBy ?? ''}` }}</b>
     </p>
-    <form v-if="answering" class="answer" @submit.prevent="explain">
-      <input
+    <form v-if="answering" class="row-actions mt-1" @submit.prevent="explain">
+      <AskText
         v-model="text"
-        class="field-input"
+        class="flex-1-1 words"
+        bare
         data-aside="yes"
-        :data-anchor="anchor"
-        :aria-label="referred ? `Why an approver should accept: ${say(question.what)}` : `Explain: ${say(question.what)}`"
-        :placeholder="referred ? 'Why should an approver accept it?' : 'Explain in a few words'"
+        :data-anchor="instead ? undefined : anchor"
+        :label="referred ? `Why an approver should accept: ${say(question.what)}` : `Explain: ${say(question.what)}`"
+        :placeholder="referred ? 'Why should an approver accept it?' : instead ? 'Why the stated one stands' : 'Explain in a few words'"
         autocomplete="off"
       />
-      <v-btn type="submit" size="small" :loading="busy">{{ referred ? 'Put to an approver' : 'Explain' }}</v-btn>
+      <v-btn type="submit" size="small" :loading="busy">{{ referred ? 'Put to an approver' : instead ? 'Keep, with a word' : 'Explain' }}</v-btn>
+      <v-btn v-if="instead" size="small" variant="flat" :data-anchor="anchor" @click="instead.run">{{ instead.label }}</v-btn>
       <v-btn v-if="question.supported !== undefined" size="small" variant="text" @click="useSupported">
         Use {{ moneyIn(file.pack)(question.supported) }} a month instead
       </v-btn>
     </form>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   </div>
 </template>
 
@@ -109,23 +113,7 @@ function useSupported(): void {
 .question.settled {
   border-left-color: var(--lichen);
 }
-.question .mark {
-  width: 16px;
-  height: 16px;
-  vertical-align: -3px;
-}
-.answer {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  margin-top: 4px;
-}
-.answer .field-input {
+.words {
   max-width: 300px;
-  height: 28px;
-}
-.problem {
-  color: var(--ember);
-  font-weight: 600;
 }
 </style>

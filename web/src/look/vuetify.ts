@@ -1,48 +1,54 @@
-import 'vuetify/styles/core';
 import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import type { VCheckbox, VCheckboxBtn, VRadio, VRadioGroup, VSelect, VTextarea, VTextField } from 'vuetify/components';
+import { PALETTE } from './palette';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? '';
 
-const palette = {
-  light: {
-    background: '#f4eee2',
-    surface: '#fffcf5',
-    primary: '#0a5860',
-    'on-primary': '#ffffff',
-    error: '#a33c12',
-    success: '#4a6120',
-    warning: '#7a5200',
-    'on-surface': '#1c2528',
-    'on-background': '#1c2528',
-  },
-  dark: {
-    background: '#14191a',
-    surface: '#1d2425',
-    primary: '#7cc9cb',
-    'on-primary': '#0d2527',
-    error: '#f0a07c',
-    success: '#b4cf83',
-    warning: '#e2be6b',
-    'on-surface': '#efe8da',
-    'on-background': '#efe8da',
-  },
-};
+/** What every control has in common: boxed, its error beneath it, nothing that moves. */
+const CONTROL = { variant: 'outlined', color: 'primary', hideDetails: 'auto', singleLine: true, indentDetails: false } as const satisfies Partial<
+  VTextField['$props']
+>;
+const TICK = { color: 'primary', hideDetails: 'auto' } as const satisfies Partial<VCheckbox['$props'] & VRadioGroup['$props']>;
 
-/** Vuetify as our toolbox: its theme, density and shapes set here once. */
-export const vuetify = createVuetify({
-  theme: {
-    defaultTheme: 'light',
-    cspNonce: nonce,
-    themes: { light: { dark: false, colors: palette.light }, dark: { dark: true, colors: palette.dark } },
-  },
-  icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
-  defaults: {
-    VBtn: { variant: 'outlined', rounded: 'sm', density: 'comfortable', color: 'primary' },
-    VDialog: { maxWidth: 720, scrollable: true },
-    VCard: { rounded: 'sm' },
-    VTooltip: { openDelay: 300 },
-    VAlert: { variant: 'tonal', density: 'compact', rounded: 'sm' },
-    VDataTableServer: { density: 'compact' },
-  },
-});
+/**
+ * The kit of both entries: one theme, one set of shapes, all defaults here. The desk is dense, since officers key fifty fields a
+ * file; the front door is roomy, since it is used with thumbs.
+ */
+export function makeVuetify(entry: 'desk' | 'door') {
+  const density = entry === 'desk' ? 'compact' : 'default';
+  return createVuetify({
+    theme: {
+      defaultTheme: 'light',
+      cspNonce: nonce,
+      themes: { light: { dark: false, colors: PALETTE.light }, dark: { dark: true, colors: PALETTE.dark } },
+    },
+    icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+    defaults: {
+      VTextField: { ...CONTROL, density },
+      VTextarea: { ...CONTROL, density, rows: 3 } satisfies Partial<VTextarea['$props']>,
+      VSelect: { ...CONTROL, density, itemTitle: 'label', itemValue: 'value', menuProps: { transition: false } } satisfies Partial<VSelect['$props']>,
+      VFileInput: { ...CONTROL, density },
+      VCheckbox: { ...TICK, density } satisfies Partial<VCheckbox['$props']>,
+      VCheckboxBtn: { color: 'primary', density } satisfies Partial<VCheckboxBtn['$props']>,
+      VRadioGroup: { ...TICK, density },
+      VRadio: { density } satisfies Partial<VRadio['$props']>,
+      VBtn:
+        entry === 'desk'
+          ? { variant: 'outlined', rounded: 'sm', density: 'comfortable', color: 'primary' }
+          : { variant: 'outlined', rounded: 'lg', size: 'large', color: 'primary' },
+      VBtnToggle: { density, color: 'primary', variant: 'outlined', divided: true },
+      VDialog: { maxWidth: 720, scrollable: true, transition: false },
+      VCard: { rounded: 'sm', variant: 'flat' },
+      VSheet: { rounded: 'sm', border: true },
+      VChip: { size: 'small', rounded: 'sm', variant: 'outlined' },
+      VTable: { density: 'compact' },
+      VList: { density },
+      VTooltip: { openDelay: 300 },
+      VAlert: { variant: 'tonal', density: 'compact', rounded: 'sm' },
+      VExpansionPanels: { flat: true, static: true, rounded: 'sm' },
+      VPagination: { density: 'compact', rounded: 'sm', size: 'small', totalVisible: 5 },
+      VDataTableServer: { density: 'compact', hideDefaultFooter: true, mobile: false },
+    },
+  });
+}

@@ -5,7 +5,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
 import { localToday, showDate } from '../files/index';
-import { Mark } from '../look/index';
+import { AskChoice, AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 
 /** Who is certified to offer which line, where and when. Without one, a product isn't offered by that officer. */
@@ -13,6 +13,8 @@ const desk = useDesk();
 const client = useQueryClient();
 const query = useQuery({ queryKey: ['certificates'], queryFn: () => api.get<CertificatePage>('/api/certificates') });
 const today = localToday();
+const staff = computed(() => (query.data.value?.staff ?? []).map(({ id, name }) => ({ value: id, label: name })));
+const lines = Object.entries(LINE_LABEL).map(([value, label]) => ({ value, label }));
 const draft = reactive({ staffId: '', number: '', line: 'lending', places: [] as string[], from: '', until: '' });
 const problems = ref<Record<string, string>>({});
 const editing = ref(false);
@@ -59,42 +61,17 @@ async function keep(): Promise<void> {
     </header>
     <p v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</p>
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
-    <form v-if="editing" class="sheet form" @submit.prevent="keep">
-      <label>
-        Officer
-        <select v-model="draft.staffId" class="field-input" name="staffId">
-          <option v-for="{ id, name } in query.data.value?.staff" :key="id" :value="id">{{ name }}</option>
-        </select>
-      </label>
-      <label>
-        Number
-        <input v-model="draft.number" class="field-input mono" name="number" autocomplete="off" />
-        <span v-if="problems['number']" class="wrong" role="alert">{{ problems['number'] }}</span>
-      </label>
-      <label>
-        Line
-        <select v-model="draft.line" class="field-input" name="line">
-          <option v-for="(label, line) in LINE_LABEL" :key="line" :value="line">{{ label }}</option>
-        </select>
-      </label>
+    <form v-if="editing" class="sheet fields pa-4" style="--across: 3" @submit.prevent="keep">
+      <AskChoice v-model="draft.staffId" label="Officer" :items="staff" name="staffId" />
+      <AskText v-model="draft.number" class="mono" label="Number" name="number" autocomplete="off" :error="problems['number']" />
+      <AskChoice v-model="draft.line" label="Line" :items="lines" name="line" />
       <fieldset>
         <legend>Places</legend>
-        <label v-for="{ code, name } in query.data.value?.places" :key="code" class="ticked">
-          <input v-model="draft.places" type="checkbox" :value="code" />
-          {{ name }}
-        </label>
-        <span v-if="problems['places']" class="wrong" role="alert">{{ problems['places'] }}</span>
+        <v-checkbox v-for="{ code, name } in query.data.value?.places" :key="code" v-model="draft.places" :value="code" :label="name" />
+        <span v-if="problems['places']" class="wrong text-small" role="alert">{{ problems['places'] }}</span>
       </fieldset>
-      <label>
-        From
-        <input v-model="draft.from" class="field-input" name="from" autocomplete="off" />
-        <span v-if="problems['from']" class="wrong" role="alert">{{ problems['from'] }}</span>
-      </label>
-      <label>
-        To
-        <input v-model="draft.until" class="field-input" name="until" autocomplete="off" placeholder="no end" />
-        <span v-if="problems['until']" class="wrong" role="alert">{{ problems['until'] }}</span>
-      </label>
+      <AskText v-model="draft.from" label="From" name="from" autocomplete="off" :error="problems['from']" />
+      <AskText v-model="draft.until" label="To" name="until" autocomplete="off" placeholder="no end" :error="problems['until']" />
       <p class="row-actions whole">
         <v-btn type="submit" variant="flat">Keep it</v-btn>
         <v-btn variant="text" @click="editing = false">Cancel</v-btn>
@@ -102,7 +79,7 @@ async function keep(): Promise<void> {
       </p>
     </form>
     <p v-if="query.data.value?.certificates.length === 0" class="note">Nobody is certified yet, so nothing can be offered.</p>
-    <table v-else-if="query.data.value" class="grid-table list-table sheet">
+    <v-table v-else-if="query.data.value" class="sheet">
       <thead>
         <tr>
           <th scope="col">Number</th>
@@ -130,47 +107,6 @@ async function keep(): Promise<void> {
           <td v-if="desk.may('certificate.write')"><v-btn size="x-small" variant="text" @click="edit(certificate)">Change</v-btn></td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </main>
 </template>
-
-<style scoped>
-.page {
-  padding: 18px 24px;
-  max-width: 1100px;
-  margin: 0 auto;
-  display: grid;
-  gap: 12px;
-}
-.form {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 12px 14px;
-  padding: 14px 16px;
-}
-label {
-  display: grid;
-  gap: 3px;
-  font-weight: 600;
-  align-content: start;
-}
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-}
-legend {
-  font-weight: 600;
-}
-.whole {
-  grid-column: 1 / -1;
-}
-.wrong {
-  color: var(--ember);
-  font-weight: 600;
-  font-size: 0.85rem;
-}
-.list-table tbody tr {
-  cursor: default;
-}
-</style>

@@ -42,21 +42,21 @@ const { data, error, isPending } = useQuery({
     <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
     <p v-else-if="isPending" class="soft" role="status">Looking …</p>
     <template v-else-if="data">
-      <p v-if="data.items.length === 0" class="sheet empty">Nothing was sent yet.</p>
-      <article v-for="message in data.items" :key="message.id" class="sheet message">
-        <header>
+      <p v-if="data.items.length === 0" class="sheet pa-8 text-center">Nothing was sent yet.</p>
+      <article v-for="message in data.items" :key="message.id" class="sheet px-4 py-3">
+        <header class="row-actions align-baseline">
           <strong>{{ message.subject ?? 'Text message' }}</strong>
           <span class="soft">
             {{ message.channel === 'email' ? 'E-mail' : 'Text' }} to
             <span class="mono">{{ message.recipient }}</span>
           </span>
-          <span class="space" />
+          <v-spacer />
           <router-link :to="`/files/${message.reference}`" class="mono">{{ message.reference }}</router-link>
           <span v-if="message.sentAt">
             <Mark kind="settled" />
             sent {{ showTime(message.sentAt) }}
           </span>
-          <span v-else-if="message.problem" class="ember">
+          <span v-else-if="message.problem" class="wrong">
             <Mark kind="blocked" />
             waiting: the service {{ message.problem }}
           </span>
@@ -65,7 +65,7 @@ const { data, error, isPending } = useQuery({
             on its way
           </span>
         </header>
-        <p class="body">
+        <p class="mt-1 clear">
           {{ message.body }}
         </p>
       </article>
@@ -73,30 +73,3 @@ const { data, error, isPending } = useQuery({
     </template>
   </main>
 </template>
-
-<style scoped>
-.message {
-  padding: 12px 16px;
-}
-.message header {
-  display: flex;
-  gap: 12px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
-.space {
-  flex: 1;
-}
-.body {
-  margin-top: 6px;
-  white-space: pre-line;
-  overflow-wrap: anywhere;
-}
-.empty {
-  padding: 32px;
-  text-align: center;
-}
-.ember {
-  color: var(--ember);
-}
-</style>

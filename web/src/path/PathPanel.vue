@@ -1,26 +1,21 @@
 <script setup lang="ts">
-import { HOLDER_LABEL, STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
-import { computed, ref } from 'vue';
-import { daysUntil } from '../files/index';
-import { Mark, type MarkKind } from '../look/index';
-import { useSay } from '../words/index';
-import { useShown } from '../file/index';
+import { STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
+import { computed } from 'vue';
+import { Fold, Mark } from '../look/index';
+import { groupsOf } from './groups';
+import PathLine from './PathLine.vue';
 
-const say = useSay();
-
-/** What stands between this file and approval; each entry leads to the place that settles it. */
-const props = defineProps<{ path: Path; today: string; narrow: boolean }>();
+/** What stands between this file and approval, by person and kind; each entry leads to the place that settles it. */
+const props = defineProps<{ path: Path; today: string; narrow: boolean; nameOf: (personId: string) => string }>();
 const emit = defineEmits<{ go: [entry: PathEntry]; fold: [] }>();
-const laterOpen = ref(false);
+const now = computed(() => groupsOf(props.path.now));
 const later = computed(() => {
-  const groups = new Map<string, PathEntry[]>();
-  for (const entry of props.path.later) groups.set(STAGE_LABEL[entry.gate], [...(groups.get(STAGE_LABEL[entry.gate]) ?? []), entry]);
-  return [...groups.entries()];
+  const gates = new Map<string, PathEntry[]>();
+  for (const entry of props.path.later) gates.set(STAGE_LABEL[entry.gate], [...(gates.get(STAGE_LABEL[entry.gate]) ?? []), entry]);
+  return [...gates.entries()].map(([stage, entries]) => ({ stage, groups: groupsOf(entries) }));
 });
-const kindOf = (entry: PathEntry): MarkKind =>
-  entry.due && daysUntil(entry.due, props.today).late ? 'blocked' : entry.gate === 'signing' ? 'signing' : entry.holder === 'officer' ? 'open' : 'waiting';
-const { showDay } = useShown();
-const since = (entry: PathEntry): string => showDay(entry.since);
+/** About the file itself there is nothing to say above. */
+const titleOf = (personId: string | null, among: readonly unknown[]): string => (personId ? props.nameOf(personId) : among.length > 1 ? 'The file' : '');
 </script>
 
 <template>
@@ -31,51 +26,42 @@ const since = (entry: PathEntry): string => showDay(entry.since);
     </button>
   </aside>
   <aside v-else class="path" aria-label="Path">
-    <header>
+    <header class="d-flex justify-space-between align-baseline">
       <h2>Path</h2>
-      <button type="button" class="fold" @click="emit('fold')">Fold</button>
+      <v-btn size="x-small" variant="text" @click="emit('fold')">Fold</v-btn>
     </header>
     <section v-if="path.next">
       <h3>Before {{ STAGE_LABEL[path.next].toLowerCase() }}</h3>
-      <p v-if="path.now.length === 0" class="clear">
+      <p v-if="path.now.length === 0" class="py-2">
         <Mark kind="settled" />
         Nothing stands in the way.
       </p>
-      <ol>
-        <li v-for="entry in path.now" :key="entry.key" v-memo="[entry, today]">
-          <button type="button" class="entry" :title="say(entry.why)" @click="emit('go', entry)">
-            <Mark :kind="kindOf(entry)" />
-            <span class="what">{{ say(entry.what) }}</span>
-            <span class="meta why">{{ say(entry.why) }}</span>
-            <span class="meta">
-              {{ entry.holderName ?? HOLDER_LABEL[entry.holder] }} · since {{ since(entry) }}
-              <template v-if="entry.due">
-                · due
-                <b :class="{ late: daysUntil(entry.due, today).late }">{{ daysUntil(entry.due, today).text }}</b>
-              </template>
-            </span>
-          </button>
-        </li>
-      </ol>
+      <template v-for="group in now" :key="group.personId ?? ''">
+        <h4 v-if="titleOf(group.personId, now)">{{ titleOf(group.personId, now) }}</h4>
+        <ol v-for="kind in group.kinds" :key="kind.kind">
+          <li v-for="(entry, at) in kind.entries" :key="entry.key">
+            <PathLine :entry="entry" :today="today" :reasoned="kind.why === null || at === 0" @go="emit('go', $event)" />
+          </li>
+        </ol>
+      </template>
     </section>
-    <p v-else class="clear">
-      <Mark kind="settled" />
+    <p v-else class="py-2">
+      <Mark kind="none" />
       This file has come to its end.
     </p>
-    <details v-if="later.length > 0" @toggle="laterOpen = ($event.target as HTMLDetailsElement).open">
-      <summary>Later: {{ path.later.length }}</summary>
-      <section v-for="[stage, entries] in laterOpen ? later : []" :key="stage">
+    <Fold v-if="later.length > 0" class="mt-3">
+      <template #title
+        ><b>Later: {{ path.later.length }}</b></template
+      >
+      <section v-for="{ stage, groups } in later" :key="stage">
         <h3>In {{ stage.toLowerCase() }}</h3>
         <ol>
-          <li v-for="entry in entries" :key="entry.key">
-            <button type="button" class="entry quiet" :title="say(entry.why)" @click="emit('go', entry)">
-              <Mark :kind="entry.gate === 'signing' ? 'signing' : 'open'" />
-              <span class="what">{{ say(entry.what) }}</span>
-            </button>
+          <li v-for="entry in groups.flatMap(({ kinds }) => kinds.flatMap(({ entries }) => entries))" :key="entry.key">
+            <PathLine :entry="entry" :today="today" quiet @go="emit('go', $event)" />
           </li>
         </ol>
       </section>
-    </details>
+    </Fold>
   </aside>
 </template>
 
@@ -91,10 +77,6 @@ const since = (entry: PathEntry): string => showDay(entry.since);
 }
 .folded button {
   width: 36px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
   cursor: pointer;
 }
 .count {
@@ -105,70 +87,18 @@ const since = (entry: PathEntry): string => showDay(entry.since);
 .upright {
   writing-mode: vertical-rl;
 }
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-}
-.fold {
-  border: 0;
-  background: none;
-  color: var(--teal);
-  font: inherit;
-  cursor: pointer;
-  text-decoration: underline;
-}
 h3 {
   margin: 8px 0 2px;
   color: var(--ink-soft);
   font-size: 0.85rem;
 }
+h4 {
+  margin-top: 8px;
+  font-size: 0.9rem;
+}
 ol {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-.entry {
-  display: grid;
-  grid-template-columns: 22px minmax(0, 1fr);
-  width: 100%;
-  padding: 6px 4px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.entry:hover {
-  background: var(--teal-soft);
-}
-.what {
-  overflow-wrap: anywhere;
-  line-height: 1.3;
-}
-.meta {
-  grid-column: 2;
-  font-size: 0.8rem;
-  color: var(--ink-soft);
-}
-.why {
-  line-height: 1.25;
-}
-.late {
-  color: var(--ember);
-}
-.quiet {
-  color: var(--ink-soft);
-  padding: 3px 4px;
-}
-.clear {
-  padding: 8px 0;
-}
-summary {
-  margin-top: 12px;
-  cursor: pointer;
-  font-weight: 600;
 }
 </style>

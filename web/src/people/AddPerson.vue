@@ -4,6 +4,7 @@ import { personName, RELATION_KINDS, RELATION_LABEL, ROLE_LABEL, type FileState,
 import { computed, nextTick, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { possibleDates, useEditing, useShown } from '../file/index';
+import { AskChoice, AskText, focusOn } from '../look/index';
 import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
@@ -24,17 +25,26 @@ const matches = ref<PersonMatch[] | null>(null);
 const problem = ref('');
 const busy = ref(false);
 const list = ref<HTMLElement | null>(null);
-const first = ref<HTMLSelectElement | null>(null);
+const form = ref<HTMLElement | null>(null);
 const applicant = computed(() => props.file.people.find((person) => person.role === 'applicant'));
 const roles = computed(() => props.file.product.roles.filter((candidate) => candidate !== 'applicant'));
 const USUAL: Partial<Record<Role, RelationKind>> = { coApplicant: 'spouse', dependant: 'child', householdMember: 'child' };
+const to = computed(() => (applicant.value ? personName(applicant.value) : 'the applicant'));
+const relations: { value: RelationKind | ''; label: string }[] = [
+  { value: '', label: 'not related' },
+  ...RELATION_KINDS.map((value) => ({ value, label: RELATION_LABEL[value] })),
+];
+const KINDS = [
+  { value: 'person', label: 'Person' },
+  { value: 'organisation', label: 'Organisation' },
+] as const;
 const LIVES: readonly Role[] = ['coApplicant', 'dependant', 'householdMember'];
 
 watch(
   shown,
   (open) => {
     if (!open) return;
-    setTimeout(() => first.value?.focus(), 150);
+    setTimeout(() => focusOn(form.value?.querySelector<HTMLElement>('[data-first]')), 150);
     name.value = '';
     born.value = '';
     kind.value = 'person';
@@ -110,59 +120,39 @@ function add(match: PersonMatch | null): void {
 
 <template>
   <v-dialog v-model="shown" width="620" aria-label="Add a person">
-    <form class="sheet box" @submit.prevent="look">
+    <form ref="form" class="sheet box" @submit.prevent="look">
       <h2>Add a person</h2>
-      <div class="fields">
-        <label>
-          Role
-          <select ref="first" v-model="role" class="field-input" name="addRole">
-            <option v-for="choice in roles" :key="choice" :value="choice">{{ ROLE_LABEL[choice] }}</option>
-          </select>
-        </label>
-        <label v-if="role === 'guarantor' || role === 'beneficialOwner' || role === 'beneficiary'">
-          Kind
-          <select v-model="kind" class="field-input" name="addKind">
-            <option value="person">Person</option>
-            <option value="organisation">Organisation</option>
-          </select>
-        </label>
-        <label class="two">
-          Full name
-          <input v-model="name" class="field-input" name="addName" autocomplete="off" />
-        </label>
-        <label>
-          {{ kind === 'person' ? 'Birth date' : 'Founded on' }}
-          <input
-            v-model="born"
-            class="field-input"
-            name="addBorn"
-            autocomplete="off"
-            :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
-          />
-        </label>
-        <label v-if="kind === 'person'">
-          To {{ applicant ? personName(applicant) : 'the applicant' }}
-          <select v-model="relation" class="field-input" name="addRelation">
-            <option value="">not related</option>
-            <option v-for="choice in RELATION_KINDS" :key="choice" :value="choice">{{ RELATION_LABEL[choice] }}</option>
-          </select>
-        </label>
-        <label v-if="LIVES.includes(role)" class="ticked">
-          <input v-model="together" type="checkbox" name="addTogether" />
-          lives with {{ applicant ? personName(applicant) : 'the applicant' }}
-        </label>
+      <div class="fields" style="--across: 3">
+        <AskChoice v-model="role" label="Role" :items="roles.map((value) => ({ value, label: ROLE_LABEL[value] }))" name="addRole" data-first />
+        <AskChoice
+          v-if="role === 'guarantor' || role === 'beneficialOwner' || role === 'beneficiary'"
+          v-model="kind"
+          label="Kind"
+          :items="KINDS"
+          name="addKind"
+        />
+        <AskText v-model="name" class="two" label="Full name" name="addName" autocomplete="off" />
+        <AskText
+          v-model="born"
+          :label="kind === 'person' ? 'Birth date' : 'Founded on'"
+          name="addBorn"
+          autocomplete="off"
+          :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+        />
+        <AskChoice v-if="kind === 'person'" v-model="relation" :label="`To ${to}`" :items="relations" name="addRelation" />
+        <v-checkbox v-if="LIVES.includes(role)" v-model="together" class="align-self-end" :label="`lives with ${to}`" name="addTogether" />
       </div>
       <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
-      <div v-if="matches && matches.length > 0" ref="list" class="matches">
+      <div v-if="matches && matches.length > 0" ref="list" class="lines">
         <p><b>Who may be meant</b></p>
-        <p v-for="match in matches" :key="match.id" class="match">
+        <p v-for="match in matches" :key="match.id">
           <span>
             <b>{{ match.fullName }}</b>, born {{ showDate(match.birthDate) || 'unknown' }}
-            <span class="soft">{{ sayAll(say, match.reasons) }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
+            <span class="soft d-block">{{ sayAll(say, match.reasons) }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
           </span>
           <v-btn size="small" variant="flat" @click="add(match)">Use these details</v-btn>
         </p>
-        <p class="match">
+        <p>
           <span>Somebody new: {{ name }}</span>
           <v-btn size="small" @click="add(null)">Somebody new</v-btn>
         </p>
@@ -174,37 +164,3 @@ function add(match: PersonMatch | null): void {
     </form>
   </v-dialog>
 </template>
-
-<style scoped>
-.box {
-  padding: 16px 18px;
-  display: grid;
-  gap: 12px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 10px 12px;
-}
-.two {
-  grid-column: span 2;
-}
-label {
-  display: grid;
-  gap: 3px;
-  font-weight: 600;
-  font-size: 0.9rem;
-}
-.match {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  align-items: center;
-  padding: 6px 0;
-  border-top: 1px solid var(--rule);
-}
-.match .soft {
-  display: block;
-  font-size: 0.85rem;
-}
-</style>

@@ -18,7 +18,7 @@ import { useRoute } from 'vue-router';
 import { Field, nameIn, useEditing, useShown, type ChapterProps } from '../file/index';
 import { HouseholdPicture, Relations } from '../household/index';
 import { QuestionBox, questionsOf } from '../income/index';
-import { Mark } from '../look/index';
+import { AskText, Fold, Labelled, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { ScanDialog } from '../scan/index';
 import AddPerson from './AddPerson.vue';
@@ -74,13 +74,21 @@ watch(
   },
   { immediate: true },
 );
-function setRoles(roles: Role[]): void {
-  if (person.value) editing.leave('person', person.value.id, 'alsoRoles', roles.slice(1).join(' ') || null);
-}
-function addRole(event: Event): void {
-  const select = event.target as HTMLSelectElement;
-  if (person.value && select.value) setRoles([...rolesOf(person.value), select.value as Role]);
-  select.value = '';
+/** Roles besides the first: those that somebody has, and those that can be added, each bar said with it. */
+const alsoChoices = computed(() => [
+  ...(person.value
+    ? rolesOf(person.value)
+        .slice(1)
+        .map((value) => ({ value, label: ROLE_LABEL[value] }))
+    : []),
+  ...more.value.map(({ role, bar }) => ({
+    value: role,
+    label: ROLE_LABEL[role],
+    props: bar ? { disabled: true, subtitle: say(bar) } : {},
+  })),
+]);
+function setRoles(also: Role[]): void {
+  if (person.value) editing.leave('person', person.value.id, 'alsoRoles', also.join(' ') || null);
 }
 function confirmDetails(): void {
   if (person.value) editing.leave('person', person.value.id, 'detailsConfirmed', today.value);
@@ -93,7 +101,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
 <template>
   <div v-if="person">
     <QuestionBox v-for="question in contactQuestions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />
-    <div v-for="duplicate in duplicates" :key="duplicate.id" class="note ember block ask">
+    <div v-for="duplicate in duplicates" :key="duplicate.id" class="note ember block d-grid ga-2">
       <p>
         <template v-if="duplicate.state === 'open'">
           Is <b>{{ nameOf(duplicate.personId) }}</b> the {{ matchOf(duplicate) }} whom we know?
@@ -104,11 +112,13 @@ const nameOf = (id: string): string => nameIn(props.file, id);
       </p>
       <form v-if="duplicate.state === 'open' && desk.may('duplicate.say')" class="row-actions" @submit.prevent>
         <v-btn size="small" variant="flat" :data-anchor="`duplicate.${duplicate.id}`" @click="answer(duplicate, { verdict: 'same' })">Yes, the same</v-btn>
-        <input
-          v-model="reasons[duplicate.id]"
-          class="field-input why"
+        <AskText
+          class="why"
+          bare
           placeholder="Why it is somebody else"
-          :aria-label="`Why ${nameOf(duplicate.personId)} is somebody else`"
+          :label="`Why ${nameOf(duplicate.personId)} is somebody else`"
+          :model-value="reasons[duplicate.id] ?? ''"
+          @update:model-value="reasons[duplicate.id] = $event"
         />
         <v-btn
           size="small"
@@ -130,7 +140,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
 
     <HouseholdPicture :file="file" :today="today" :chosen="person.id" :open="withGaps" class="block" @choose="(id) => (chosen = id)" />
 
-    <section :key="person.id" class="sheet person">
+    <section :key="person.id" class="sheet px-4 py-3">
       <header class="chapter-head">
         <h2>
           {{ personName(person) }}
@@ -165,7 +175,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         </span>
       </header>
       <p v-if="editing.problems.get(`person/${person.id}`)" class="note ember">{{ editing.problems.get(`person/${person.id}`) }}</p>
-      <p v-if="person.detailsFrom && !person.detailsConfirmed" class="note from">
+      <p v-if="person.detailsFrom && !person.detailsConfirmed" class="note mb-2">
         Details as of {{ showDate(person.detailsFrom) }}, taken over.
         <v-btn v-if="free" size="x-small" :data-anchor="`confirm.${person.id}`" @click="confirmDetails">They still hold</v-btn>
       </p>
@@ -194,6 +204,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <Field
             v-if="!plays(person, ['referee', 'contact', 'emergencyContact']) || owes"
             :id="person.id"
+            :class="{ two: numberKinds('identity').length > 1 }"
             entity="person"
             field="idNumber"
             :label="idLabel"
@@ -206,37 +217,30 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             <Field :id="person.id" entity="person" field="role" label="Role" :options="roleChoices" :locked="locked" />
             <Field :id="person.id" entity="person" field="livesWith" label="Lives with" :options="others" :locked="locked" />
           </template>
-          <div class="field">
-            <span class="label">Also</span>
-            <span class="roles">
-              <span v-for="role in rolesOf(person).slice(1)" :key="role" class="chip">
-                {{ ROLE_LABEL[role] }}
-                <button
-                  v-if="free"
-                  type="button"
-                  :aria-label="`Not ${ROLE_LABEL[role]} any more`"
-                  @click="setRoles(rolesOf(person!).filter((other) => other !== role))"
-                >
-                  ×
-                </button>
-              </span>
-              <select v-if="free" class="field-input" aria-label="Add a role" @change="addRole">
-                <option value="">add a role</option>
-                <option v-for="{ role, bar } in more" :key="role" :value="role" :disabled="bar !== null">
-                  {{ ROLE_LABEL[role] }}{{ bar ? ` — ${say(bar)}` : '' }}
-                </option>
-              </select>
-            </span>
-            <span v-if="editing.problems.get(`person/${person.id}/alsoRoles`)" class="wrong">{{ editing.problems.get(`person/${person.id}/alsoRoles`) }}</span>
-          </div>
+          <Labelled label="Also">
+            <template #default="{ named }">
+              <v-select
+                v-bind="named"
+                class="field-input"
+                multiple
+                chips
+                :closable-chips="free"
+                :disabled="!free"
+                :items="alsoChoices"
+                :model-value="rolesOf(person).slice(1)"
+                :error-messages="editing.problems.get(`person/${person.id}/alsoRoles`)"
+                @update:model-value="setRoles"
+              />
+            </template>
+          </Labelled>
           <Field v-if="plays(person, ['beneficialOwner', 'beneficiary'])" :id="person.id" entity="person" field="share" label="Share in %" :locked="locked" />
           <Field v-if="helps" :id="person.id" class="two" entity="person" field="organisation" label="Organisation" :locked="locked" />
         </div>
         <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
       </div>
-      <details v-if="!isOrganisation" class="further" :open="owes">
-        <summary>Contact, household, tax</summary>
-        <div class="fields five">
+      <Fold v-if="!isOrganisation" class="mt-3" :open="owes">
+        <template #title><b>Contact, household, tax</b></template>
+        <div class="fields" style="--across: 5">
           <Field :id="person.id" entity="person" field="language" label="Language" :options="languages" :locked="locked" />
           <Field :id="person.id" entity="person" field="contactBy" label="Reach them by" :locked="locked" />
           <Field :id="person.id" entity="person" field="contactTimes" label="At what times" :locked="locked" />
@@ -254,7 +258,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <Field :id="person.id" entity="person" field="taxKind" label="Further tax number: kind" :options="numberKinds('tax')" :locked="locked" />
           <Field v-if="person.taxKind" :id="person.id" entity="person" field="taxNumber" :label="NUMBER_KINDS[person.taxKind].label" :locked="locked" />
         </div>
-      </details>
+      </Fold>
       <p v-else class="soft"><Mark kind="none" /> Owners, contacts and whom they are related to are people of the file.</p>
     </section>
     <ScanDialog v-model="scanning" :file="file" :person="person" />
@@ -263,82 +267,16 @@ const nameOf = (id: string): string => nameIn(props.file, id);
 </template>
 
 <style scoped>
-.person {
-  padding: 10px 14px 12px;
-}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 250px;
   gap: 16px;
 }
-.fields {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 8px 12px;
-  align-content: start;
-}
-.fields.five {
-  grid-template-columns: repeat(5, minmax(0, 1fr));
-  margin-top: 8px;
-}
-.two {
-  grid-column: span 2;
-}
 .side {
   border-left: 1px solid var(--rule);
   padding-left: 14px;
 }
-.further {
-  margin-top: 10px;
-  border-top: 1px solid var(--rule);
-  padding-top: 6px;
-}
-summary {
-  font-weight: 600;
-  cursor: pointer;
-}
-.label {
-  font-size: 0.85rem;
-  font-weight: 600;
-}
-.field {
-  display: grid;
-  gap: 2px;
-  align-content: start;
-  min-width: 0;
-}
-.roles {
-  display: grid;
-  gap: 3px;
-}
-.chip {
-  display: flex;
-  justify-content: space-between;
-  padding: 2px 2px 2px 7px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  font-size: 0.85rem;
-}
-.chip button {
-  width: 24px;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  cursor: pointer;
-}
-.wrong {
-  color: var(--ember);
-  font-weight: 600;
-  font-size: 0.82rem;
-}
-.ask {
-  display: grid;
-  gap: 6px;
-}
 .why {
   width: 260px;
-}
-.from {
-  margin-bottom: 8px;
 }
 </style>

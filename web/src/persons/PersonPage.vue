@@ -6,7 +6,7 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api, messageOf } from '../api/index';
 import { showDate, showPhone, showTime } from '../files/index';
-import { Mark } from '../look/index';
+import { AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { sayAll, useSay } from '../words/index';
 
@@ -43,7 +43,7 @@ async function act(url: string, body: object = {}): Promise<void> {
 </script>
 
 <template>
-  <main class="page">
+  <main class="reading">
     <p v-if="entry.isError.value" class="note ember" role="alert">{{ messageOf(entry.error.value) }}</p>
     <p v-else-if="!person" class="soft" role="status">Looking …</p>
     <template v-else>
@@ -60,10 +60,10 @@ async function act(url: string, body: object = {}): Promise<void> {
         This entry was merged into <router-link :to="`/people/${person.mergedInto}`">another</router-link>; it is kept so that the merge can be undone.
       </p>
       <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
-      <div class="columns">
-        <section class="sheet part">
+      <div class="fields" style="--across: 2">
+        <section class="sheet d-grid ga-2 pa-4 align-content-start">
           <h2>Details</h2>
-          <dl>
+          <dl class="pairs">
             <dt>Known as</dt>
             <dd>{{ person.knownAs ?? '—' }}</dd>
             <dt>Phone</dt>
@@ -75,10 +75,10 @@ async function act(url: string, body: object = {}): Promise<void> {
           </dl>
           <p class="soft">They are changed where they were stated: in a file.</p>
         </section>
-        <section class="sheet part">
+        <section class="sheet d-grid ga-2 pa-4 align-content-start">
           <h2>Files</h2>
           <p v-if="person.files.length === 0" class="soft">In no file{{ person.mergedInto ? ': they went over with the merge' : '' }}.</p>
-          <ul>
+          <ul class="pl-5">
             <li v-for="file in person.files" :key="file.reference">
               <router-link :to="`/files/${file.reference}/people`" class="mono">{{ file.reference }}</router-link>
               {{ ROLE_LABEL[file.role as Role]?.toLowerCase() ?? file.role }}, {{ STAGE_LABEL[file.stage as Stage].toLowerCase() }}
@@ -86,36 +86,35 @@ async function act(url: string, body: object = {}): Promise<void> {
           </ul>
         </section>
       </div>
-      <section v-if="alike.data.value && alike.data.value.length > 0" class="sheet part">
+      <section v-if="alike.data.value && alike.data.value.length > 0" class="sheet d-grid ga-2 pa-4 align-content-start">
         <h2>Who resembles this entry</h2>
-        <label v-if="desk.may('person.merge')" class="reason">
-          Why two are one
-          <input v-model="reason" class="field-input" placeholder="seen on which paper, said by whom" />
-        </label>
-        <p v-for="match in alike.data.value" :key="match.id" class="match">
-          <span>
-            <Mark kind="partly" />
-            <router-link :to="`/people/${match.id}`">{{ match.fullName }}</router-link>, born {{ showDate(match.birthDate) || '?' }}
-            <span class="soft">{{ sayAll(say, match.reasons) }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
-          </span>
-          <v-btn
-            v-if="desk.may('person.merge')"
-            size="small"
-            :disabled="reason.trim().length < 3"
-            @click="act('/api/persons/merge', { keepId: person.id, dropId: match.id, reason })"
-          >
-            Merge into {{ person.fullName }}
-          </v-btn>
-        </p>
+        <AskText v-if="desk.may('person.merge')" v-model="reason" label="Why two are one" placeholder="seen on which paper, said by whom" />
+        <div class="lines">
+          <p v-for="match in alike.data.value" :key="match.id">
+            <span>
+              <Mark kind="partly" />
+              <router-link :to="`/people/${match.id}`">{{ match.fullName }}</router-link>, born {{ showDate(match.birthDate) || '?' }}
+              <span class="soft d-block">{{ sayAll(say, match.reasons) }}; {{ match.files.length }} {{ match.files.length === 1 ? 'file' : 'files' }}</span>
+            </span>
+            <v-btn
+              v-if="desk.may('person.merge')"
+              size="small"
+              :disabled="reason.trim().length < 3"
+              @click="act('/api/persons/merge', { keepId: person.id, dropId: match.id, reason })"
+            >
+              Merge into {{ person.fullName }}
+            </v-btn>
+          </p>
+        </div>
         <p v-if="!desk.may('person.merge')" class="soft">Two entries of one person are merged by a compliance reviewer.</p>
         <p v-else-if="reason.trim().length < 3" class="soft">Merging waits for a reason.</p>
       </section>
-      <section v-if="person.merges.length > 0" class="sheet part">
+      <section v-if="person.merges.length > 0" class="sheet d-grid ga-2 pa-4 align-content-start">
         <h2>Merges</h2>
-        <p v-for="merge in person.merges" :key="merge.id" class="match">
+        <p v-for="merge in person.merges" :key="merge.id" class="row-actions justify-space-between">
           <span>
             {{ merge.droppedName }} became {{ merge.keptName }}: “{{ merge.reason }}”
-            <span class="soft"
+            <span class="soft d-block"
               >{{ merge.by }}, {{ showTime(merge.at) }}{{ merge.undoneAt ? `; undone by ${merge.undoneBy}, ${showTime(merge.undoneAt)}` : '' }}</span
             >
           </span>
@@ -125,58 +124,3 @@ async function act(url: string, body: object = {}): Promise<void> {
     </template>
   </main>
 </template>
-
-<style scoped>
-.page {
-  padding: 18px 24px;
-  max-width: 1040px;
-  margin: 0 auto;
-  display: grid;
-  gap: 12px;
-}
-.columns {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
-}
-.part {
-  padding: 12px 16px;
-  display: grid;
-  gap: 6px;
-  align-content: start;
-}
-dl {
-  display: grid;
-  grid-template-columns: 130px 1fr;
-  gap: 4px 12px;
-  margin: 0;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-}
-ul {
-  margin: 0;
-  padding-left: 18px;
-}
-.match {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  padding: 6px 0;
-  border-top: 1px solid var(--rule);
-}
-.match .soft {
-  display: block;
-  font-size: 0.86rem;
-}
-.reason {
-  display: grid;
-  grid-template-columns: 130px 1fr;
-  align-items: center;
-  font-weight: 600;
-}
-</style>

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, messageOf } from '../api/index';
 import { Pager, showDate, showPhone } from '../files/index';
+import { AskText } from '../look/index';
 import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
@@ -35,11 +36,12 @@ function search(): void {
 <template>
   <main class="page">
     <h1>People</h1>
-    <form class="find" @submit.prevent="search">
-      <input
+    <form class="d-flex ga-2" style="max-width: 720px" @submit.prevent="search">
+      <AskText
         v-model="text"
-        class="field-input"
-        aria-label="Find a person or organisation"
+        class="flex-1-1"
+        bare
+        label="Find a person or organisation"
         placeholder="Name, birth date, identity or tax number, phone, e-mail: in any order"
         autofocus
       />
@@ -52,7 +54,7 @@ function search(): void {
       {{ wanted ? `Nobody in the register resembles “${wanted}”.` : 'Nobody is in the register yet: whoever is keyed in a file comes here.' }}
     </p>
     <template v-else>
-      <table class="grid-table list-table sheet">
+      <v-table class="sheet pressed">
         <thead>
           <tr>
             <th scope="col">Name</th>
@@ -69,41 +71,20 @@ function search(): void {
               <router-link :to="`/people/${item.id}`" @click.stop>{{ item.fullName }}</router-link>
               <span v-if="item.knownAs" class="soft"> “{{ item.knownAs }}”</span>
               <span v-if="item.kind === 'organisation'" class="soft"> organisation</span>
-              <span v-if="item.reasons" class="soft why">{{ sayAll(say, item.reasons) }}</span>
+              <span v-if="item.reasons" class="soft text-small d-block">{{ sayAll(say, item.reasons) }}</span>
             </td>
             <td>{{ showDate(item.birthDate) }}</td>
             <td class="mono">{{ showPhone(item.phone) }}</td>
             <td class="mono">{{ item.idNumberTail ? `•••• ${item.idNumberTail}` : '' }}</td>
             <td>
-              <span v-for="file in item.files.slice(0, 2)" :key="file.reference" class="mono ref">{{ file.reference }}</span>
+              <span v-for="file in item.files.slice(0, 2)" :key="file.reference" class="mono mr-2">{{ file.reference }}</span>
               <span v-if="item.files.length > 2" class="soft">+{{ item.files.length - 2 }}</span>
             </td>
             <td>{{ showDate(item.updatedAt) }}</td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
       <Pager v-if="!wanted" :page="page" :total="list.data.value?.total ?? 0" :size="SIZE" @go="(next) => (page = next)" />
     </template>
   </main>
 </template>
-
-<style scoped>
-.page {
-  padding: 18px 24px;
-  display: grid;
-  gap: 12px;
-  align-content: start;
-}
-.find {
-  display: flex;
-  gap: 8px;
-  max-width: 720px;
-}
-.why {
-  display: block;
-  font-size: 0.85rem;
-}
-.ref {
-  margin-right: 8px;
-}
-</style>

@@ -3,6 +3,7 @@ import { cashForDebt, LEGAL_FORM_LABEL, moneyIn, newestYear, payrollLoan, payrol
 import { computed } from 'vue';
 import { TermLines } from '../affordability/index';
 import { Rows, useGoTo, type Column } from '../file/index';
+import { Fold } from '../look/index';
 
 /** A business that asks: whom it pays, and what its accounts say. */
 const props = defineProps<{ file: FileState; locked: boolean }>();
@@ -37,7 +38,7 @@ const formWord = computed(() => LEGAL_FORM_LABEL[props.file.request.legalForm ??
 <template>
   <div>
     <template v-if="rule">
-      <h3>Payroll</h3>
+      <h3 class="mt-3">Payroll</h3>
       <p class="soft">
         Everybody counts up to {{ money(rule.yearlyCap) }} a year.
         <template v-if="file.request.legalForm">{{ formWord }}: owners count with {{ byProfit ? 'their share of the profit' : 'their wages' }}.</template>
@@ -52,25 +53,17 @@ const formWord = computed(() => LEGAL_FORM_LABEL[props.file.request.legalForm ??
         quiet
         empty="Nobody is on the payroll yet."
       />
-      <details v-if="terms && most !== null" class="result">
-        <summary>
-          Largest loan by payroll: <b>{{ money(most) }}</b>
-        </summary>
+      <Fold v-if="terms && most !== null" class="mt-2">
+        <template #title>
+          <span
+            >Largest loan by payroll: <b>{{ money(most) }}</b></span
+          >
+        </template>
         <TermLines :terms="terms" :currency="file.pack.currency" @go="goTo" />
-      </details>
+      </Fold>
     </template>
-    <h3>Accounts</h3>
+    <h3 class="mt-3">Accounts</h3>
     <Rows entity="account" :rows="file.accounts" :columns="accounts" :fresh="{}" add-label="Year of accounts" :locked="locked" empty="No accounts yet." />
     <p v-if="newest" class="soft">The newest year leaves {{ money(total(cashForDebt(newest))) }} to serve debts with.</p>
   </div>
 </template>
-
-<style scoped>
-h3 {
-  margin: 10px 0 2px;
-  font-size: 0.95rem;
-}
-.result {
-  margin-top: 8px;
-}
-</style>

@@ -4,6 +4,7 @@ import { formatDate, moneyIn, parseDate, total, type FileState, type IsoDate } f
 import { computed, ref } from 'vue';
 import { TermLines, useWorked } from '../affordability/index';
 import { useGoTo } from '../file/index';
+import { AskText, Fold } from '../look/index';
 import { useSay } from '../words/index';
 
 const say = useSay();
@@ -52,19 +53,19 @@ const TAKE: Record<TakeAlong, string> = {
     <p v-else-if="!costs" class="soft">Once the amount and the term are there, this says what it costs.</p>
     <template v-else>
       <div class="two">
-        <table class="grid-table">
+        <v-table>
           <tbody>
             <tr v-for="(part, at) in costs.parts" :key="at">
               <th scope="row">
                 {{ part.label }}
-                <span class="soft">{{ say(part.words) }}</span>
+                <span class="soft text-small d-block">{{ say(part.words) }}</span>
               </th>
               <td class="figure">{{ money(part.monthly) }} a month</td>
             </tr>
             <tr v-for="fee in costs.fees" :key="say(fee.label)">
               <th scope="row">
                 {{ say(fee.label) }}
-                <span class="soft">{{ say(fee.note ?? '') }}</span>
+                <span class="soft text-small d-block">{{ say(fee.note ?? '') }}</span>
               </th>
               <td class="figure">{{ money(fee.value) }}</td>
             </tr>
@@ -75,7 +76,7 @@ const TAKE: Record<TakeAlong, string> = {
             <tr>
               <th scope="row">
                 Interest
-                <span class="soft">to {{ date(costs.lastOn) }}</span>
+                <span class="soft text-small d-block">to {{ date(costs.lastOn) }}</span>
               </th>
               <td class="figure">{{ money(costs.interest) }}</td>
             </tr>
@@ -84,34 +85,39 @@ const TAKE: Record<TakeAlong, string> = {
               <td class="figure">{{ money(costs.totalPayable) }}</td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
         <div>
-          <table class="grid-table">
+          <v-table>
             <tbody>
               <tr v-for="rate in rates" :key="rate.method" :class="{ sum: rate.own }">
                 <th scope="row">
                   Annual percentage rate
-                  <span class="soft">{{ rate.name }}{{ rate.own ? ', as here' : '' }}</span>
+                  <span class="soft text-small d-block">{{ rate.name }}{{ rate.own ? ', as here' : '' }}</span>
                 </th>
                 <td class="figure">{{ percent(rate.value) }}</td>
               </tr>
             </tbody>
-          </table>
-          <label class="settle">
-            Settled early on
-            <input v-model="typed" class="field-input" :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'" data-aside />
-          </label>
-          <p v-if="dayProblem" class="note ember">{{ dayProblem }}</p>
-          <details v-else-if="costs.settlement.length > 0" class="settled">
-            <summary>
-              On {{ date(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it
-            </summary>
+          </v-table>
+          <AskText
+            v-model="typed"
+            class="my-3"
+            label="Settled early on"
+            :error="dayProblem || undefined"
+            :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+            data-aside="yes"
+          />
+          <Fold v-if="!dayProblem && costs.settlement.length > 0">
+            <template #title>
+              <span
+                >On {{ date(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it</span
+              >
+            </template>
             <TermLines :terms="costs.settlement" :currency="file.pack.currency" open @go="goTo" />
-          </details>
+          </Fold>
         </div>
       </div>
-      <p class="take">
-        <b>Take it along:</b>
+      <p class="row-actions mt-3">
+        <b>Download:</b>
         <a v-for="(label, name) in TAKE" :key="name" :href="`${base}/${name}`" :download="`${file.reference}-${name}`">{{ label }}</a>
       </p>
     </template>
@@ -125,36 +131,7 @@ const TAKE: Record<TakeAlong, string> = {
   gap: 8px 28px;
   align-items: start;
 }
-tbody th {
-  padding: 5px 4px;
-  border-bottom: 1px solid var(--rule);
-  font-weight: 400;
-  font-size: 0.95rem;
-  text-align: left;
-}
-th .soft {
-  display: block;
-  font-size: 0.84rem;
-}
 .sum > * {
   font-weight: 700;
-}
-.settle {
-  display: grid;
-  grid-template-columns: auto 150px;
-  gap: 8px;
-  align-items: center;
-  margin-top: 10px;
-  font-weight: 600;
-  font-size: 0.9rem;
-}
-.settled {
-  margin-top: 6px;
-}
-.take {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  margin-top: 12px;
 }
 </style>

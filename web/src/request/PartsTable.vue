@@ -82,7 +82,7 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
       :empty="`Not split: all of it as “${rules.parts[0]?.label ?? ''}” at ${inPercent(rules.parts[0]?.annualRate ?? 0)} a year.`"
     >
       <template #under="{ row }">
-        <div class="under">
+        <div class="small-fields">
           <Field v-if="has(row.id, 'interestOnly')" :id="row.id" entity="part" field="interestOnlyMonths" label="Interest alone, months" :locked="locked" />
           <Field v-if="has(row.id, 'balloon')" :id="row.id" entity="part" field="balloon" label="Final balloon" :locked="locked" />
           <Field
@@ -102,49 +102,15 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
         </div>
       </template>
       <template #below="{ row }">
-        <p class="said">
-          <span class="rate">{{ said.get(row.id)?.rate }}</span>
-          <span v-if="said.get(row.id)?.problem" class="problem" role="alert">{{ say(said.get(row.id)?.problem ?? '') }}</span>
-          <b v-else class="monthly">{{ said.get(row.id)?.monthly }}</b>
+        <p class="row-actions">
+          <span class="soft flex-1-1">{{ said.get(row.id)?.rate }}</span>
+          <span v-if="said.get(row.id)?.problem" class="wrong text-small w-100" role="alert">{{ say(said.get(row.id)?.problem ?? '') }}</span>
+          <b v-else class="figure">{{ said.get(row.id)?.monthly }}</b>
         </p>
       </template>
     </Rows>
     <p v-if="gap !== 0" class="note ember">
-      The parts {{ gap > 0 ? `lack ${money(gap)}` : `are ${money(-gap)} more than the amount` }}: they must add up to {{ money(file.request.amount ?? 0) }}.
+      The parts {{ `are ${money(Math.abs(gap))} ${gap > 0 ? 'less' : 'more'} than the amount` }}: they must add up to {{ money(file.request.amount ?? 0) }}.
     </p>
   </div>
 </template>
-
-<style scoped>
-.under {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-  align-items: end;
-}
-.said {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-}
-.under :deep(.field) {
-  width: 118px;
-}
-.rate {
-  flex: 1 1 150px;
-  font-size: 0.9rem;
-  color: var(--ink-soft);
-}
-.monthly {
-  flex: 0 0 auto;
-  margin-left: auto;
-  align-self: center;
-  font-variant-numeric: tabular-nums;
-}
-.problem {
-  flex: 1 1 100%;
-  color: var(--ember);
-  font-weight: 600;
-  font-size: 0.88rem;
-}
-</style>

@@ -37,11 +37,11 @@ const business = computed(
     <Qualifying :file="file" :locked="locked" />
     <section class="block">
       <h2>What is asked for</h2>
-      <div class="fields">
+      <div class="fields mt-2">
         <Field
           v-for="{ field, label, hint } in file.product.requestFields"
           :key="field"
-          :class="{ wide: field === 'purpose' }"
+          :class="{ two: field === 'purpose' }"
           entity="request"
           :field="field"
           :label="label"
@@ -50,7 +50,7 @@ const business = computed(
           :hint="hint ?? bound(field)"
         />
       </div>
-      <p v-for="problem in problems" :key="problem.key" class="note ember gap">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+      <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
     </section>
     <template v-if="rules">
       <section class="block">
@@ -76,26 +76,11 @@ const business = computed(
     </template>
     <section v-if="file.product.route.includes('completing')" class="block">
       <h2>Where the money goes</h2>
-      <div class="fields">
-        <Field class="wide" entity="request" field="payoutName" label="Account holder" :locked="locked" />
+      <div class="fields mt-2">
+        <Field class="two" entity="request" field="payoutName" label="Account holder" :locked="locked" />
         <Field entity="request" field="payoutRouting" label="Routing number" :locked="locked" hint="nine digits, from the check" />
         <Field entity="request" field="payoutAccount" label="Account number" :locked="locked" />
       </div>
     </section>
   </div>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 12px 14px;
-  margin-top: 8px;
-}
-.wide {
-  grid-column: span 2;
-}
-.gap {
-  margin-top: 10px;
-}
-</style>

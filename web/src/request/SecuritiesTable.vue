@@ -45,13 +45,7 @@ function shareOf(row: { id: string }): string {
       >
     </template>
     <template v-if="lines.length > 1" #more>
-      <b class="all">{{ money(total(lines)) }} may be lent on all of them</b>
+      <b class="figure">{{ money(total(lines)) }} may be lent on all of them</b>
     </template>
   </Rows>
 </template>
-
-<style scoped>
-.all {
-  font-variant-numeric: tabular-nums;
-}
-</style>

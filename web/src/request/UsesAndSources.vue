@@ -24,15 +24,16 @@ const sourceColumns: Column[] = [
 const listed = (terms: Term[], rows: { id: string }[]): Term[] => terms.filter(({ place }) => !rows.some(({ id }) => place?.anchor.startsWith(`${id}.`)));
 const otherUses = computed(() => listed(table.value.uses, props.file.uses));
 const otherSources = computed(() => listed(table.value.sources, props.file.sources));
+const paidOut = computed(() => (props.file.request.amount ?? 0) - table.value.withheld);
 const lackingPrice = computed(() => Math.max(0, (props.file.request.price ?? 0) - props.file.uses.reduce((so, { amount }) => so + (amount ?? 0), 0)) || null);
 const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
 </script>
 
 <template>
   <div>
-    <div class="sides">
+    <div class="fields" style="--across: 2">
       <div>
-        <h3>What it pays for</h3>
+        <h3 class="my-1">What it pays for</h3>
         <Rows
           entity="use"
           :rows="file.uses"
@@ -47,13 +48,13 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>
         </p>
-        <p class="line sum">
+        <p class="sum-line font-weight-bold">
           <span>In all</span>
           <span>{{ money(total(table.uses)) }}</span>
         </p>
       </div>
       <div>
-        <h3>Where it comes from</h3>
+        <h3 class="my-1">Where it comes from</h3>
         <Rows
           entity="source"
           :rows="file.sources"
@@ -68,17 +69,19 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>
         </p>
-        <p class="line sum">
+        <p class="sum-line font-weight-bold">
           <span>In all</span>
           <span>{{ money(total(table.sources)) }}</span>
         </p>
       </div>
     </div>
-    <p v-if="table.stated" class="note" :class="table.gap === 0 ? 'lichen' : 'ember'" role="status">
+    <p v-if="table.stated" class="note mt-2" :class="table.gap === 0 ? 'lichen' : 'ember'" role="status">
       <Mark :kind="table.gap === 0 ? 'settled' : 'blocked'" />
       {{
         table.gap === 0
-          ? 'Both sides come to the same.'
+          ? table.withheld > 0
+            ? `Both sides come to the same. ${money(table.withheld)} of the loan are taken as fees, so ${money(paidOut)} are paid out: the applicant brings the rest.`
+            : 'Both sides come to the same.'
           : table.gap > 0
             ? `${money(table.gap)} of what is paid for has no source yet.`
             : `Sources are ${money(-table.gap)} more than what is paid for.`
@@ -88,32 +91,14 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
 </template>
 
 <style scoped>
-.sides {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px 28px;
-}
-h3 {
-  margin: 4px 0;
-  font-size: 0.95rem;
-}
 .line {
   display: flex;
   justify-content: space-between;
-  margin: 0;
   padding: 4px 0;
   border-bottom: 1px solid var(--rule);
   font-variant-numeric: tabular-nums;
 }
 .line:first-of-type {
-  margin-top: 8px;
-}
-.sum {
-  border-bottom: 0;
-  border-top: 2px solid var(--ink);
-  font-weight: 700;
-}
-.note {
   margin-top: 8px;
 }
 </style>

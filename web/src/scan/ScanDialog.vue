@@ -2,9 +2,9 @@
 import type { DetailChange } from '@cavren/contract';
 import { dateInWords, readScan, samePlace, type FilePerson, type FileState, type Scan } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useEditing } from '../file/index';
-import { Mark } from '../look/index';
+import { AskText, Mark } from '../look/index';
 
 /** Fills in from an identity paper: what was read stands beside what was typed, and only what is chosen is taken over. */
 const props = defineProps<{ file: FileState; person: FilePerson }>();
@@ -14,7 +14,6 @@ const text = ref('');
 const scan = ref<Scan | null>(null);
 const problem = ref('');
 const taken = ref<string[]>([]);
-const input = ref<HTMLTextAreaElement | null>(null);
 const home = computed(() => props.file.homes.find(({ personId, until }) => personId === props.person.id && until === null) ?? null);
 const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
 
@@ -47,13 +46,11 @@ const expired = computed(() => scan.value?.expiresOn != null && scan.value.expir
 
 watch(
   shown,
-  async (open) => {
+  (open) => {
     if (!open) return;
     text.value = '';
     scan.value = null;
     problem.value = '';
-    await nextTick();
-    setTimeout(() => input.value?.focus(), 120);
   },
   { immediate: true },
 );
@@ -90,12 +87,18 @@ function take(): void {
   <v-dialog v-model="shown" width="640" aria-label="Fill in from a paper">
     <form class="sheet box" @submit.prevent="scan ? take() : read()">
       <h2>Fill in from a paper</h2>
-      <label>
-        What the reader types: the lines of a passport or card, or the barcode of a driving licence
-        <textarea ref="input" v-model="text" class="field-input mono" name="scan" rows="4" spellcheck="false" @input="scan = null" />
-      </label>
+      <AskText
+        v-model="text"
+        class="mono"
+        label="What the reader types: the lines of a passport or card, or the barcode of a driving licence"
+        :rows="4"
+        name="scan"
+        spellcheck="false"
+        autofocus
+        @update:model-value="scan = null"
+      />
       <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
-      <table v-if="scan" class="grid-table">
+      <v-table v-if="scan" class="mark-small">
         <thead>
           <tr>
             <th scope="col"><span class="unseen">Take over</span></th>
@@ -106,7 +109,7 @@ function take(): void {
         </thead>
         <tbody>
           <tr v-for="line in lines" :key="line.key">
-            <td><input v-model="taken" type="checkbox" :value="line.key" :aria-label="`Take over: ${line.label}`" /></td>
+            <td><v-checkbox-btn v-model="taken" :value="line.key" :aria-label="`Take over: ${line.label}`" /></td>
             <td>{{ line.label }}</td>
             <td>{{ line.typed || '—' }}</td>
             <td>
@@ -115,7 +118,7 @@ function take(): void {
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
       <p v-if="scan?.expiresOn" :class="{ note: true, ember: expired }">
         {{ expired ? 'This paper ran out on' : 'Valid until' }} {{ dateInWords(scan.expiresOn) }}{{ expired ? ': ask for one that holds.' : '.' }}
       </p>
@@ -127,26 +130,3 @@ function take(): void {
     </form>
   </v-dialog>
 </template>
-
-<style scoped>
-.box {
-  padding: 16px 18px;
-  display: grid;
-  gap: 12px;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
-}
-td input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--teal);
-}
-td .mark {
-  width: 15px;
-  height: 15px;
-  vertical-align: -2px;
-}
-</style>

@@ -4,6 +4,7 @@ import { STAFF_ROLE_LABEL } from '@cavren/core';
 import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, messageOf } from '../api/index';
+import { AskText } from '../look/index';
 import { useDesk } from './store';
 
 const desk = useDesk();
@@ -47,29 +48,25 @@ async function signInAs(person: DemoPerson): Promise<void> {
       <h1>Every file, and what still stands in its way.</h1>
       <p class="soft">Quillhaven Mutual · intake desk</p>
     </div>
-    <form class="sheet form" @submit.prevent="signIn">
+    <form class="sheet d-grid ga-4 pa-6" @submit.prevent="signIn">
       <h2>Sign in</h2>
-      <label>
-        Sign-in name
-        <input v-model="username" class="field-input" name="username" autocomplete="username" autofocus required />
-      </label>
-      <label>
-        Password
-        <input v-model="password" class="field-input" name="password" type="password" autocomplete="current-password" required />
-      </label>
+      <AskText v-model="username" label="Sign-in name" name="username" autocomplete="username" autofocus required />
+      <AskText v-model="password" label="Password" name="password" type="password" autocomplete="current-password" required />
       <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
       <v-btn type="submit" variant="flat" :loading="busy">Sign in</v-btn>
-      <div v-if="people.length > 0" class="demo">
+      <div v-if="people.length > 0">
         <h3>Demo people</h3>
-        <ul>
-          <li v-for="person in people" :key="person.username">
-            <button type="button" @click="signInAs(person)">
-              <span class="mono">{{ person.username }}</span>
-              <span>{{ person.name }}</span>
-              <span class="soft">{{ STAFF_ROLE_LABEL[person.role] }}</span>
-            </button>
-          </li>
-        </ul>
+        <v-list bg-color="transparent" class="pa-0" role="group">
+          <v-list-item v-for="person in people" :key="person.username" class="px-1" role="button" @click="signInAs(person)">
+            <template #prepend
+              ><span class="mono name">{{ person.username }}</span></template
+            >
+            {{ person.name }}
+            <template #append
+              ><span class="soft">{{ STAFF_ROLE_LABEL[person.role] }}</span></template
+            >
+          </v-list-item>
+        </v-list>
       </div>
     </form>
   </main>
@@ -81,8 +78,7 @@ async function signInAs(person: DemoPerson): Promise<void> {
   display: grid;
   grid-template-columns: minmax(280px, 460px) 400px;
   gap: 72px;
-  align-content: center;
-  justify-content: center;
+  place-content: center;
   align-items: center;
   padding: 24px;
 }
@@ -97,37 +93,8 @@ async function signInAs(person: DemoPerson): Promise<void> {
   line-height: 1.15;
   margin-bottom: 14px;
 }
-.form {
-  display: grid;
-  gap: 14px;
-  padding: 24px;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
-}
-.demo ul {
-  list-style: none;
-  padding: 0;
-  margin: 6px 0 0;
-}
-.demo button {
-  display: grid;
-  grid-template-columns: 76px 1fr auto;
-  gap: 8px;
-  width: 100%;
-  padding: 6px 4px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.demo button:hover {
-  background: var(--teal-soft);
+.name {
+  width: 76px;
 }
 @media (max-width: 800px) {
   .sign-in {

@@ -60,10 +60,10 @@ offerActs(() =>
     <section class="block">
       <h2>{{ file.product.signing.title }}</h2>
       <template v-if="!live">
-        <p v-if="envelope?.state === 'void'" class="note ember gap">
+        <p v-if="envelope?.state === 'void'" class="note ember my-2">
           The agreement sent {{ showTime(envelope.sentAt) }} was taken back: “{{ envelope.voidReason }}”. What was signed no longer counts.
         </p>
-        <p class="gap">
+        <p class="my-2">
           The agreement is made from the file as it stands now. Sending it locks the details and invites the signers one after the other: a link, and a code by
           text to the phone in the file.
         </p>
@@ -75,7 +75,7 @@ offerActs(() =>
         </p>
       </template>
       <template v-else-if="envelope">
-        <p class="note gap" :class="envelope.state === 'complete' ? 'lichen' : 'iris'" tabindex="-1" :data-anchor="envelope.state" role="status">
+        <p class="note my-2" :class="envelope.state === 'complete' ? 'lichen' : 'iris'" tabindex="-1" :data-anchor="envelope.state" role="status">
           <Mark :kind="envelope.state === 'complete' ? 'settled' : 'signing'" />
           <template v-if="envelope.state === 'complete'">Everyone signed; sealed {{ showTime(envelope.completedAt) }}.</template>
           <template v-else-if="envelope.state === 'making'">
@@ -85,7 +85,7 @@ offerActs(() =>
           <template v-else-if="envelope.state === 'sealing'">Everyone signed; the agreement is being sealed.</template>
           <template v-else>Out for signature since {{ showTime(envelope.sentAt) }}, sent by {{ envelope.sentBy }}. The details are locked.</template>
         </p>
-        <table class="grid-table">
+        <v-table>
           <thead>
             <tr>
               <th scope="col">Order</th>
@@ -118,19 +118,19 @@ offerActs(() =>
               <td>{{ showTime(signer.readAt) }}</td>
               <td>
                 {{ showTime(signer.signedAt) }}
-                <span v-if="signer.markText" class="mark-text">{{ signer.markText }}</span>
+                <span v-if="signer.markText" class="d-block font-italic">{{ signer.markText }}</span>
                 <img
                   v-else-if="signer.mark === 'drawn'"
                   class="mark-drawn"
                   :src="`${editing.url}/signers/${signer.id}/mark`"
                   :alt="`Mark of ${nameOf(signer)}`"
                 />
-                <span v-if="signer.choice" class="soft choice">{{ signer.choice }}</span>
+                <span v-if="signer.choice" class="soft text-small d-block">{{ signer.choice }}</span>
               </td>
             </tr>
           </tbody>
-        </table>
-        <p class="row-actions gap-top">
+        </v-table>
+        <p class="row-actions mt-3">
           <v-btn v-if="there" size="small" @click="showing = !showing">{{ showing ? 'Fold the agreement' : 'Look at the agreement' }}</v-btn>
           <a v-if="there" :href="`${editing.url}/agreement`" target="_blank" rel="noopener">Open the {{ envelope.state === 'complete' ? 'sealed ' : '' }}PDF</a>
           <router-link v-if="desk.may('outbox.read')" :to="`/outbox?reference=${file.reference}`">Messages in the Outbox</router-link>
@@ -144,7 +144,7 @@ offerActs(() =>
             Unlock the file
           </v-btn>
         </p>
-        <div v-if="showing && there" class="pages"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
+        <div v-if="showing && there" class="pages mt-3"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
       </template>
     </section>
     <WillHappen v-model="sending" title="Send for signature" :happens="happens" confirm="Send the agreement" :run="() => editing.act('/agreement')" />
@@ -160,27 +160,12 @@ offerActs(() =>
 </template>
 
 <style scoped>
-.mark-text {
-  display: block;
-  font-style: italic;
-}
 .mark-drawn {
   display: block;
   height: 28px;
   background: #fff;
 }
-.gap {
-  margin: 8px 0;
-}
-.gap-top {
-  margin-top: 12px;
-}
-.choice {
-  display: block;
-  font-size: 0.82rem;
-}
 .pages {
-  margin-top: 12px;
   max-width: 760px;
 }
 </style>

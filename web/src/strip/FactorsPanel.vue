@@ -16,7 +16,7 @@ const factors = computed(() => repaymentFactors(props.file, props.figures));
   <div>
     <h2>Ability to repay: eight factors</h2>
     <p class="soft">12 CFR 1026.43(c)(2) asks that each is considered.</p>
-    <table class="grid-table">
+    <v-table class="mark-small">
       <thead>
         <tr>
           <th scope="col"><span class="unseen">Number</span></th>
@@ -38,14 +38,6 @@ const factors = computed(() => repaymentFactors(props.file, props.figures));
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </div>
 </template>
-
-<style scoped>
-.mark {
-  width: 15px;
-  height: 15px;
-  vertical-align: -3px;
-}
-</style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { isLocked, type Affordability, type Figure, type FileState, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { Mark } from '../look/index';
+import { AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useDisplay } from 'vuetify';
 import { useEditing, useGoTo } from '../file/index';
@@ -42,6 +42,19 @@ const outside = computed(() => props.figures.figures.some(({ verdict }) => verdi
 const WIDE: readonly (Sheet | null)[] = ['schedule', 'stress', 'fit', 'compare'];
 const counting = computed(() => props.figures.figures.some(({ measure }) => measure === 'moneyLeft'));
 
+const sheets = computed(() =>
+  [
+    { name: 'fit' as const, label: 'Make it fit', call: outside.value, shown: lends.value && props.figures.schedule },
+    {
+      name: 'compare' as const,
+      label: `Compare${props.file.variants.length > 0 ? ` ${props.file.variants.length + 1}` : ''}`,
+      shown: lends.value && props.figures.schedule,
+    },
+    { name: 'schedule' as const, label: 'Schedule', shown: props.figures.schedule },
+    { name: 'stress' as const, label: 'Stress', shown: counting.value },
+    { name: 'factors' as const, label: 'Factors', shown: props.file.product.repaymentFactors },
+  ].filter(({ shown }) => Boolean(shown)),
+);
 function open(measure: Sheet): void {
   opened.value = measure;
   reason.value = '';
@@ -85,20 +98,16 @@ function go(place: { chapter: string; anchor: string }): void {
         <template v-if="item.value === null && item.waitingFor">needs {{ say(item.waitingFor) }}</template>
         <template v-else-if="VERDICT_MARK[item.verdict] !== 'none'">
           <Mark :kind="VERDICT_MARK[item.verdict]" />
-          {{ LIMIT_WORD[item.verdict] ?? '' }}{{ showLimit(item, currency) }}
+          <span class="unseen">{{ LIMIT_WORD[item.verdict] ?? '' }}</span>{{ showLimit(item, currency) }}
         </template>
         <template v-else>&nbsp;</template>
       </span>
     </button>
     <div class="sheets">
-      <button v-if="lends && figures.schedule" type="button" :class="{ call: outside }" @click="open('fit')">Make it fit</button>
-      <button v-if="lends && figures.schedule" type="button" @click="open('compare')">
-        Compare{{ file.variants.length > 0 ? ` ${file.variants.length + 1}` : '' }}
-      </button>
-      <button v-if="figures.schedule" type="button" @click="open('schedule')">Schedule</button>
-      <button v-if="counting" type="button" @click="open('stress')">Stress</button>
-      <button v-if="file.product.repaymentFactors" type="button" @click="open('factors')">Factors</button>
-      <button v-if="hidden > 0" type="button" :aria-expanded="more" @click="more = !more">{{ more ? 'Fewer' : `${hidden} more` }}</button>
+      <v-btn v-for="{ name, label, call } in sheets" :key="name" size="x-small" variant="text" :color="call ? 'error' : 'primary'" @click="open(name)">
+        {{ label }}
+      </v-btn>
+      <v-btn v-if="hidden > 0" size="x-small" variant="text" :aria-expanded="more" @click="more = !more">{{ more ? 'Fewer' : `${hidden} more` }}</v-btn>
     </div>
   </section>
 
@@ -115,7 +124,7 @@ function go(place: { chapter: string; anchor: string }): void {
         <p v-if="figure.value === null">Can’t be computed yet: {{ say(figure.waitingFor ?? '') }} is missing.</p>
         <template v-else>
           <TermLines :terms="figure.terms" :currency="currency" open @go="go" />
-          <p class="result">
+          <p class="result figure d-flex justify-space-between font-weight-bold py-2">
             <span>{{ figure.label }}</span>
             <span>= {{ showFigure(figure, currency) }}</span>
           </p>
@@ -136,11 +145,14 @@ function go(place: { chapter: string; anchor: string }): void {
                 }}
               </b>
             </p>
-            <form v-if="desk.may('exception.ask') && exception?.answer !== null" class="ask" @submit.prevent="askException">
-              <label>
-                {{ figure.verdict === 'refer' ? 'Put it to an approver' : 'Ask for an exception' }}: why should it go on?
-                <textarea v-model="reason" class="field-input" rows="2" required />
-              </label>
+            <form v-if="desk.may('exception.ask') && exception?.answer !== null" class="d-grid ga-2 mt-3 justify-items-start" @submit.prevent="askException">
+              <AskText
+                v-model="reason"
+                class="w-100"
+                :label="`${figure.verdict === 'refer' ? 'Put it to an approver' : 'Ask for an exception'}: why should it go on?`"
+                :rows="2"
+                required
+              />
               <v-btn type="submit" size="small" :disabled="reason.trim().length < 3">{{
                 figure.verdict === 'refer' ? 'Put to an approver' : 'Ask for the exception'
               }}</v-btn>
@@ -149,7 +161,7 @@ function go(place: { chapter: string; anchor: string }): void {
           </div>
         </template>
       </template>
-      <p class="close"><v-btn @click="opened = null">Close</v-btn></p>
+      <p class="text-right"><v-btn @click="opened = null">Close</v-btn></p>
     </div>
   </v-dialog>
 </template>
@@ -167,16 +179,12 @@ function go(place: { chapter: string; anchor: string }): void {
   gap: 1px;
   min-width: 0;
   padding: 7px 10px;
-  border: 0;
   border-right: 1px solid var(--rule);
   border-top: 3px solid transparent;
-  background: none;
-  color: inherit;
-  font: inherit;
   text-align: left;
   cursor: pointer;
 }
-.figure-cell:hover:not(:disabled) {
+.figure-cell:hover {
   background: var(--teal-soft);
 }
 .figure-cell.outside {
@@ -189,10 +197,11 @@ function go(place: { chapter: string; anchor: string }): void {
 .figure-cell.inside {
   border-top-color: var(--lichen);
 }
-.label {
-  font-size: 0.78rem;
+.label,
+.limit {
+  font-size: 0.77rem;
   color: var(--ink-soft);
-  line-height: 1.2;
+  line-height: 1.25;
 }
 .outside .label,
 .outside .limit {
@@ -209,64 +218,15 @@ function go(place: { chapter: string; anchor: string }): void {
   grid-row: 1;
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 1px;
-  padding: 3px;
-  white-space: nowrap;
-}
-.sheets button {
-  border: 0;
-  padding: 0 4px;
-  background: none;
-  color: var(--teal);
-  font: 600 0.84rem var(--text);
-  text-align: left;
-  text-decoration: underline;
-  cursor: pointer;
-}
-.sheets .call {
-  color: var(--ember);
-}
-.sheets button:hover {
-  background: var(--teal-soft);
-}
-.limit {
-  font-size: 0.76rem;
-  color: var(--ink-soft);
-  line-height: 1.25;
+  align-content: center;
+  justify-items: start;
 }
 .limit .mark {
   width: 14px;
   height: 14px;
   vertical-align: -2px;
 }
-.box {
-  padding: 20px;
-  overflow: auto;
-  max-height: 86vh;
-}
 .result {
-  display: flex;
-  justify-content: space-between;
-  padding: 8px 0;
-  margin-bottom: 10px;
   border-top: 2px solid var(--ink);
-  font-weight: 700;
-  font-variant-numeric: tabular-nums;
-}
-.ask {
-  display: grid;
-  gap: 8px;
-  margin-top: 10px;
-  justify-items: start;
-}
-.ask label {
-  display: grid;
-  gap: 4px;
-  width: 100%;
-  font-weight: 600;
-}
-.close {
-  margin-top: 14px;
-  text-align: right;
 }
 </style>

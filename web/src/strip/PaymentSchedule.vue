@@ -49,7 +49,7 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
     </p>
     <v-chart class="chart" :option="option" autoresize />
     <div class="rows" tabindex="0" role="region" aria-label="All payments">
-      <table class="grid-table">
+      <v-table>
         <thead>
           <tr>
             <th scope="col" class="figure">No.</th>
@@ -70,7 +70,7 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
             <td class="figure">{{ money(row.balance) }}</td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
   </div>
 </template>

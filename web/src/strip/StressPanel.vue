@@ -80,25 +80,22 @@ const charts = computed(() =>
 
 <template>
   <div>
-    <h2>What it would stand</h2>
+    <h2>How much it can take</h2>
     <p v-if="stress" class="soft">{{ money(stress.left) }} is left each month as things stand. Each line changes one thing and leaves the rest as it is.</p>
     <p v-else-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</p>
     <p v-else-if="!busy">An income that counts and a complete request are needed first.</p>
     <p v-else class="soft" role="status">Working it out …</p>
-    <div v-if="stress" class="charts">
+    <div v-if="stress" class="fields mt-3" style="--across: 2">
       <figure v-for="{ axis, option } in charts" :key="axis.code">
-        <figcaption>
+        <figcaption class="d-flex justify-space-between">
           <b>{{ say(axis.label) }}</b>
-          <span :class="axis.breaksAt === null ? 'holds' : 'breaks'">{{ breaks(axis) }}</span>
+          <span :class="axis.breaksAt === null ? 'text-success' : 'wrong'">{{ breaks(axis) }}</span>
         </figcaption>
         <v-chart class="chart" :option="option" autoresize />
-        <p class="soft axis">{{ axis.unit === 'months' ? 'months' : axis.code === 'rate' ? 'points' : 'per cent' }} →, {{ what(axis) }} ↑</p>
+        <p class="soft text-small text-right">{{ axis.unit === 'months' ? 'months' : axis.code === 'rate' ? 'points' : 'per cent' }} →, {{ what(axis) }} ↑</p>
       </figure>
     </div>
-    <table v-if="stress && stress.earners.length > 0" class="grid-table earners">
-      <caption class="unseen">
-        What is left without each earner
-      </caption>
+    <v-table v-if="stress && stress.earners.length > 0" class="mt-3">
       <thead>
         <tr>
           <th scope="col">Without the income of</th>
@@ -110,45 +107,16 @@ const charts = computed(() =>
         <tr v-for="earner in stress.earners" :key="earner.personId">
           <td>{{ earner.name }}</td>
           <td class="figure">{{ money(earner.income) }}</td>
-          <td class="figure" :class="{ short: earner.left < 0 }">{{ money(Math.abs(earner.left)) }}{{ earner.left < 0 ? ' short' : '' }}</td>
+          <td class="figure" :class="{ wrong: earner.left < 0 }">{{ money(Math.abs(earner.left)) }}{{ earner.left < 0 ? ' short' : '' }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </div>
 </template>
 
 <style scoped>
-.charts {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 14px 22px;
-  margin-top: 10px;
-}
-figure {
-  margin: 0;
-}
-figcaption {
-  display: flex;
-  justify-content: space-between;
-}
-.holds {
-  color: var(--lichen);
-  font-weight: 600;
-}
-.breaks,
-.short {
-  color: var(--ember);
-  font-weight: 600;
-}
 .chart {
   height: 150px;
   width: 100%;
-}
-.axis {
-  font-size: 0.8rem;
-  text-align: right;
-}
-.earners {
-  margin-top: 12px;
 }
 </style>

@@ -4,7 +4,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, messageOf, queryOf } from '../api/index';
-import { FileTable, Pager } from '../files/index';
+import { FileTable } from '../files/index';
 import { useDesk } from '../session/index';
 
 const route = useRoute();
@@ -25,13 +25,13 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
 
 <template>
   <main class="page">
-    <div class="head">
+    <div class="d-flex justify-space-between align-end">
       <div>
         <h1>Today</h1>
         <p class="soft">{{ greeting }}</p>
       </div>
-      <dl v-if="data" class="counts">
-        <div :class="{ ember: data.counts.late > 0 }">
+      <dl v-if="data" class="counts d-flex ga-6">
+        <div :class="{ wrong: data.counts.late > 0 }">
           <dt>late</dt>
           <dd>{{ data.counts.late }}</dd>
         </div>
@@ -45,21 +45,28 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
         </div>
       </dl>
     </div>
-    <div v-if="intake" class="switch" role="group" aria-label="Whose move it is">
-      <button type="button" :aria-pressed="wish.waitingFor === 'me'" @click="show({})">Your move {{ data ? `(${data.counts.me})` : '' }}</button>
-      <button type="button" :aria-pressed="wish.waitingFor === 'others'" @click="show({ for: 'others' })">
+    <v-btn-toggle v-if="intake" class="justify-self-start" aria-label="Whose move it is" mandatory :model-value="wish.waitingFor">
+      <v-btn value="me" :aria-pressed="wish.waitingFor === 'me'" @click="show({})">Your move {{ data ? `(${data.counts.me})` : '' }}</v-btn>
+      <v-btn value="others" :aria-pressed="wish.waitingFor === 'others'" @click="show({ for: 'others' })">
         Waiting for others {{ data ? `(${data.counts.others})` : '' }}
-      </button>
-    </div>
+      </v-btn>
+    </v-btn-toggle>
     <p v-if="error" class="note ember" role="alert">
       {{ messageOf(error) }}
       <v-btn size="small" @click="refetch()">Try again</v-btn>
     </p>
     <p v-else-if="isPending" class="soft" role="status">Looking up what needs you …</p>
     <template v-else-if="data">
-      <div v-if="data.items.length > 0" class="sheet"><FileTable :items="data.items" :columns="intake ? ['amount', 'received'] : ['amount', 'owner']" /></div>
-      <div v-else class="sheet empty">
-        <h2>Nothing waits for you</h2>
+      <FileTable
+        v-if="data.items.length > 0"
+        :items="data.items"
+        :columns="intake ? ['amount', 'received'] : ['amount', 'owner']"
+        :page="data.page"
+        :size="data.size"
+        :total="data.total"
+        @go="(page) => show({ ...(wish.waitingFor === 'others' ? { for: 'others' } : {}), page })"
+      />
+      <v-empty-state v-else title="Nothing waits for you">
         <p v-if="intake">
           Everything of yours is with somebody else or done.
           <router-link to="/open">Open a file</router-link>
@@ -72,33 +79,13 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
           <router-link to="/files">Files</router-link>
           .
         </p>
-      </div>
-      <Pager
-        v-if="data.total > data.size"
-        :page="data.page"
-        :size="data.size"
-        :total="data.total"
-        @go="(page) => show({ ...(wish.waitingFor === 'others' ? { for: 'others' } : {}), page })"
-      />
+      </v-empty-state>
     </template>
   </main>
 </template>
 
 <style scoped>
-.page {
-  padding: 20px 24px;
-  max-width: 1400px;
-  margin: 0 auto;
-}
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: end;
-  margin-bottom: 14px;
-}
 .counts {
-  display: flex;
-  gap: 26px;
   margin: 0;
 }
 .counts div {
@@ -112,34 +99,5 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
   font-size: 1.5rem;
   font-weight: 700;
   font-variant-numeric: tabular-nums;
-}
-.counts .ember {
-  color: var(--ember);
-}
-.switch {
-  display: inline-flex;
-  margin-bottom: 10px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  overflow: hidden;
-}
-.switch button {
-  padding: 6px 14px;
-  border: 0;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
-}
-.switch button[aria-pressed='true'] {
-  background: var(--teal);
-  color: var(--on-teal);
-  font-weight: 600;
-}
-.empty {
-  padding: 48px;
-  text-align: center;
-  display: grid;
-  gap: 6px;
 }
 </style>

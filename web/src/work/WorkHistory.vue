@@ -4,6 +4,7 @@ import { mdiCashPlus } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, nextTick } from 'vue';
 import { HistoryBand, Rows, peopleOptions, useEditing, type ChapterProps, type Column } from '../file/index';
+import { focusOn } from '../look/index';
 import { useDesk } from '../session/index';
 
 /** What somebody did for a living through the asked years; an income is taken from a job with one key, not keyed again. */
@@ -51,7 +52,7 @@ async function takeAll(): Promise<void> {
   editing.change('income from work', rows);
   editing.working.value = rows[0]?.id ?? null;
   await nextTick();
-  document.querySelector<HTMLElement>(`[data-anchor="${rows[0]?.id ?? ''}.amount"]`)?.focus();
+  focusOn(document.querySelector<HTMLElement>(`[data-anchor="${rows[0]?.id ?? ''}.amount"]`));
 }
 </script>
 

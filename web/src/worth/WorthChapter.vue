@@ -38,7 +38,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
 <template>
   <section>
     <h2>What they own</h2>
-    <p v-if="funds" class="soft gap">Say where the down payment comes from: the whole of something, or a part of it.</p>
+    <p v-if="funds" class="soft mb-3">Say where the down payment comes from: the whole of something, or a part of it.</p>
     <Rows
       entity="asset"
       :rows="file.assets"
@@ -71,7 +71,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </div>
       </template>
       <template #below="{ row, open }">
-        <p class="goes soft">
+        <p class="row-actions soft text-small">
           <span v-if="!open && assetOf(row).downPaymentPart">Goes into the down payment: {{ money(assetOf(row).downPaymentPart ?? 0) }}</span>
           <v-btn v-if="canPut(row)" size="x-small" @click="putPart(assetOf(row), fits(assetOf(row)))">
             {{ fits(assetOf(row)) === assetOf(row).value ? 'All of it goes into the down payment' : `Still to be named: ${money(fits(assetOf(row)))}` }}
@@ -79,41 +79,17 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </p>
       </template>
     </Rows>
-    <p v-if="funds && wanted !== null" class="total">
+    <p v-if="funds && wanted !== null" class="mt-3">
       <Mark :kind="gap === 0 ? 'settled' : 'blocked'" />
       {{ money(wanted - gap) }} of the down payment of {{ money(wanted) }} has a source
       <template v-if="gap !== 0">; {{ gap > 0 ? `${money(gap)} still to be named` : `${money(-gap)} is too much` }}</template>
     </p>
-    <p v-for="problem in problems" :key="problem.key" class="note ember gap-top">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+    <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
 </template>
 
 <style scoped>
-.gap {
-  margin-bottom: 10px;
-}
-.gap-top {
-  margin-top: 10px;
-}
-.total {
-  margin-top: 12px;
-}
-.counted {
-  white-space: nowrap;
-  font-weight: 600;
-}
-.counted .soft {
-  display: block;
-  font-weight: 400;
-  font-size: 0.78rem;
-}
-.more :deep(.field) {
+.more > .labelled {
   width: 176px;
-}
-.goes {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  font-size: 0.88rem;
 }
 </style>

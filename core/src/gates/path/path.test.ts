@@ -4,6 +4,7 @@ import { expect } from '../../../test/spoken';
 import { barToMove, computePath, dueOn, type PathEntry } from './index';
 import { checkSubject } from '../../evidence/checks/index';
 import { isLocked, type Check, type Exception, type FileState, type Finding, type Paper } from '../../file/state/index';
+import { evidenceDifferences, evidenceExplained } from '../../means/income/index';
 import { minor } from '../../basis/money/index';
 import { TODAY, aDebt, exception, paper, person, product, sampleFile } from '../../../test/sample';
 
@@ -122,6 +123,25 @@ describe('Path', () => {
       );
     expect(at(190_000)).toEqual(['evidence:income-a']);
     expect(at(200_000)).toEqual([]);
+  });
+
+  it('such a difference is kept with a word for as long as both figures stay, and who decides reads what it was about', () => {
+    const file = sampleFile({
+      stage: 'gathering',
+      checks: [checked(), checked([], 'watchlist')],
+      papers: [...allPapers.slice(0, 1), paper('income:income-a', 'accepted', 190_000), ...allPapers.slice(2)],
+    });
+    const [difference] = evidenceDifferences(file);
+    expect(difference).toMatchObject({ stated: 200_000, evidenced: 190_000, subject: 'evidence:income-a:200000/190000' });
+    const said = { id: 'said', createdAt: '', subject: difference?.subject ?? '', text: 'An unpaid week' };
+    const kept = { ...file, explanations: [said] };
+    expect(keys(computePath(kept, TODAY).now)).toEqual([]);
+    expect(keys(computePath({ ...kept, explanations: [{ ...said, text: null }] }, TODAY).now)).toEqual(['evidence:income-a']);
+    const changed = { ...kept, incomes: file.incomes.map((income) => (income.id === 'income-a' ? { ...income, amount: minor(210_000) } : income)) };
+    expect(keys(computePath(changed, TODAY).now)).toEqual(['evidence:income-a']);
+    // What was kept was about the figures of then.
+    expect(evidenceExplained(changed, said.subject)).toBe('Ferries of Ida Holm: stated $2,000.00, the paper shows $1,900.00');
+    for (const other of ['evidence:gone:1/2', 'evidence:income-a:x/2', 'twice:a/b', '']) expect(evidenceExplained(file, other)).toBeNull();
   });
 
   it('a figure outside its limit needs an exception, which covers no worse figure than it was granted for', () => {

@@ -20,6 +20,18 @@ describe('uses and sources', () => {
     const { uses, sources, gap: none } = usesAndSources({ ...file, product: financed });
     expect([total(uses), total(sources), none]).toEqual([2_509_000, 2_509_000, 0]);
   });
+  it('says what of the loan never reaches what is paid for: fees that are taken from the pay-out', () => {
+    const withFee = (paid: 'withheld' | 'financed' | 'beforehand') => {
+      const fee = { code: 'f', label: 'F', brackets: [{ from: minor(0), flat: minor(9_000), share: 0 }], paid, inRate: true };
+      return usesAndSources({ ...file, product: { ...file.product, costs: costRules({ fees: [fee] }) } });
+    };
+    expect(withFee('withheld')).toMatchObject({ gap: 0, withheld: 9_000 });
+    expect([
+      withFee('financed').withheld,
+      withFee('beforehand').withheld,
+      usesAndSources({ ...file, product: { ...file.product, costs: null } }).withheld,
+    ]).toEqual([0, 0, 0]);
+  });
   it('the Path says what is astray: purposes, parts, sources', () => {
     const keys = (values: Partial<FileState>) => computePath({ ...file, ...values }, TODAY).now.map(({ key }) => key);
     expect(keys({ uses: [{ id: 'use-a', createdAt: '', what: 'Hull', amount: minor(2_400_000) }] })).toEqual(

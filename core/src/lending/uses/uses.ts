@@ -10,6 +10,8 @@ export interface UsesAndSources {
   sources: Term[];
   /** What the sources lack against the uses; below zero when they are too much. */
   gap: Minor;
+  /** Fees that are taken from the pay-out: so much less of the loan reaches what is paid for, and is the applicant's to bring. */
+  withheld: Minor;
   /** Whether there is anything to balance yet. */
   stated: boolean;
 }
@@ -19,7 +21,8 @@ export type UsesInput = Pick<FileState, 'product' | 'request' | 'uses' | 'source
 /**
  * What the money goes into, and where it comes from: the purposes (or the price where none are listed), debts that the
  * loan pays off and fees that are added to it, against the loan, the down payment and other sources. Fees that are taken
- * from the pay-out or paid beforehand are the applicant's own and stand on neither side.
+ * from the pay-out or paid beforehand are the applicant's own and stand on neither side; what is taken from the pay-out is
+ * said beside them.
  */
 export function usesAndSources(file: UsesInput): UsesAndSources {
   const { request, product } = file;
@@ -38,7 +41,8 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
       unit: 'money',
       place: { chapter: 'commitments', anchor: `${id}.balance` },
     }));
-  const financed = product.costs && request.amount !== null ? feesPaid(feesFor(product.costs.fees, request.amount), 'financed') : minor(0);
+  const due = product.costs && request.amount !== null ? feesFor(product.costs.fees, request.amount) : [];
+  const financed = feesPaid(due, 'financed');
   const fees: Term[] = financed > 0 ? [{ label: say('uses.feesAddedLoan'), sign: '+', value: financed, unit: 'money' }] : [];
   const loan: Term = {
     label: say('uses.thisLoan'),
@@ -68,5 +72,11 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
     request.downPayment === null ? [] : [{ label: say('uses.downPayment'), sign: '+', value: request.downPayment, unit: 'money', place: at('downPayment') }];
   const uses = [...purposes, ...cleared, ...fees];
   const sources = [loan, ...down, ...others];
-  return { uses, sources, gap: minor(total(uses) - total(sources)), stated: request.amount !== null && (listed.length > 0 || request.price !== null) };
+  return {
+    uses,
+    sources,
+    gap: minor(total(uses) - total(sources)),
+    withheld: feesPaid(due, 'withheld'),
+    stated: request.amount !== null && (listed.length > 0 || request.price !== null),
+  };
 }

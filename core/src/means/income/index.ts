@@ -1,3 +1,4 @@
+export { type EvidenceDifference, evidenceDifferences, evidenceExplained } from './evidence';
 export { EXPLANATION, INCOME, type Explanation, type Income } from './fields';
 export {
   type CountedIncome,

@@ -5,8 +5,8 @@ import { debtProblem, debtsKeyedTwice } from '../../../means/commitments/index';
 import { latestException } from '../../../evidence/conditions/index';
 import { partProblemOf, partsGap } from '../../../lending/costs/index';
 import type { IsoDate } from '../../../basis/dates/index';
-import { personName, type FileState } from '../../../file/state/index';
-import { evidencedAmount, statedFigure, type IncomeQuestion } from '../../../means/income/index';
+import type { FileState } from '../../../file/state/index';
+import { evidenceDifferences, type IncomeQuestion } from '../../../means/income/index';
 import { usesAndSources } from '../../../lending/uses/index';
 import { downPaymentGap, isValueOld } from '../../../means/worth/index';
 import type { Draft } from '../entry';
@@ -141,30 +141,19 @@ function debtEntries(file: FileState): Draft[] {
   return [...wrong, ...twice];
 }
 
-/** Where an accepted paper shows another amount than was stated, the evidenced one is relied on until the stated one is corrected. */
+/** Where an accepted paper shows another amount than was stated, the evidenced one is relied on; it is taken over, or kept apart with a word. */
 function evidenceEntries(file: FileState): Draft[] {
-  return file.incomes.flatMap<Draft>((income) => {
-    const evidence = evidencedAmount(file, income.id);
-    const stated = statedFigure(income);
-    if (!evidence || stated === null || evidence.amount === stated) return [];
-    const person = file.people.find(({ id }) => id === income.personId);
-    return [
-      {
-        key: `evidence:${income.id}`,
-        gate: 'gathering',
-        what: say('path.statedPaperShows', {
-          income: income.source ?? say('path.incomeUnnamed'),
-          person: person ? personName(person) : say('path.somebody'),
-          stated: { money: stated },
-          evidenced: { money: evidence.amount },
-        }),
-        why: say('path.statedAndEvidencedFiguresMust'),
-        holder: 'officer',
-        personId: income.personId,
-        place: { chapter: 'income', anchor: `${income.id}.amount` },
-      },
-    ];
-  });
+  return evidenceDifferences(file)
+    .filter(({ subject }) => explanationOf(file, subject) === null)
+    .map<Draft>(({ income, what }) => ({
+      key: `evidence:${income.id}`,
+      gate: 'gathering',
+      what,
+      why: say('path.statedAndEvidencedFiguresMust'),
+      holder: 'officer',
+      personId: income.personId,
+      place: { chapter: 'income', anchor: `evidence.${income.id}` },
+    }));
 }
 
 function questionEntries(file: FileState, questions: readonly IncomeQuestion[]): Draft[] {

@@ -45,15 +45,21 @@ function signingEntries(file: FileState): Draft[] {
         place: place('sealing'),
       },
     ];
+  const nameOf = (signer: { personId: string } | undefined): string => {
+    const person = file.people.find(({ id }) => id === signer?.personId);
+    return person ? personName(person) : '';
+  };
   return envelope.signers
     .filter(({ state }) => state !== 'signed')
     .map((signer) => {
-      const person = file.people.find(({ id }) => id === signer.personId);
-      const name = person ? personName(person) : 'a signer';
+      const name = nameOf(signer);
       return {
         key: `signature:${signer.id}`,
         gate: 'signing',
-        what: signer.state === 'invited' ? say('path.signature', { name }) : say('path.signatureAfterOneBefore', { name }),
+        what:
+          signer.state === 'invited'
+            ? say('path.signature', { name })
+            : say('path.signatureWaitsFor', { name, before: nameOf(envelope.signers.find(({ position }) => position === signer.position - 1)) }),
         why: say('path.everyoneWhoOwesSignsOrder'),
         holder: 'applicant',
         holderName: name,

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { Field } from '@cavren/core';
+import { computed } from 'vue';
+import { isFigure } from '../words/index';
+
+/** The kit's control for a detail, by its description: the same at the desk and at the front door. Who uses it says when a value is kept. */
+defineOptions({ inheritAttrs: false });
+const text = defineModel<string>('text', { required: true });
+const props = defineProps<{
+  described: Field;
+  /** Its id and name, from the label above it. */
+  named: Record<string, string | undefined>;
+  value: unknown;
+  choices: readonly { value: string; label: string; disabled?: boolean }[];
+  /** What an empty choice stands for. */
+  empty?: string | undefined;
+  /** The words beside a box to tick; without them it says yes or no. */
+  tick?: string | undefined;
+  problem?: string | undefined;
+  hint?: string | undefined;
+}>();
+const emit = defineEmits<{ chosen: [value: string | boolean | null] }>();
+const CHOSEN: readonly string[] = ['choice', 'person', 'people'];
+const DECIMAL: readonly string[] = ['money', 'profit', 'decimal', 'share', 'percent'];
+const kind = computed(() => props.described.kind);
+const items = computed(() => [{ value: '', label: props.empty ?? '—' }, ...props.choices].map((item) => ({ ...item, props: { disabled: item.disabled } })));
+const chosen = computed(() => (typeof props.value === 'string' ? props.value : props.empty ? '' : null));
+const inputmode = computed(() => (DECIMAL.includes(kind.value) ? 'decimal' : kind.value === 'whole' ? 'numeric' : undefined));
+/** A message of the kit, or none. */
+const messages = computed(() => (props.problem ? { errorMessages: props.problem } : props.hint ? { messages: props.hint } : {}));
+</script>
+
+<template>
+  <v-select
+    v-if="CHOSEN.includes(kind)"
+    v-bind="{ ...$attrs, ...named, ...messages }"
+    class="field-input"
+    :items="items"
+    :model-value="chosen"
+    @update:model-value="emit('chosen', $event === '' ? null : $event)"
+  />
+  <v-checkbox
+    v-else-if="kind === 'yesNo'"
+    v-bind="{ ...$attrs, ...messages, id: named['id'], 'aria-label': named['aria-label'] }"
+    class="field-input"
+    :label="tick ?? (value === true ? 'yes' : 'no')"
+    :model-value="value === true"
+    @update:model-value="emit('chosen', $event === true)"
+  />
+  <v-text-field
+    v-else
+    v-model="text"
+    v-bind="{ ...$attrs, ...named, ...messages }"
+    class="field-input"
+    :class="{ figure: isFigure(described), mono: kind === 'hidden' }"
+    :autocomplete="($attrs['autocomplete'] as string | undefined) ?? 'off'"
+    :inputmode="inputmode"
+  >
+    <template v-if="$slots['default']" #append-inner><slot /></template>
+  </v-text-field>
+</template>
+
+<style scoped>
+.figure :deep(input) {
+  text-align: right;
+}
+.mono :deep(input) {
+  font-family: var(--mono);
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as DetailControl } from './DetailControl.vue';

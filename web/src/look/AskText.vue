@@ -1,0 +1,15 @@
+<script setup lang="ts">
+import Labelled from './Labelled.vue';
+
+/** Something to type that is no detail of a file: a reason, a search, a day of a certificate. */
+defineOptions({ inheritAttrs: false });
+const text = defineModel<string>({ required: true });
+defineProps<{ label: string; bare?: boolean; rows?: number; error?: string | undefined; hint?: string | undefined }>();
+</script>
+
+<template>
+  <Labelled v-slot="{ named }" :label="label" :bare="bare" :class="$attrs['class']">
+    <v-textarea v-if="rows" v-model="text" v-bind="{ ...$attrs, class: 'field-input', ...named }" :rows="rows" :error-messages="error" :messages="hint" />
+    <v-text-field v-else v-model="text" v-bind="{ ...$attrs, class: 'field-input', ...named }" :error-messages="error" :messages="hint" />
+  </Labelled>
+</template>
