@@ -316,7 +316,9 @@ describe('how an application begins', () => {
       ['somebody else', change.add('person', { role: 'guarantor', fullName: 'Some Body' })],
       ['another’s address', change.add('home', { personId: 'somebody-else', line: 'x' })],
       ['whose an address is', change.set('home', walk.file.homes[0]?.id ?? '', 'personId', me)],
-      ['debts', change.add('debt', { lender: 'x' })],
+      ['a debt of nobody', change.add('debt', { lender: 'x' })],
+      ['that a debt is paid off', change.add('debt', { owners: me, lender: 'x', cleared: true })],
+      ['what an asset is pledged for', change.add('asset', { owners: me, kind: 'savings', downPaymentPart: 1 })],
       ['what an officer explains', change.add('explanation', { subject: 'yearToDate:x:1/2', text: 'all is well' })],
     ];
     for (const [what, wish_] of foreign) expect([what, (await put([wish_])).status]).toEqual([what, 403]);
@@ -329,6 +331,73 @@ describe('how an application begins', () => {
     expect(computePath(walk.file, isoDate(today())).now.find(({ what }) => speakerFor()(what).startsWith('Amount'))?.holder).toBe('officer');
   });
 
+  it('debts, living costs, worth and a partner are given at the front door, each by whom they concern; a consent is taken back there', async () => {
+    const [alone, born, partnerBorn] = [cavren.stranger(), someDay(), someDay()];
+    const wish = { product: 'workboat-refit', fullName: 'Perrin Oake', birthDate: born, phone: '(212) 555-0188', email: null, agrees: true };
+    const { reference } = (await alone.post<{ reference: string }>('/api/door/apply', wish)).body;
+    const comeIn = async (who: typeof alone, number: string): Promise<DoorView> => {
+      await who.post('/api/door/return', { reference, phone: number });
+      const code = /^(\d{6})/.exec(await newestMessage(cavren, `+1${number}`, reference, 'is your code'))?.[1] ?? '';
+      return (await who.post<DoorView>('/api/door/return/enter', { reference, phone: number, code })).body;
+    };
+    let details = (await comeIn(alone, '2125550188')).details as DoorDetailsView;
+    const me = details.personId;
+    const put = async (changes: object[], who = alone) => {
+      const answer = await who.call<DoorView>('PATCH', '/api/door/details', { version: details.version, changes });
+      if (answer.status === 200 && answer.body.details) details = answer.body.details;
+      return answer.status;
+    };
+    expect(details).toMatchObject({ mayAddPartner: true, partner: null, rows: { debt: [], livingCost: [], asset: [] } });
+    const boat = { lender: 'Skerry Bank', kind: 'boatLoan', payment: 21_000, balance: 500_000 };
+    const added = [
+      change.add('debt', { owners: me, ...boat }, 'own-debt'),
+      change.add('livingCost', { category: 'Food and household', monthly: 60_000 }, 'own-cost'),
+      change.add('asset', { owners: me, kind: 'savings', description: 'Skerry Bank', value: 900_000 }, 'own-asset'),
+      change.add('person', { role: 'coApplicant', fullName: 'Ines Oake', birthDate: partnerBorn, phone: '(212) 555-0189' }, 'the-partner'),
+    ];
+    expect(await put(added)).toBe(200);
+    expect(details).toMatchObject({ mayAddPartner: false, partner: 'Ines Oake', rows: { debt: [boat] } });
+    // One partner, and nobody else.
+    expect(await put([change.add('person', { role: 'coApplicant', fullName: 'Another Oake' })])).toBe(403);
+    expect(await put([change.set('person', 'the-partner', 'fullName', 'Ines Oak')])).toBe(403);
+
+    const walk = await look(reference);
+    expect(walk.file.debts).toMatchObject([{ ...boat, owners: me, cleared: false }]);
+    expect(walk.file.people.map(({ role, fullName }) => `${role} ${fullName ?? ''}`)).toEqual(['applicant Perrin Oake', 'coApplicant Ines Oake']);
+    const officers = [
+      change.add('debt', { owners: `${me} the-partner`, lender: 'Shared Bank' }, 'shared-debt'),
+      change.add('debt', { owners: 'the-partner', lender: 'Hers' }, 'her-debt'),
+    ];
+    expect((await walk.details(officers)).status).toBe(200);
+    const partner = cavren.stranger();
+    details = (await comeIn(partner, '2125550189')).details as DoorDetailsView;
+    // The household’s costs are the applicant’s to say; a shared debt is both’s.
+    expect(Object.keys(details.rows)).not.toContain('livingCost');
+    expect(details.rows['debt']?.map(({ id }) => id)).toEqual(['shared-debt', 'her-debt']);
+    expect(details.mayAddPartner).toBe(false);
+    const foreign = [
+      change.set('debt', 'own-debt', 'payment', 1),
+      change.remove('asset', 'own-asset'),
+      change.set('livingCost', 'own-cost', 'monthly', 1),
+      change.add('debt', { owners: me, lender: 'Put on him' }),
+      change.add('debt', { owners: `${me} the-partner`, lender: 'Put on both' }),
+      change.set('debt', 'her-debt', 'owners', me),
+      change.add('livingCost', { category: 'Other', monthly: 1 }),
+    ];
+    for (const wish_ of foreign) expect([wish_, await put([wish_], partner)]).toEqual([wish_, 403]);
+    expect(await put([change.set('debt', 'shared-debt', 'payment', 5_000), change.remove('debt', 'her-debt')], partner)).toBe(200);
+
+    // What was agreed to is taken back by whom it is of, once, and stands in the way of the file again.
+    expect((await partner.post('/api/door/consents/withdraw', { kind: 'dataUse' })).status).toBe(409);
+    const view = (await alone.post<DoorView>('/api/door/consents/withdraw', { kind: 'dataUse' })).body;
+    expect(view.consents).toEqual([]);
+    expect(problem(await alone.post('/api/door/consents/withdraw', { kind: 'dataUse' })).code).toBe('not-agreed');
+    await walk.look();
+    expect(computePath(walk.file, isoDate(today())).now.map(({ key }) => key)).toContain(`consent:dataUse:${me}`);
+    const acts = (await (await cavren.as('wren')).get<{ items: { act: string; actor: string; after: string | null }[] }>(`${walk.url}/history?page=1&size=5`))
+      .body;
+    expect(acts.items).toEqual(expect.arrayContaining([expect.objectContaining({ act: 'consent.withdraw', actor: 'Perrin Oake', after: 'frontDoor' })]));
+  });
   it('somebody at the front door who is known becomes a question for the officer, and learns nothing of it', async () => {
     const born = someDay();
     await opened({ fullName: 'Merrin Skoll', birthDate: born });

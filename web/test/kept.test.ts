@@ -31,6 +31,23 @@ describe('what is as it was', () => {
     const before = { a: 1, b: 2 };
     expect(kept(before, { a: 1, c: 2 })).not.toBe(before);
   });
+  it('knows an element again by its own name, where another came before it or went', () => {
+    const before = [
+      { key: 'a', what: { say: 'x' } },
+      { key: 'b', what: { say: 'y' } },
+    ];
+    const more = kept(before, [{ key: 'new', what: { say: 'z' } }, ...copy(before)]);
+    expect([more[1], more[2]]).toEqual(before);
+    expect(more[1]).toBe(before[0]);
+    expect(more[2]).toBe(before[1]);
+    expect(kept(before, copy(before.slice(1)))[0]).toBe(before[1]);
+    // Two of one name are told apart by their places.
+    const twice = [
+      { id: 'a', n: 1 },
+      { id: 'a', n: 2 },
+    ];
+    expect(kept(twice, copy(twice))).toBe(twice);
+  });
   it('reaches through a Path: a typed amount changes its own income and leaves the others', () => {
     const file = sampleFile({ incomes: ['income-a', 'income-b'].map((id) => anIncome({ ...sampleFile().incomes[0], id })) });
     const first = kept(null, copy(computePath(file, TODAY)));

@@ -73,6 +73,9 @@ const DoorDetailsView = z.object({
   request: z.array(z.object({ field: z.string(), label: z.string(), options: z.array(z.string()), value: z.union([z.string(), z.number(), z.null()]) })),
   /** Rows of one's own by their kind, each with the fields that one may give. */
   rows: z.record(z.string(), z.array(DoorRow)),
+  /** Who applies with them, by name, and whether that can be said here. */
+  partner: text,
+  mayAddPartner: z.boolean(),
   questions: z.array(
     z.object({
       id: text,
@@ -114,6 +117,8 @@ export const DoorView = z.object({
   declineReasons: z.array(z.string()),
   /** What one may fill in oneself; null when it is not one's turn. */
   details: DoorDetailsView.nullable(),
+  /** What one agreed to, which can be taken back while the file is open. */
+  consents: z.array(z.object({ kind: z.string(), label: z.string(), givenAt: Time })),
   tasks: z.array(DoorTask),
   papers: z.array(z.object({ id: Id, name: z.string(), state: z.string(), reason: z.string().nullable(), addedAt: Time })),
   signing: z

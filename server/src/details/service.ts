@@ -137,13 +137,14 @@ export function detailsService(house: House, store: DetailsStore) {
   }
 
   function refuseOutOfPlace(file: FileState, { entity, id }: Extract<DetailChange, { op: 'add' }>, values: Record<string, unknown>): void {
-    const { ofLoans, owner } = descriptionOf(entity);
+    const { ofLoans, owner, fields } = descriptionOf(entity);
     const refuse = (field: string | null, message: string): never => {
       throw invalid([{ path: `${entity}/${id}${field === null ? '' : `/${field}`}`, message }]);
     };
     if (ofLoans && file.product.costs === null) refuse(null, 'Nothing is lent with this product');
     if (entity === 'payroll' && !file.product.costs?.business) refuse(null, 'This product doesn’t rest on a payroll');
-    if (owner !== null && !values[owner]) refuse(owner, 'Say whose this is');
+    // A row of one person says whose it is; one that several may share is the applicant's where it names nobody.
+    if (owner !== null && fields[owner]?.kind === 'person' && !values[owner]) refuse(owner, 'Say whose this is');
     for (const [field, message] of Object.entries(NEEDED[entity] ?? {})) if (!values[field]) refuse(field, message);
   }
 

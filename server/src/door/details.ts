@@ -19,6 +19,7 @@ import {
   type FileState,
   type IsoDate,
   type Path,
+  type RowEntity,
 } from '@cavren/core';
 import type { Guard } from '../details/index';
 
@@ -48,17 +49,43 @@ export function guardFor(personId: string): Guard {
 
 function isTheirs(file: FileState, person: FilePerson, wish: DetailChange): boolean {
   if (wish.op === 'set' && wish.entity === 'request') return person.role === 'applicant' && REQUEST_FIELDS.includes(wish.field);
+  if (wish.entity === 'person' && wish.op === 'add') return mayAddPartner(file, person) && isPartner(wish);
   if (wish.entity === 'person') return wish.op === 'set' && wish.id === person.id && OWN_FIELDS.includes(wish.field);
-  const entity = OWN_ROWS.find((own) => own === wish.entity);
+  const entity = rowsOf(file, person).find((own) => own === wish.entity);
   if (!entity) return false;
-  const own = [...givenBy(entity), descriptionOf(entity).owner];
-  if (wish.op === 'add') return wish.values['personId'] === person.id && Object.keys(wish.values).every((field) => own.includes(field));
+  const { owner } = descriptionOf(entity);
+  const own = [...givenBy(entity), owner];
+  if (wish.op === 'add') return (owner === null || wish.values[owner] === person.id) && Object.keys(wish.values).every((field) => own.includes(field));
   const row = rowIn(file, entity, wish.id);
-  return row?.['personId'] === person.id && (wish.op === 'remove' || givenBy(entity).includes(wish.field));
+  return row !== undefined && isOwn(entity, row, person) && (wish.op === 'remove' || givenBy(entity).includes(wish.field));
 }
 
+/** Kinds of rows that somebody may state in a file: those of its chapters; what is the household's is the applicant's to say. */
+const rowsOf = (file: FileState, person: FilePerson): RowEntity[] =>
+  OWN_ROWS.filter((entity) => {
+    const { chapter, owner } = descriptionOf(entity);
+    return (owner !== null || person.role === 'applicant') && file.product.chapters.some((own) => own === chapter);
+  });
+
+/** Whether a row is somebody's: alone, or together with others; one that names nobody is the applicant's. */
+function isOwn(entity: RowEntity, row: Readonly<Record<string, unknown>>, person: FilePerson): boolean {
+  const { owner, fields } = descriptionOf(entity);
+  if (owner === null) return person.role === 'applicant';
+  const value = row[owner];
+  if (fields[owner]?.kind !== 'people') return value === person.id;
+  const owners = typeof value === 'string' ? value.split(' ').filter(Boolean) : [];
+  return owners.length === 0 ? person.role === 'applicant' : owners.includes(person.id);
+}
+
+/** What the applicant says of who applies with them: enough to ask that person, who gives the rest. */
+const PARTNER_FIELDS = ['role', 'fullName', 'birthDate', 'phone'];
+const mayAddPartner = (file: FileState, person: FilePerson): boolean =>
+  person.role === 'applicant' && file.product.roles.includes('coApplicant') && !file.people.some(({ role }) => role === 'coApplicant');
+const isPartner = (wish: DetailChange): boolean =>
+  wish.op === 'add' && wish.values['role'] === 'coApplicant' && Object.keys(wish.values).every((field) => PARTNER_FIELDS.includes(field));
+
 /** What the applicant may see of a row: its id, and the fields that are theirs to give. Of hidden numbers nothing but the end. */
-function shownRow(entity: Entity, row: { id?: string; personId?: string | null }): Record<string, FieldValue> & { id: string } {
+function shownRow(entity: Entity, row: { id?: string }): Record<string, FieldValue> & { id: string } {
   const values = row as Record<string, FieldValue | { tail: string }>;
   const shown = givenBy(entity).map((field) => {
     const value = values[field] ?? null;
@@ -70,7 +97,6 @@ function shownRow(entity: Entity, row: { id?: string; personId?: string | null }
 /** What somebody can fill in themselves, and what is still missing; null when it is not their turn. */
 export function detailsFor(file: FileState, version: number, person: FilePerson, path: Path, today: IsoDate): DoorView['details'] {
   if (!mayFillIn(file, person)) return null;
-  const mine = <T extends { personId: string }>(rows: readonly T[]): T[] => rows.filter(({ personId }) => personId === person.id);
   const language = person.language ?? 'en';
   const speak = speakerFor(file.pack);
   return {
@@ -87,11 +113,17 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
     languages: file.pack.languages,
     request: person.role === 'applicant' ? requestFor(file) : [],
     rows: Object.fromEntries(
-      OWN_ROWS.filter((entity) => entity !== 'answer').map((entity) => [
-        entity,
-        mine(file[PART_OF[entity]] as unknown as { personId: string }[]).map((row) => shownRow(entity, row)),
-      ]),
+      rowsOf(file, person)
+        .filter((entity) => entity !== 'answer')
+        .map((entity) => [
+          entity,
+          (file[PART_OF[entity]] as unknown as (Record<string, unknown> & { id: string })[])
+            .filter((row) => isOwn(entity, row, person))
+            .map((row) => shownRow(entity, row)),
+        ]),
     ),
+    partner: file.people.find(({ role }) => role === 'coApplicant')?.fullName ?? null,
+    mayAddPartner: mayAddPartner(file, person),
     questions: questionsFor(file, person),
     consents: file.product.consents
       .filter(({ roles }) => plays(person, roles))

@@ -17,6 +17,7 @@ export const PROBLEM = problems({
   noPartThisFile: [404, 'not-found', 'door.noPartThisFile'],
   noProduct: [404, 'not-found', 'door.noProduct'],
   nobodyThere: [503, 'nobody-there', 'door.nobodyThere'],
+  notAgreed: [409, 'not-agreed', 'door.notAgreed'],
   notNow: [409, 'not-now', 'door.notNow'],
   onlyYourOwnDetailsCan: [403, 'forbidden', 'door.onlyYourOwnDetailsCan'],
   phoneMissing: [409, 'phone-missing', 'door.phoneMissing'],

@@ -103,6 +103,11 @@ export const door: Concept = (app, house) => {
     await service.giveConsent(session, request.body.kind, await actorOf(session));
     return service.view(session);
   });
+  app.post('/api/door/consents/withdraw', { schema: { body: GiveConsentAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await service.withdrawConsent(session, request.body.kind, await actorOf(session));
+    return service.view(session);
+  });
   app.post('/api/door/details/done', { schema: { response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
     await service.handBack(session, await actorOf(session));

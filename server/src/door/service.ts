@@ -4,6 +4,8 @@ import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
+  consentOf,
+  isEnded,
   computePath,
   costsOf,
   exampleOf,
@@ -283,6 +285,15 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         await services.consents.give(change, session.personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
       });
     },
+    /** Somebody takes back what they agreed to: what depends on it stops, and the officer sees it on the Path. */
+    async withdrawConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
+        if (isEnded(change.row.stage)) throw PROBLEM.notNow();
+        const consent = consentOf(change.file, session.personId, kind);
+        if (!consent) throw PROBLEM.notAgreed();
+        await services.consents.takeBack(change, consent.id, 'frontDoor');
+      });
+    },
     /** The applicant has given what they can: the officer goes on. */
     async handBack(session: DoorSessionRow, actor: Actor): Promise<void> {
       await services.files.change({ id: session.fileId }, { version: null, actor }, (change) => {
@@ -316,6 +327,12 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         outcome: outcomeOf(file),
         declineReasons: declineReasons(file),
         details: detailsFor(file, row.version, person, path, today),
+        consents: isEnded(file.stage)
+          ? []
+          : file.product.consents.flatMap(({ kind, label }) => {
+              const consent = consentOf(file, person.id, kind);
+              return consent ? [{ kind, label, givenAt: consent.givenAt }] : [];
+            }),
         tasks: tasksFor(person, path, speakerFor(file.pack)),
         papers: own
           .filter(({ state }) => state !== 'removed')

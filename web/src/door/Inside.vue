@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { defineAsyncComponent, nextTick, ref } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import { PickFile } from '../look/index';
 import SignFlow from './SignFlow.vue';
@@ -44,6 +44,21 @@ async function sendPaper(conditionKey: string, file: File | undefined): Promise<
     problem.value = messageOf(error);
   } finally {
     sending.value = '';
+  }
+}
+const takingBack = ref('');
+const busy = ref(false);
+const takenBack = computed(() => props.view.consents.find(({ kind }) => kind === takingBack.value) ?? null);
+async function takeBack(kind: string): Promise<void> {
+  busy.value = true;
+  problem.value = '';
+  try {
+    emit('change', await api.post<DoorView>('/api/door/consents/withdraw', { kind }));
+    takingBack.value = '';
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = false;
   }
 }
 function take(next: DoorView): void {
@@ -155,6 +170,24 @@ function take(next: DoorView): void {
           }}{{ paper.reason ? `. ${paper.reason}` : '' }}
         </li>
       </ul>
+    </section>
+    <section v-if="view.consents.length > 0" class="card">
+      <h2>What you agreed to</h2>
+      <ul>
+        <li v-for="consent in view.consents" :key="consent.kind">
+          {{ consent.label }}, {{ day(consent.givenAt) }}
+          <v-btn variant="text" @click="takingBack = consent.kind">Take it back</v-btn>
+        </li>
+      </ul>
+      <div v-if="takenBack" class="problem stack" role="alertdialog" :aria-label="`Take back: ${takenBack.label}`">
+        <p>
+          You take back: <b>{{ takenBack.label }}</b>. We stop what we do by it, and an officer calls you: without it your application may have to end.
+        </p>
+        <div class="d-flex flex-wrap ga-3">
+          <v-btn variant="flat" :loading="busy" @click="takeBack(takenBack.kind)">Yes, take it back</v-btn>
+          <v-btn @click="takingBack = ''">Leave it</v-btn>
+        </div>
+      </div>
     </section>
     <v-btn variant="text" @click="emit('leave')">Leave this page</v-btn>
   </div>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { DetailChange, DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
-import { fieldsAsked, kindOfIncome, splitAddress, type Income, type IncomeKind } from '@cavren/core';
+import { descriptionOf, fieldsAsked, kindOfIncome, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
+import { AskText } from '../look/index';
 import KeptText from './KeptText.vue';
 import DoorField from './DoorField.vue';
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, reactive, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
 import type { Writing } from '../words/index';
 
@@ -36,12 +37,15 @@ function save(changes: DetailChange[], at: string): void {
 }
 const current = computed(() => props.details);
 const newId = (): string => crypto.randomUUID().replaceAll('-', '');
-type OwnRow = 'home' | 'work' | 'income';
+type OwnRow = 'home' | 'work' | 'income' | 'debt' | 'livingCost' | 'asset';
 const setOwn = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'person', id: props.details.personId, field, value }], field);
 const setRequest = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'request', id: null, field, value }], field);
 const setRow = (entity: OwnRow, id: string, field: string, value: FieldValue) => save([{ op: 'set', entity, id, field, value }], `${id}.${field}`);
-const addRow = (entity: OwnRow, values: Record<string, FieldValue> = {}) =>
-  save([{ op: 'add', entity, id: newId(), values: { personId: props.details.personId, ...values } }], entity);
+/** A new row is one's own, by the field that says whose it is; what has none is the household's. */
+const addRow = (entity: OwnRow, values: Record<string, FieldValue> = {}) => {
+  const { owner } = descriptionOf(entity);
+  save([{ op: 'add', entity, id: newId(), values: { ...(owner ? { [owner]: props.details.personId } : {}), ...values } }], entity);
+};
 const removeRow = (entity: OwnRow, id: string) => save([{ op: 'remove', entity, id }], id);
 const wrong = (at: string, problem: string): void => void (problems.value = { ...problems.value, [at]: problem });
 
@@ -92,6 +96,10 @@ function incomeFields(row: DoorRow): AskedField[] {
 /** Fields of an income that only the desk has. */
 const NOT_GIVEN = { weeksPerYear: null, extraMonths: null, addBackLatest: null, addBackBefore: null };
 
+/** A card or an account that is overdrawn has a limit; anything else ends on a day. */
+const debtFields = (row: DoorRow): AskedField[] =>
+  named('kind', 'lender', 'payment', 'balance', row['kind'] === 'creditCard' || row['kind'] === 'overdraft' ? 'limit' : 'endsOn');
+
 function answer(question: DoorDetailsView['questions'][number], field: 'value' | 'explanation', value: string | null): void {
   if (question.id) save([{ op: 'set', entity: 'answer', id: question.id, field, value }], question.code);
   else if (value !== null)
@@ -112,6 +120,8 @@ function pasteAddress(event: ClipboardEvent, id: string): void {
 const PARTS: {
   entity: OwnRow;
   title: string;
+  /** What belongs here, where that isn't plain. */
+  says?: string;
   /** The field that a row is called by, and what it is called before that is filled. */
   named: string;
   one: string;
@@ -142,7 +152,48 @@ const PARTS: {
     remove: 'Remove this',
   },
   { entity: 'income', title: 'Income', named: 'source', one: 'Income', asked: incomeFields, add: 'Add an income', remove: 'Remove this income' },
+  {
+    entity: 'debt',
+    title: 'What you owe',
+    says: 'Loans, cards, leases, support that you pay, and guarantees. Leave it empty when there is none.',
+    named: 'lender',
+    one: 'Debt',
+    asked: debtFields,
+    add: 'Add a debt',
+    remove: 'Remove this debt',
+  },
+  {
+    entity: 'livingCost',
+    title: 'What you live on each month',
+    says: 'Roughly, for everybody in your household together. Your rent or mortgage stands with your address.',
+    named: 'category',
+    one: 'Cost',
+    asked: () => named('category', 'monthly'),
+    add: 'Add a cost',
+    remove: 'Remove this cost',
+  },
+  {
+    entity: 'asset',
+    title: 'What you have',
+    says: 'Savings, property, vehicles, boats: what the down payment comes from, and what you could fall back on.',
+    named: 'description',
+    one: 'Asset',
+    asked: () => named('kind', 'description', 'value', 'valueOn'),
+    add: 'Add something',
+    remove: 'Remove this',
+  },
 ];
+/** Those that are asked in this file. */
+const parts = computed(() => PARTS.filter(({ entity }) => entity in props.details.rows));
+
+const partner = reactive({ name: '', born: '', phone: '' });
+function addPartner(): void {
+  const birthDate = partner.born.trim() === '' ? null : parseDate(partner.born, writing.value.dateOrder, props.details.today);
+  problems.value = { ...problems.value, 'partner.born': partner.born.trim() !== '' && birthDate === null ? 'This is no date.' : '' };
+  if (problems.value['partner.born'] || partner.name.trim() === '') return;
+  const values = { role: 'coApplicant', fullName: partner.name.trim(), birthDate, phone: partner.phone.trim() || null };
+  save([{ op: 'add', entity: 'person', id: newId(), values }], 'partner');
+}
 
 async function run(url: string, body: object = {}, isLast = false): Promise<void> {
   await chain.value;
@@ -158,12 +209,13 @@ async function run(url: string, body: object = {}, isLast = false): Promise<void
 const done = (): Promise<void> => run('/api/door/details/done', {}, true);
 
 /** What is asked together, one screen after the other. */
-type StepKey = 'questions' | 'request' | 'about' | OwnRow | 'consents' | 'end';
+type StepKey = 'questions' | 'request' | 'about' | 'partner' | OwnRow | 'consents' | 'end';
 const steps = computed<{ key: StepKey; title: string }[]>(() => [
   ...(props.details.questions.length > 0 ? [{ key: 'questions' as const, title: 'Questions' }] : []),
   ...(props.details.request.length > 0 ? [{ key: 'request' as const, title: 'What you ask for' }] : []),
   { key: 'about', title: 'About you' },
-  ...PARTS.map(({ entity, title }) => ({ key: entity, title })),
+  ...(props.details.mayAddPartner || props.details.partner !== null ? [{ key: 'partner' as const, title: 'Who applies with you' }] : []),
+  ...parts.value.map(({ entity, title }) => ({ key: entity, title })),
   ...(props.details.consents.length > 0 ? [{ key: 'consents' as const, title: 'What you agree to' }] : []),
   { key: 'end', title: 'Look over and hand in' },
 ]);
@@ -173,6 +225,8 @@ function stepOf({ key, section }: DoorDetailsView['missing'][number]): StepKey {
   if (/^(answer|explain|ends):/.test(key)) return 'questions';
   if (key.startsWith('history:home') || section === 'home') return 'home';
   if (/^(history|rows):work/.test(key)) return 'work';
+  if (section === 'commitments') return 'debt';
+  if (section === 'worth') return 'asset';
   return section === 'request' ? 'request' : section === 'income' ? 'income' : 'about';
 }
 const missingIn = (key: StepKey): number => props.details.missing.filter((entry) => stepOf(entry) === key).length;
@@ -290,7 +344,27 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       />
     </section>
 
-    <section v-for="part in PARTS.filter(({ entity }) => isAt(entity))" :key="part.entity" class="card stack">
+    <section v-if="isAt('partner')" class="card stack">
+      <p v-if="details.partner !== null">
+        <b>{{ details.partner }}</b> applies with you. We ask them for their own details; they read and sign for themselves.
+      </p>
+      <form v-else class="stack" @submit.prevent="addPartner">
+        <p>Does somebody apply with you, and owe it with you? Leave this empty when you apply alone.</p>
+        <AskText v-model="partner.name" label="Their name, as on their identity paper" autocomplete="off" required />
+        <AskText
+          v-model="partner.born"
+          label="Their birth date"
+          autocomplete="off"
+          :placeholder="writing.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+          :error="problems['partner.born'] || undefined"
+        />
+        <AskText v-model="partner.phone" label="Their mobile phone" type="tel" autocomplete="off" :error="problems['partner'] || undefined" />
+        <v-btn type="submit">Add them</v-btn>
+      </form>
+    </section>
+
+    <section v-for="part in parts.filter(({ entity }) => isAt(entity))" :key="part.entity" class="card stack">
+      <p v-if="part.says" class="soft">{{ part.says }}</p>
       <fieldset v-for="row in rowsOf(part.entity)" :key="row.id" class="stack" @paste="part.pasted?.($event, row.id)">
         <legend>{{ textIn(row, part.named) || part.one }}</legend>
         <DoorField
@@ -316,7 +390,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         <p>
           <b>{{ consent.label }}</b>{{ consent.needed ? '' : ' (as you like)' }}. {{ consent.text }}
         </p>
-        <p v-if="consent.given" class="good">You agreed.</p>
+        <p v-if="consent.given" class="good">You agreed. You can take it back on the first page, for as long as this application is open.</p>
         <v-btn v-else @click="run('/api/door/consents', { kind: consent.kind })">I agree</v-btn>
       </div>
     </section>

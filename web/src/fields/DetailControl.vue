@@ -27,7 +27,7 @@ const items = computed(() => [{ value: '', label: props.empty ?? '—' }, ...pro
 const chosen = computed(() => (typeof props.value === 'string' ? props.value : props.empty ? '' : null));
 const inputmode = computed(() => (DECIMAL.includes(kind.value) ? 'decimal' : kind.value === 'whole' ? 'numeric' : undefined));
 /** A message of the kit, or none. */
-const messages = computed(() => (props.problem ? { errorMessages: props.problem } : props.hint ? { messages: props.hint } : {}));
+const messages = computed(() => (props.problem ? { errorMessages: props.problem } : props.hint ? { messages: props.hint } : { hideDetails: true }));
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { barToMove, CHAPTER_LABEL, HOLDERS_OF, isEnded, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
+import { barToMove, HOLDERS_OF, isEnded, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
@@ -8,14 +8,17 @@ import { offerActs } from '../acts/index';
 import { api, messageOf, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
-import { useShown } from './shown';
 import { controlOf, controlsIn, focusOn, inOpenList, Mark, type MarkKind } from '../look/index';
 import { PathPanel } from '../path/index';
 import { useDesk } from '../session/index';
 import { CHAPTER_PAGES, fetchChapters } from './chapters';
+import ChapterNav from './ChapterNav.vue';
 import ConflictDialog from './ConflictDialog.vue';
 import { openEditing, provideEditing } from './editing';
 import { nameIn } from './options';
+import FileHead from './FileHead.vue';
+import type { ChapterState, MoveOffer } from './offers';
+import { kept } from './kept';
 import HowItEnded from './HowItEnded.vue';
 import WithdrawDialog from './WithdrawDialog.vue';
 
@@ -24,8 +27,7 @@ const router = useRouter();
 const desk = useDesk();
 const editing = openEditing(String(route.params['reference']));
 provideEditing(editing);
-const { showDate } = useShown(editing);
-const { file, path, view, loadError, saving, news, present } = editing;
+const { file, path, view, loadError, saving, news } = editing;
 provideSay(() => file.value?.pack);
 
 const chapter = computed<Chapter>(() => {
@@ -53,21 +55,27 @@ const folded = computed(() => (roomy.value ? foldedByHand.value : !openedByHand.
 const withdrawing = ref(false);
 const moving = ref(false);
 const locked = computed(() => (file.value ? isLocked(file.value) : true));
-const applicant = computed(() => file.value?.people.find(({ role }) => role === 'applicant') ?? null);
 const bar = computed(() => (file.value && path.value ? barToMove(file.value, path.value) : null));
 const mayWithdraw = computed(() => desk.may('file.withdraw') && path.value?.next != null && file.value?.envelope?.state !== 'out');
 const movesByHand = computed(() => path.value?.next && ['checking', 'gathering', 'signing', 'deciding'].includes(path.value.next));
 
-function countOf(name: Chapter): number {
-  return path.value?.now.filter(({ place }) => place.chapter === name).length ?? 0;
-}
+const countOf = (name: Chapter): number => path.value?.now.filter(({ place }) => place.chapter === name).length ?? 0;
 function markOf(name: Chapter): MarkKind {
   // Nothing in a file that ended before its time looks done.
   if (!path.value || name === 'history' || (file.value && isEnded(file.value.stage) && file.value.stage !== 'done')) return 'none';
   if (countOf(name) > 0) return 'blocked';
   return path.value.later.some(({ place }) => place.chapter === name) ? 'open' : 'settled';
 }
-const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
+/** Chapters with what is open in each: the same objects for as long as they say the same, so that a key draws none of them again. */
+const chapters = computed<ChapterState[]>((before) =>
+  kept(
+    before,
+    (file.value?.product.chapters ?? []).map((name) => ({ name, mark: markOf(name), count: countOf(name) })),
+  ),
+);
+const route_ = computed(() => file.value?.product.route ?? []);
+const withdraw = (): void => void (withdrawing.value = true);
+const nameOf = (id: string): string => (file.value ? nameIn(file.value, id) : '');
 
 function fold(): void {
   if (!roomy.value) {
@@ -143,6 +151,10 @@ async function nextFile(): Promise<void> {
     news.value = messageOf(error);
   }
 }
+/** Moving on, where somebody does that by hand here: what it is called, and how much it waits for. */
+const moveOffer = computed<MoveOffer | null>((before) =>
+  kept(before, movesByHand.value && path.value?.next && desk.may('file.move') ? { name: moveName.value, waitsFor: bar.value?.entries.length ?? null } : null),
+);
 const moveName = computed(() => (path.value?.next ? `Move on to ${STAGE_LABEL[path.value.next].toLowerCase()}` : ''));
 offerActs(() => [
   ...(movesByHand.value && desk.may('file.move')
@@ -184,7 +196,6 @@ function onUndo(event: KeyboardEvent): void {
   event.preventDefault();
   editing.undo();
 }
-const PLACE_WORD = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
 
 /** Enter goes to the next field of the chapter; in the last one of a row that row says where, in a form it sends it. It is heard before the kit opens a choice by it. */
 function onEnter(event: KeyboardEvent): void {
@@ -205,74 +216,30 @@ async function move(): Promise<void> {
   // The work goes on with the first thing that is due in the new stage.
   if (moved && mine.value) await go(mine.value);
 }
-const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
 </script>
 
 <template>
   <main v-if="file && path && view" class="file" :class="{ slim: folded || !roomy, over: !folded && !roomy }">
-    <nav class="chapters" aria-label="Chapters">
-      <router-link v-for="name in file.product.chapters" :key="name" :to="`/files/${editing.reference}/${name}`" :class="{ on: name === chapter }">
-        <Mark :kind="markOf(name)" />
-        <span>{{ CHAPTER_LABEL[name] }}</span>
-        <span v-if="countOf(name) > 0" class="wrong text-small">{{ countOf(name) }}</span>
-        <span class="unseen">{{ WORD[markOf(name)] ?? '' }}</span>
-      </router-link>
-      <div class="route">
-        <h3>Stage</h3>
-        <ol>
-          <li
-            v-for="stage in file.product.route"
-            :key="stage"
-            :class="{ here: stage === file.stage, past: file.product.route.indexOf(stage) < file.product.route.indexOf(file.stage) }"
-          >
-            {{ STAGE_LABEL[stage] }}
-          </li>
-          <li v-if="!file.product.route.includes(file.stage)" class="here">{{ STAGE_LABEL[file.stage] }}</li>
-        </ol>
-        <v-btn v-if="mayWithdraw" size="x-small" variant="text" @click="withdrawing = true"> Withdraw the file </v-btn>
-      </div>
-    </nav>
+    <ChapterNav
+      :reference="editing.reference"
+      :chapters="chapters"
+      :chapter="chapter"
+      :route="route_"
+      :stage="file.stage"
+      :withdraws="mayWithdraw"
+      @withdraw="withdraw"
+    />
     <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
-      <header class="d-flex flex-wrap justify-space-between ga-4 mb-3">
-        <div class="title">
-          <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
-          <p class="soft">
-            <span class="mono">{{ file.reference }}</span>
-            · {{ file.product.name }} ·
-            <b>{{ STAGE_LABEL[file.stage] }}</b>
-            · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} · {{ view.owner }}
-          </p>
-          <p v-if="file.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
-            The applicant was asked to go on at the front door.
-            <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
-          </p>
-        </div>
-        <div class="moves">
-          <span v-for="other in present" :key="other.staffId" class="text-primary font-weight-bold text-small" role="status">
-            <Mark kind="partly" />
-            {{ other.name }} is here{{ PLACE_WORD(other.place) }}
-          </span>
-          <span class="saving soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
-            <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
-            {{ SAVING_WORD[saving] }}
-            <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
-              Take back
-            </v-btn>
-          </span>
-          <v-btn
-            v-if="movesByHand && path.next && desk.may('file.move')"
-            variant="flat"
-            :disabled="bar !== null || saving !== 'saved'"
-            :loading="moving"
-            title="Alt+M"
-            @click="move"
-          >
-            {{ moveName }}
-          </v-btn>
-          <v-btn v-if="!mine && !movesByHand" variant="flat" title="Alt+G" @click="nextFile">Next file</v-btn>
-          <span v-if="movesByHand && bar && desk.may('file.move')" class="soft text-small">waits for {{ bar.entries.length }} on the Path</span>
-        </div>
-      </header>
+      <FileHead
+        :file="file"
+        :owner="view.owner"
+        :move="moveOffer"
+        :moving="moving"
+        :next="!mine && !movesByHand"
+        :locked="locked"
+        @move="move"
+        @next="nextFile"
+      />
       <p v-if="news" class="note ember mb-3" role="alert">
         {{ news }}
         <v-btn size="x-small" variant="text" @click="news = ''">Close</v-btn>
@@ -284,7 +251,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
       <HowItEnded :file="file" />
       <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />
     </section>
-    <PathPanel :path="path" :today="view.today" :narrow="folded" :name-of="(id) => nameIn(file!, id)" @go="go" @fold="fold" />
+    <PathPanel :path="path" :today="view.today" :narrow="folded" :name-of="nameOf" @go="go" @fold="fold" />
     <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
@@ -323,83 +290,9 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 .file > :deep(*:not(.strip-place)) {
   contain: strict;
 }
-.chapters {
-  overflow-y: auto;
-  padding: 10px 0;
-  background: var(--sunk);
-  border-right: 1px solid var(--rule);
-}
-.chapters a {
-  display: grid;
-  grid-template-columns: 22px 1fr auto;
-  align-items: center;
-  padding: 5px 10px 5px 12px;
-  color: var(--ink);
-  text-decoration: none;
-  border-left: 4px solid transparent;
-}
-.chapters a.on {
-  background: var(--paper);
-  border-left-color: var(--teal);
-  font-weight: 700;
-}
-.chapters a:hover {
-  background: var(--teal-soft);
-}
-.route {
-  margin: 16px 12px 0 16px;
-  padding-top: 10px;
-  border-top: 1px solid var(--rule-strong);
-  font-size: 0.85rem;
-}
-.route ol {
-  list-style: none;
-  margin: 2px 0 8px;
-  padding: 0;
-}
-.route li {
-  padding: 1px 0 1px 14px;
-  color: var(--ink-soft);
-  position: relative;
-}
-.route li::before {
-  content: '';
-  position: absolute;
-  left: 0;
-  top: 8px;
-  width: 7px;
-  height: 7px;
-  border: 1px solid var(--ink-soft);
-}
-.route li.past::before {
-  background: var(--lichen);
-  border-color: var(--lichen);
-}
-.route li.here {
-  color: var(--ink);
-  font-weight: 700;
-}
-.route li.here::before {
-  background: var(--teal);
-  border-color: var(--teal);
-}
 .center {
   overflow-y: auto;
   padding: 14px 14px 24px;
   outline: none;
-}
-.title {
-  flex: 1 1 320px;
-  min-width: 0;
-}
-.moves {
-  display: grid;
-  justify-items: end;
-  align-content: start;
-  gap: 3px;
-  text-align: right;
-}
-.saving {
-  max-width: 280px;
 }
 </style>

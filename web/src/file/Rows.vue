@@ -142,7 +142,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
       <thead>
         <tr>
           <th
-            v-for="column in columns"
+            v-for="column in stable"
             :key="column.field"
             scope="col"
             :class="{ figure: isFigure(fieldOf(entity, column.field)) }"
@@ -163,7 +163,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
       >
         <tr :data-anchor-row="row.id" :class="{ closed: !isOpen(row) }">
           <template v-if="isOpen(row)">
-            <td v-for="column in columns" :key="column.field">
+            <td v-for="column in stable" :key="column.field">
               <Field
                 :id="row.id"
                 :entity="entity"
@@ -183,7 +183,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           </td>
           <template v-else>
             <td
-              v-for="(column, at) in columns"
+              v-for="(column, at) in stable"
               :key="column.field"
               :class="{ figure: isFigure(fieldOf(entity, column.field)), due: isNeeded(row, column) }"
               @click="work(row, column.field)"

@@ -4,6 +4,7 @@ export { default as Rows, type Column } from './Rows.vue';
 export { type ChapterPage } from './chapters';
 export { possibleDates } from './dates';
 export { openedFile, useEditing } from './editing';
+export { kept } from './kept';
 export { nameIn, optionsOf, ownerOptions, peopleOptions, plainOptions, type ChapterProps } from './options';
 export { useGoTo } from './places';
 export { useShown } from './shown';

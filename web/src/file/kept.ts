@@ -2,6 +2,18 @@ type Part = Record<string, unknown> | readonly unknown[];
 const isPart = (value: unknown): value is Part =>
   typeof value === 'object' && value !== null && (Array.isArray(value) || Object.getPrototypeOf(value) === Object.prototype);
 
+/** What an element of a list is called by itself, so that it is known again where others came or went before it. */
+function ownName(value: unknown): string | null {
+  if (!isPart(value) || Array.isArray(value)) return null;
+  const { key, id } = value as { key?: unknown; id?: unknown };
+  return typeof key === 'string' ? key : typeof id === 'string' ? id : null;
+}
+function byOwnName(list: readonly unknown[]): Map<string, unknown> | null {
+  if (ownName(list[0]) === null) return null;
+  const named = new Map(list.map((value) => [ownName(value) ?? '', value]));
+  return named.size === list.length ? named : null;
+}
+
 function compare(before: unknown, now: unknown, done: Map<Part, Part>): unknown {
   if (before === now || !isPart(before) || !isPart(now) || Array.isArray(before) !== Array.isArray(now)) return Object.is(before, now) ? before : now;
   const known = done.get(now);
@@ -11,8 +23,9 @@ function compare(before: unknown, now: unknown, done: Map<Part, Part>): unknown 
   const fresh = now as Record<string, unknown>;
   const names = Object.keys(fresh);
   let same = Object.keys(old).length === names.length;
+  const byName = Array.isArray(before) ? byOwnName(before) : null;
   for (const name of names) {
-    const value = compare(old[name], fresh[name], done);
+    const value = compare(byName?.get(ownName(fresh[name]) ?? '') ?? old[name], fresh[name], done);
     if (value !== fresh[name]) fresh[name] = value;
     if (!Object.is(value, old[name])) same = false;
   }

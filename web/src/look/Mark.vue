@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { mdiAlertOctagonOutline, mdiCheckCircle, mdiCircleOutline, mdiClockOutline, mdiDrawPen, mdiMinusCircleOutline, mdiProgressHelper } from '@mdi/js';
 import { computed } from 'vue';
+import type { MarkKind } from './marks';
 
 /** A state as a shape and a colour; the word stands beside it. */
-export type MarkKind = 'settled' | 'blocked' | 'waiting' | 'open' | 'signing' | 'none' | 'partly';
 const props = defineProps<{ kind: MarkKind }>();
 
 const SHAPES: Record<MarkKind, { path: string; colour: string }> = {

@@ -4,4 +4,5 @@ export { controlOf, controlsIn, focusOn, inOpenList } from './control';
 export { default as Fold } from './Fold.vue';
 export { default as Labelled } from './Labelled.vue';
 export { default as PickFile } from './PickFile.vue';
-export { default as Mark, type MarkKind } from './Mark.vue';
+export { default as Mark } from './Mark.vue';
+export type { MarkKind } from './marks';

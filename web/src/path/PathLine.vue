@@ -9,7 +9,14 @@ import { useSay } from '../words/index';
 import { presses } from './groups';
 
 /** One entry of the Path: what is needed, the rule behind it, with whom it is where that is somebody else, its deadline where that presses. */
-const props = defineProps<{ entry: PathEntry; today: string; reasoned?: boolean; quiet?: boolean }>();
+const props = defineProps<{
+  entry: PathEntry;
+  today: string;
+  /** Whether the rule behind it is said, and its deadline: what is said above of all need not be said of each. */
+  reasoned?: boolean;
+  dated?: boolean;
+  quiet?: boolean;
+}>();
 const emit = defineEmits<{ go: [entry: PathEntry] }>();
 const say = useSay();
 const desk = useDesk();
@@ -28,9 +35,9 @@ const mine = computed(() => desk.me !== null && HOLDERS_OF[desk.me.role].include
     <Mark :kind="kind" />
     <span class="what">{{ say(entry.what) }}</span>
     <span v-if="reasoned" class="meta">{{ say(entry.why) }}</span>
-    <span v-if="!quiet && (!mine || due)" class="meta">
+    <span v-if="!quiet && (!mine || (due && dated))" class="meta">
       {{ mine ? '' : `with ${entry.holderName ?? HOLDER_LABEL[entry.holder].toLowerCase()} since ${showDay(entry.since)}` }}
-      <b v-if="due" :class="{ wrong: due.late }">due {{ due.text }}</b>
+      <b v-if="due && dated" :class="{ wrong: due.late }">due {{ due.text }}</b>
     </span>
   </button>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { STAGE_LABEL, type Path, type PathEntry } from '@cavren/core';
 import { computed } from 'vue';
+import { daysUntil } from '../files/index';
 import { Fold, Mark } from '../look/index';
-import { groupsOf } from './groups';
+import { groupsOf, presses } from './groups';
 import PathLine from './PathLine.vue';
 
 /** What stands between this file and approval, by person and kind; each entry leads to the place that settles it. */
@@ -13,6 +14,13 @@ const later = computed(() => {
   const gates = new Map<string, PathEntry[]>();
   for (const entry of props.path.later) gates.set(STAGE_LABEL[entry.gate], [...(gates.get(STAGE_LABEL[entry.gate]) ?? []), entry]);
   return [...gates.entries()].map(([stage, entries]) => ({ stage, groups: groupsOf(entries) }));
+});
+const go = (entry: PathEntry): void => emit('go', entry);
+/** A deadline that presses and that all have is said once, above them. */
+const dueOfAll = computed(() => {
+  const [first, ...others] = props.path.now;
+  if (!first?.due || !presses(first, props.today) || others.some(({ due }) => due !== first.due)) return null;
+  return daysUntil(first.due, props.today);
 });
 /** About the file itself there is nothing to say above. */
 const titleOf = (personId: string | null, among: readonly unknown[]): string => (personId ? props.nameOf(personId) : among.length > 1 ? 'The file' : '');
@@ -31,7 +39,12 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
       <v-btn size="x-small" variant="text" @click="emit('fold')">Fold</v-btn>
     </header>
     <section v-if="path.next">
-      <h3>Before {{ STAGE_LABEL[path.next].toLowerCase() }}</h3>
+      <h3>
+        Before {{ STAGE_LABEL[path.next].toLowerCase()
+        }}<template v-if="dueOfAll"
+          >, <span :class="{ wrong: dueOfAll.late }">due {{ dueOfAll.text }}</span></template
+        >
+      </h3>
       <p v-if="path.now.length === 0" class="py-2">
         <Mark kind="settled" />
         Nothing stands in the way.
@@ -40,7 +53,7 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
         <h4 v-if="titleOf(group.personId, now)">{{ titleOf(group.personId, now) }}</h4>
         <ol v-for="kind in group.kinds" :key="kind.kind">
           <li v-for="(entry, at) in kind.entries" :key="entry.key">
-            <PathLine :entry="entry" :today="today" :reasoned="kind.why === null || at === 0" @go="emit('go', $event)" />
+            <PathLine :entry="entry" :today="today" :reasoned="kind.why === null || at === 0" :dated="dueOfAll === null" @go="go" />
           </li>
         </ol>
       </template>
@@ -57,7 +70,7 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
         <h3>In {{ stage.toLowerCase() }}</h3>
         <ol>
           <li v-for="entry in groups.flatMap(({ kinds }) => kinds.flatMap(({ entries }) => entries))" :key="entry.key">
-            <PathLine :entry="entry" :today="today" quiet @go="emit('go', $event)" />
+            <PathLine :entry="entry" :today="today" quiet @go="go" />
           </li>
         </ol>
       </section>

@@ -2,9 +2,11 @@
 import { isLocked, type Affordability, type Figure, type FileState, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { AskText, Mark } from '../look/index';
+import type { SheetOffer } from './sheets';
+import StripSheets from './StripSheets.vue';
 import { useDesk } from '../session/index';
 import { useDisplay } from 'vuetify';
-import { useEditing, useGoTo } from '../file/index';
+import { kept, useEditing, useGoTo } from '../file/index';
 import { LIMIT_WORD, TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
 import { useSay } from '../words/index';
 
@@ -20,7 +22,7 @@ const desk = useDesk();
 const goTo = useGoTo(() => props.file.reference);
 const FitPanel = defineAsyncComponent(() => import('../fit/FitPanel.vue'));
 const ComparePanel = defineAsyncComponent(() => import('../fit/ComparePanel.vue'));
-type Sheet = Measure | 'schedule' | 'stress' | 'factors' | 'fit' | 'compare';
+type Sheet = Measure | SheetOffer['name'];
 const opened = ref<Sheet | null>(null);
 const reason = ref('');
 const problem = ref('');
@@ -42,19 +44,27 @@ const outside = computed(() => props.figures.figures.some(({ verdict }) => verdi
 const WIDE: readonly (Sheet | null)[] = ['schedule', 'stress', 'fit', 'compare'];
 const counting = computed(() => props.figures.figures.some(({ measure }) => measure === 'moneyLeft'));
 
-const sheets = computed(() =>
-  [
-    { name: 'fit' as const, label: 'Make it fit', call: outside.value, shown: lends.value && props.figures.schedule },
-    {
-      name: 'compare' as const,
-      label: `Compare${props.file.variants.length > 0 ? ` ${props.file.variants.length + 1}` : ''}`,
-      shown: lends.value && props.figures.schedule,
-    },
-    { name: 'schedule' as const, label: 'Schedule', shown: props.figures.schedule },
-    { name: 'stress' as const, label: 'Stress', shown: counting.value },
-    { name: 'factors' as const, label: 'Factors', shown: props.file.product.repaymentFactors },
-  ].filter(({ shown }) => Boolean(shown)),
+/** The sheets that this file has: the same list for as long as it says the same. */
+const sheets = computed<SheetOffer[]>((before) =>
+  kept(
+    before,
+    [
+      { name: 'fit' as const, label: 'Make it fit', call: outside.value, shown: lends.value && props.figures.schedule },
+      {
+        name: 'compare' as const,
+        label: `Compare${props.file.variants.length > 0 ? ` ${props.file.variants.length + 1}` : ''}`,
+        call: false,
+        shown: lends.value && props.figures.schedule,
+      },
+      { name: 'schedule' as const, label: 'Schedule', call: false, shown: props.figures.schedule },
+      { name: 'stress' as const, label: 'Stress', call: false, shown: counting.value },
+      { name: 'factors' as const, label: 'Factors', call: false, shown: props.file.product.repaymentFactors },
+    ]
+      .filter(({ shown }) => Boolean(shown))
+      .map(({ name, label, call }) => ({ name, label, call })),
+  ),
 );
+const toggle = (): void => void (more.value = !more.value);
 function open(measure: Sheet): void {
   opened.value = measure;
   reason.value = '';
@@ -103,12 +113,7 @@ function go(place: { chapter: string; anchor: string }): void {
         <template v-else>&nbsp;</template>
       </span>
     </button>
-    <div class="sheets">
-      <v-btn v-for="{ name, label, call } in sheets" :key="name" size="x-small" variant="text" :color="call ? 'error' : 'primary'" @click="open(name)">
-        {{ label }}
-      </v-btn>
-      <v-btn v-if="hidden > 0" size="x-small" variant="text" :aria-expanded="more" @click="more = !more">{{ more ? 'Fewer' : `${hidden} more` }}</v-btn>
-    </div>
+    <StripSheets :sheets="sheets" :hidden="hidden" :more="more" @open="open" @more="toggle" />
   </section>
 
   <v-dialog v-model="dialog" :max-width="WIDE.includes(opened) ? 980 : 720">
@@ -213,15 +218,8 @@ function go(place: { chapter: string; anchor: string }): void {
   font-variant-numeric: tabular-nums;
   white-space: nowrap;
 }
-.sheets {
-  grid-column: -2 / -1;
-  grid-row: 1;
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  align-content: center;
-  justify-items: start;
-}
 .limit .mark {
+  margin-right: 4px;
   width: 14px;
   height: 14px;
   vertical-align: -2px;

@@ -19,7 +19,7 @@ export interface Description<Fields extends Record<string, Field> = Record<strin
   table: string;
   /** Whether it is there once in every file, and not in rows. */
   single: boolean;
-  /** Whose row it is, where it belongs to somebody: the field with the id of the person. */
+  /** Whose row it is, where it belongs to somebody: the field with the id of the person, or of several. Without one it is the household's. */
   owner: (keyof Fields & string) | null;
   /** Only with loans. */
   ofLoans: boolean;

@@ -26,7 +26,11 @@ export const LIVING_COST = describeDetail({
   chapter: 'commitments',
   part: 'livingCosts',
   table: 'living_cost',
-  fields: { category: choice('Kind of cost', LIVING_COST_LABEL), monthly: money('A month') },
+  rowsBy: 'applicant',
+  fields: {
+    category: choice('Kind of cost', LIVING_COST_LABEL, { by: 'applicant', ask: 'What for' }),
+    monthly: money('A month', { by: 'applicant', ask: 'How much a month' }),
+  },
 });
 
 export const DEBT = describeDetail({
@@ -34,17 +38,19 @@ export const DEBT = describeDetail({
   chapter: 'commitments',
   part: 'debts',
   table: 'debt',
+  owner: 'owners',
+  rowsBy: 'applicant',
   fields: {
-    lender: text('Lender', 120),
-    kind: choice('Kind', DEBT_KIND_LABEL),
+    lender: text('Lender', 120, { by: 'applicant', ask: 'To whom' }),
+    kind: choice('Kind', DEBT_KIND_LABEL, { by: 'applicant' }),
     /** Whose it is, separated by blanks where several owe it together; the applicant's when empty. */
     owners: people('Whose'),
-    payment: money('Payment a month'),
-    balance: money('Balance'),
-    limit: money('Limit'),
+    payment: money('Payment a month', { by: 'applicant', ask: 'What you pay a month' }),
+    balance: money('Balance', { by: 'applicant', ask: 'What is still owed' }),
+    limit: money('Limit', { by: 'applicant', ask: 'The limit of the card or account' }),
     rate: share('Rate a year'),
     /** The day of the last payment. */
-    endsOn: date('Last payment on'),
+    endsOn: date('Last payment on', { by: 'applicant' }),
     /** Paid off by what is asked for. */
     cleared: yesNo('Paid off by this'),
   },

@@ -16,14 +16,16 @@ export const ASSET = describeDetail({
   chapter: 'worth',
   part: 'assets',
   table: 'asset',
+  owner: 'owners',
+  rowsBy: 'applicant',
   fields: {
-    kind: choice('Kind', ASSET_KIND_LABEL),
-    description: text('What it is', 160),
+    kind: choice('Kind', ASSET_KIND_LABEL, { by: 'applicant' }),
+    description: text('What it is', 160, { by: 'applicant', ask: 'What it is, and where' }),
     /** Whose it is, separated by blanks. */
     owners: people('Whose'),
-    value: money('Value'),
+    value: money('Value', { by: 'applicant', ask: 'What it is worth' }),
     /** The day of the value. */
-    valueOn: date('As of'),
+    valueOn: date('As of', { by: 'applicant', ask: 'On which day that was so' }),
     downPaymentPart: money('Goes into the down payment'),
     /** Who gives it, and who that is to the applicant. */
     donor: text('Who gives it', 120),

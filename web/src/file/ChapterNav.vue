@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { CHAPTER_LABEL, STAGE_LABEL, type Chapter, type Stage } from '@cavren/core';
+import { Mark, type MarkKind } from '../look/index';
+import type { ChapterState } from './offers';
+
+/** The chapters of a file, what is open in each, and where the file is on its way. */
+defineProps<{ reference: string; chapters: ChapterState[]; chapter: Chapter; route: Stage[]; stage: Stage; withdraws: boolean }>();
+const emit = defineEmits<{ withdraw: [] }>();
+const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
+</script>
+
+<template>
+  <nav class="chapters" aria-label="Chapters">
+    <router-link v-for="{ name, mark, count } in chapters" :key="name" :to="`/files/${reference}/${name}`" :class="{ on: name === chapter }">
+      <Mark :kind="mark" />
+      <span>{{ CHAPTER_LABEL[name] }}</span>
+      <span v-if="count > 0" class="wrong text-small">{{ count }}</span>
+      <span class="unseen">{{ WORD[mark] ?? '' }}</span>
+    </router-link>
+    <div class="route">
+      <h3>Stage</h3>
+      <ol>
+        <li v-for="one in route" :key="one" :class="{ here: one === stage, past: route.indexOf(one) < route.indexOf(stage) }">
+          {{ STAGE_LABEL[one] }}
+        </li>
+        <li v-if="!route.includes(stage)" class="here">{{ STAGE_LABEL[stage] }}</li>
+      </ol>
+      <v-btn v-if="withdraws" size="x-small" variant="text" @click="emit('withdraw')">Withdraw the file</v-btn>
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+.chapters {
+  overflow-y: auto;
+  padding: 10px 0;
+  background: var(--sunk);
+  border-right: 1px solid var(--rule);
+}
+.chapters a {
+  display: grid;
+  grid-template-columns: 22px 1fr auto;
+  align-items: center;
+  padding: 5px 10px 5px 12px;
+  color: var(--ink);
+  text-decoration: none;
+  border-left: 4px solid transparent;
+}
+.chapters a.on {
+  background: var(--paper);
+  border-left-color: var(--teal);
+  font-weight: 700;
+}
+.chapters a:hover {
+  background: var(--teal-soft);
+}
+.route {
+  margin: 16px 12px 0 16px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule-strong);
+  font-size: 0.85rem;
+}
+.route ol {
+  list-style: none;
+  margin: 2px 0 8px;
+  padding: 0;
+}
+.route li {
+  padding: 1px 0 1px 14px;
+  color: var(--ink-soft);
+  position: relative;
+}
+.route li::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  top: 8px;
+  width: 7px;
+  height: 7px;
+  border: 1px solid var(--ink-soft);
+}
+.route li.past::before {
+  background: var(--lichen);
+  border-color: var(--lichen);
+}
+.route li.here {
+  color: var(--ink);
+  font-weight: 700;
+}
+.route li.here::before {
+  background: var(--teal);
+  border-color: var(--teal);
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { CHAPTER_LABEL, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
+import { computed } from 'vue';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { useEditing } from './editing';
+import type { MoveOffer } from './offers';
+import { useShown } from './shown';
+
+/** Whose file it is and where it is, who else is in it, whether all is saved, and what moves it on. */
+const props = defineProps<{ file: FileState; owner: string; move: MoveOffer | null; moving: boolean; next: boolean; locked: boolean }>();
+const emit = defineEmits<{ move: []; next: [] }>();
+const editing = useEditing();
+const desk = useDesk();
+const { showDate } = useShown(editing);
+const { saving, present } = editing;
+const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant') ?? null);
+const placeWord = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
+const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
+</script>
+
+<template>
+  <header class="d-flex flex-wrap justify-space-between ga-4 mb-3">
+    <div class="title">
+      <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
+      <p class="soft">
+        <span class="mono">{{ file.reference }}</span>
+        · {{ file.product.name }} ·
+        <b>{{ STAGE_LABEL[file.stage] }}</b>
+        · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} · {{ owner }}
+      </p>
+      <p v-if="file.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
+        The applicant was asked to go on at the front door.
+        <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
+      </p>
+    </div>
+    <div class="moves">
+      <span v-for="other in present" :key="other.staffId" class="text-primary font-weight-bold text-small" role="status">
+        <Mark kind="partly" />
+        {{ other.name }} is here{{ placeWord(other.place) }}
+      </span>
+      <span class="saving soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
+        <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
+        {{ SAVING_WORD[saving] }}
+        <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
+          Take back
+        </v-btn>
+      </span>
+      <v-btn v-if="move" variant="flat" :disabled="move.waitsFor !== null || saving !== 'saved'" :loading="moving" title="Alt+M" @click="emit('move')">
+        {{ move.name }}
+      </v-btn>
+      <v-btn v-if="next" variant="flat" title="Alt+G" @click="emit('next')">Next file</v-btn>
+      <span v-if="move && move.waitsFor !== null" class="soft text-small">waits for {{ move.waitsFor }} on the Path</span>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.title {
+  flex: 1 1 320px;
+  min-width: 0;
+}
+.moves {
+  display: grid;
+  justify-items: end;
+  align-content: start;
+  gap: 3px;
+  text-align: right;
+}
+.saving {
+  max-width: 280px;
+}
+</style>
