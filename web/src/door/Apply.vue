@@ -1,21 +1,18 @@
 <script setup lang="ts">
 import type { DoorView, PublicProduct } from '@cavren/contract';
 import { parseDate, type IsoDate } from '@cavren/core';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, toRefs } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
+import { keptForm } from './kept';
 import { listed } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
 const props = defineProps<{ code: string }>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const product = ref<PublicProduct | null>(null);
-const name = ref('');
-const born = ref('');
-const phone = ref('');
-const email = ref('');
-const agrees = ref(false);
-const reference = ref('');
+const form = keptForm(`cavren-door-apply ${props.code}`, { name: '', born: '', phone: '', email: '', agrees: false as boolean, reference: '' });
+const { name, born, phone, email, agrees, reference } = toRefs(form.values);
 const typedCode = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
@@ -60,7 +57,11 @@ const apply = () =>
     reference.value = answer.reference;
   });
 const enter = () =>
-  run(async () => emit('in', await api.post<DoorView>('/api/door/return/enter', { reference: reference.value, phone: phone.value, code: typedCode.value })));
+  run(async () => {
+    const view = await api.post<DoorView>('/api/door/return/enter', { reference: reference.value, phone: phone.value, code: typedCode.value });
+    form.drop();
+    emit('in', view);
+  });
 const again = () =>
   run(async () => {
     await api.post('/api/door/return', { reference: reference.value, phone: phone.value });

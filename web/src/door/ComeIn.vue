@@ -1,22 +1,27 @@
 <script setup lang="ts">
 import type { DoorGreeting, DoorView } from '@cavren/contract';
-import { onMounted, ref } from 'vue';
+import { onMounted, ref, toRefs } from 'vue';
 import { api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
+import { keptForm } from './kept';
 
-const props = defineProps<{ token: string | null }>();
+const props = defineProps<{
+  token: string | null;
+  /** The file of whoever was away too long and comes in again. */
+  again: string | null;
+}>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const greeting = ref<DoorGreeting | null>(null);
-const byReference = ref(props.token === null);
-const reference = ref('');
-const phone = ref('');
+const coming = keptForm('cavren-door-coming', { reference: '', phone: '', sent: false as boolean });
+const byReference = ref(props.token === null || props.again !== null);
+const { reference, phone, sent } = toRefs(coming.values);
+if (props.again !== null) Object.assign(coming.values, { reference: props.again, sent: false as boolean });
 const code = ref('');
-const sent = ref(false);
 const problem = ref('');
 const busy = ref(false);
 
 onMounted(async () => {
-  if (props.token === null) return;
+  if (props.token === null || props.again !== null) return;
   try {
     greeting.value = await api.post<DoorGreeting>('/api/door/open', { token: props.token });
   } catch (error) {
@@ -45,7 +50,9 @@ const send = () =>
 const enter = () =>
   run(async () => {
     const body = byReference.value ? { reference: reference.value, phone: phone.value, code: code.value } : { token: props.token, code: code.value };
-    emit('in', await api.post<DoorView>(byReference.value ? '/api/door/return/enter' : '/api/door/enter', body));
+    const view = await api.post<DoorView>(byReference.value ? '/api/door/return/enter' : '/api/door/enter', body);
+    coming.drop();
+    emit('in', view);
   });
 </script>
 
@@ -53,6 +60,9 @@ const enter = () =>
   <div class="stack">
     <p class="soft">{{ greeting?.lender ?? 'Quillhaven Mutual' }}</p>
     <h1>{{ greeting ? `Hello ${greeting.firstName}` : 'Your application' }}</h1>
+    <p v-if="again" class="good" role="status">
+      You were away for a while, so we closed the door. What you had said is kept on this phone: come in again and go on.
+    </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-if="greeting || byReference">
       <form v-if="!sent" class="stack" @submit.prevent="send">

@@ -24,13 +24,23 @@ onMounted(async () => {
 });
 /** Whoever came in is inside for as long as the session lasts, also when the page is loaded again; the link is in the address no more. */
 function comeIn(next: DoorView): void {
+  again.value = null;
   take(next);
   history.replaceState(null, '', '/door');
+}
+/** Where the same person comes in again who was away too long; what they had said is kept. */
+const again = ref<string | null>(null);
+function ended(): void {
+  again.value = view.value?.reference ?? null;
+  take(null);
 }
 async function leave(): Promise<void> {
   stillIn.value = false;
   try {
     await api.end('POST', '/api/door/leave');
+    // Nothing of them stays on this phone.
+    sessionStorage.clear();
+    again.value = null;
     take(null);
   } catch {
     stillIn.value = true;
@@ -43,9 +53,9 @@ async function leave(): Promise<void> {
     <main class="door">
       <p v-if="stillIn" class="problem" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
       <p v-if="looking" role="status">One moment …</p>
-      <Inside v-else-if="view" :view="view" @change="take" @leave="leave" />
+      <Inside v-else-if="view" :view="view" @change="take" @leave="leave" @ended="ended" />
       <Apply v-else-if="product" :code="product" @in="comeIn" />
-      <ComeIn v-else :token="token" @in="comeIn" />
+      <ComeIn v-else :token="token" :again="again" @in="comeIn" />
     </main>
   </v-app>
 </template>

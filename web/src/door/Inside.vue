@@ -4,9 +4,10 @@ import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, messageOf } from '../api/index';
 import { PickFile } from '../look/index';
 import SignFlow from './SignFlow.vue';
+import { isSignedOut } from './unsent';
 
 const props = defineProps<{ view: DoorView }>();
-const emit = defineEmits<{ change: [view: DoorView]; leave: [] }>();
+const emit = defineEmits<{ change: [view: DoorView]; leave: []; ended: [] }>();
 const problem = ref('');
 const sending = ref('');
 const signing = ref(false);
@@ -31,6 +32,11 @@ const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
 const day = (time: string): string => new Date(time).toLocaleDateString(props.view.locale, { month: 'long', day: 'numeric', year: 'numeric' });
 
+/** Whoever was away too long comes in again, and is where they were. */
+function fail(error: unknown): void {
+  if (isSignedOut(error)) emit('ended');
+  else problem.value = messageOf(error);
+}
 async function sendPaper(conditionKey: string, file: File | undefined): Promise<void> {
   if (!file) return;
   sending.value = conditionKey;
@@ -41,7 +47,7 @@ async function sendPaper(conditionKey: string, file: File | undefined): Promise<
   try {
     emit('change', await api.post<DoorView>('/api/door/papers', form));
   } catch (error) {
-    problem.value = messageOf(error);
+    fail(error);
   } finally {
     sending.value = '';
   }
@@ -56,7 +62,7 @@ async function takeBack(kind: string): Promise<void> {
     emit('change', await api.post<DoorView>('/api/door/consents/withdraw', { kind }));
     takingBack.value = '';
   } catch (error) {
-    problem.value = messageOf(error);
+    fail(error);
   } finally {
     busy.value = false;
   }
@@ -68,8 +74,16 @@ function take(next: DoorView): void {
 </script>
 
 <template>
-  <SignFlow v-if="signing && view.signing?.state === 'yours'" :view="view" @change="take" @back="signing = false" />
-  <OwnDetails v-else-if="filling && view.details" :view="view" :details="view.details" @change="take" @back="fill(false)" @handed="handed" />
+  <SignFlow v-if="signing && view.signing?.state === 'yours'" :view="view" @change="take" @back="signing = false" @ended="emit('ended')" />
+  <OwnDetails
+    v-else-if="filling && view.details"
+    :view="view"
+    :details="view.details"
+    @change="take"
+    @back="fill(false)"
+    @handed="handed"
+    @ended="emit('ended')"
+  />
   <div v-else class="stack">
     <p class="soft">
       {{ view.product }} · file

@@ -1,41 +1,46 @@
 <script setup lang="ts">
-import type { DetailChange, DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
+import type { DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
 import { descriptionOf, fieldsAsked, kindOfIncome, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
 import { AskText } from '../look/index';
 import KeptText from './KeptText.vue';
 import DoorField from './DoorField.vue';
-import { computed, nextTick, reactive, ref } from 'vue';
-import { ApiProblem, api, messageOf } from '../api/index';
+import { computed, nextTick, reactive, ref, watch } from 'vue';
+import { api, messageOf } from '../api/index';
+import { isSignedOut, unsent, withUnsent } from './unsent';
 import type { Writing } from '../words/index';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */
 const props = defineProps<{ view: DoorView; details: DoorDetailsView }>();
-const emit = defineEmits<{ change: [view: DoorView]; back: []; handed: [] }>();
-const problems = ref<Record<string, string>>({});
-const saving = ref(false);
-const chain = ref<Promise<void>>(Promise.resolve());
-/** One save after the other; when the officer changed something meanwhile, it is repeated on top of that. */
-function save(changes: DetailChange[], at: string): void {
-  chain.value = chain.value.then(async () => {
-    saving.value = true;
-    for (let turn = 1; turn <= 3; turn += 1) {
-      try {
-        emit('change', await api.patch<DoorView>('/api/door/details', { version: current.value.version, changes }));
-        problems.value = { ...problems.value, [at]: '' };
-        break;
-      } catch (error) {
-        if (turn < 3 && error instanceof ApiProblem && error.problem.code === 'stale') {
-          emit('change', await api.get<DoorView>('/api/door/me'));
-          continue;
-        }
-        problems.value = { ...problems.value, [at]: error instanceof ApiProblem ? (error.problem.errors?.[0]?.message ?? messageOf(error)) : messageOf(error) };
-        break;
-      }
-    }
-    saving.value = false;
-  });
-}
-const current = computed(() => props.details);
+const emit = defineEmits<{ change: [view: DoorView]; back: []; handed: []; ended: [] }>();
+/** Problems of the page itself, beside those of what was said. */
+const own = reactive<Record<string, string>>({});
+const PAUSE_MS = 3000;
+const queue = unsent(`cavren-door-unsent ${props.view.reference} ${props.details.personId}`, {
+  send: async (changes) => emit('change', await api.patch<DoorView>('/api/door/details', { version: props.details.version, changes })),
+  refresh: async () => emit('change', await api.get<DoorView>('/api/door/me')),
+  pause: () =>
+    new Promise((resolve) => {
+      const on = (): void => {
+        window.clearTimeout(timer);
+        window.removeEventListener('online', on);
+        resolve();
+      };
+      const timer = window.setTimeout(on, PAUSE_MS);
+      window.addEventListener('online', on);
+    }),
+  shelf: sessionStorage,
+});
+const save = queue.put;
+const problems = computed<Record<string, string>>(() => ({ ...queue.problems, ...own }));
+/** What was said shows at once, also while it isn't with us yet. */
+const current = withUnsent(() => props.details, queue.wishes);
+watch(queue.state, (now) => now === 'ended' && emit('ended'), { immediate: true });
+const SAVING_WORD = {
+  saved: 'everything is saved',
+  saving: 'saving …',
+  offline: 'no connection: what you say is kept on this phone and sent later',
+  ended: 'kept on this phone: come in again to send it',
+} as const;
 const newId = (): string => crypto.randomUUID().replaceAll('-', '');
 type OwnRow = 'home' | 'work' | 'income' | 'debt' | 'livingCost' | 'asset';
 const setOwn = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'person', id: props.details.personId, field, value }], field);
@@ -47,13 +52,13 @@ const addRow = (entity: OwnRow, values: Record<string, FieldValue> = {}) => {
   save([{ op: 'add', entity, id: newId(), values: { ...(owner ? { [owner]: props.details.personId } : {}), ...values } }], entity);
 };
 const removeRow = (entity: OwnRow, id: string) => save([{ op: 'remove', entity, id }], id);
-const wrong = (at: string, problem: string): void => void (problems.value = { ...problems.value, [at]: problem });
+const wrong = (at: string, problem: string): void => void (queue.problems[at] = problem);
 
 const writing = computed<Writing>(() => {
   const { dateOrder, locale, currency, region } = props.details;
   return { dateOrder, locale, currency, phoneRegion: region };
 });
-const rowsOf = (entity: OwnRow): DoorRow[] => props.details.rows[entity] ?? [];
+const rowsOf = (entity: OwnRow): DoorRow[] => current.value.rows[entity] ?? [];
 const textIn = (row: DoorRow, field: string): string => (typeof row[field] === 'string' ? row[field] : '');
 const languages = computed(() => props.details.languages.map(({ code, label }) => ({ value: code, label })));
 /** What is asked of oneself here, in order; the rest is asked by the officer. */
@@ -189,21 +194,23 @@ const parts = computed(() => PARTS.filter(({ entity }) => entity in props.detail
 const partner = reactive({ name: '', born: '', phone: '' });
 function addPartner(): void {
   const birthDate = partner.born.trim() === '' ? null : parseDate(partner.born, writing.value.dateOrder, props.details.today);
-  problems.value = { ...problems.value, 'partner.born': partner.born.trim() !== '' && birthDate === null ? 'This is no date.' : '' };
-  if (problems.value['partner.born'] || partner.name.trim() === '') return;
+  own['partner.born'] = partner.born.trim() !== '' && birthDate === null ? 'This is no date.' : '';
+  if (own['partner.born'] || partner.name.trim() === '') return;
   const values = { role: 'coApplicant', fullName: partner.name.trim(), birthDate, phone: partner.phone.trim() || null };
   save([{ op: 'add', entity: 'person', id: newId(), values }], 'partner');
 }
 
 async function run(url: string, body: object = {}, isLast = false): Promise<void> {
-  await chain.value;
+  own['form'] = '';
+  await queue.settled();
   try {
     const next = await api.post<DoorView>(url, body);
     // Said first: with the new view this page may be gone.
     if (isLast) emit('handed');
     emit('change', next);
   } catch (error) {
-    problems.value = { ...problems.value, form: messageOf(error) };
+    if (isSignedOut(error)) return emit('ended');
+    own['form'] = messageOf(error);
   }
 }
 const done = (): Promise<void> => run('/api/door/details/done', {}, true);
@@ -257,7 +264,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 <template>
   <div class="stack">
     <p class="soft">
-      File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ saving ? 'saving …' : 'everything is saved' }}</span>
+      File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ SAVING_WORD[queue.state.value] }}</span>
     </p>
     <nav aria-label="Steps">
       <ol class="progress d-flex ga-1">
@@ -306,7 +313,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 
     <section v-if="isAt('request')" class="card stack">
       <DoorField
-        v-for="asked in details.request"
+        v-for="asked in current.request"
         :key="asked.field"
         entity="request"
         :field="asked.field"
@@ -335,7 +342,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         :field="field"
         :label="field === 'idNumber' ? details.idLabel : undefined"
         :options="field === 'language' ? languages : undefined"
-        :value="details.person[field]"
+        :value="current.person[field]"
         :writing="writing"
         :today="details.today"
         :problem="problems[field]"

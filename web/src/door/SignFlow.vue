@@ -3,10 +3,11 @@ import type { DoorView } from '@cavren/contract';
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
+import { isSignedOut } from './unsent';
 
 /** Agree to electronic papers, read to the end, choose, sign; each step is kept by the server before the next opens. */
 const props = defineProps<{ view: DoorView }>();
-const emit = defineEmits<{ change: [view: DoorView]; back: [] }>();
+const emit = defineEmits<{ change: [view: DoorView]; back: []; ended: [] }>();
 const ReadPages = defineAsyncComponent(() => import('../papers/ReadPages.vue'));
 const problem = ref('');
 const busy = ref(false);
@@ -29,7 +30,8 @@ async function run(url: string, body: object): Promise<void> {
     emit('change', await api.post<DoorView>(url, body));
     window.scrollTo(0, 0);
   } catch (error) {
-    problem.value = messageOf(error);
+    if (isSignedOut(error)) emit('ended');
+    else problem.value = messageOf(error);
   } finally {
     busy.value = false;
   }
