@@ -13,7 +13,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
   const level = parts.locator('[data-anchor="demo-halden-level.amount"] input');
   await level.fill('47000');
   await level.press('Tab');
-  await expect(parts.getByText('The parts lack $1,000.00')).toBeVisible();
+  await expect(parts.getByText('The parts are $1,000.00 less than the amount')).toBeVisible();
   await expect(wren.getByRole('complementary').getByText('Parts add up to $83,000.00, not $84,000.00')).toBeVisible();
   await level.fill('48000');
   await level.press('Tab');

@@ -13,6 +13,7 @@ export {
   type IsoDate,
   monthInWords,
   parseDate,
+  parseMonth,
   yearsBetween,
 } from './basis/dates/index';
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
@@ -168,7 +169,7 @@ export {
   totalPayableOf,
 } from './lending/costs/index';
 export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
-export { LEGAL_FORM_LABEL } from './lending/request/index';
+export { LEGAL_FORM_LABEL, requestProposal } from './lending/request/index';
 export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
 export { usesAndSources } from './lending/uses/index';
 export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';

@@ -121,6 +121,8 @@ export const DoorView = z.object({
   consents: z.array(z.object({ kind: z.string(), label: z.string(), givenAt: Time })),
   tasks: z.array(DoorTask),
   papers: z.array(z.object({ id: Id, name: z.string(), state: z.string(), reason: z.string().nullable(), addedAt: Time })),
+  /** What something was sent for and nobody has looked at yet: another page or side can follow. */
+  underway: z.array(z.object({ conditionKey: z.string(), what: z.string() })),
   signing: z
     .object({
       title: z.string(),

@@ -337,6 +337,9 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         papers: own
           .filter(({ state }) => state !== 'removed')
           .map(({ id, name, state, reason, addedAt }) => ({ id, name, state, reason: state === 'sentBack' ? reason : null, addedAt })),
+        underway: path.conditions
+          .filter(({ state, personId }) => state === 'received' && personId === person.id && !isEnded(file.stage))
+          .map(({ key, title }) => ({ conditionKey: key, what: speakerFor(file.pack)(title) })),
         signing: signingOf(file, person, file.envelope?.pages ?? (file.envelope ? await services.signing.pagesOf(session.fileId) : 0)),
         costs: costsFor(file, session.personId, today),
         paidOut:

@@ -11,7 +11,14 @@ import { listed } from '../words/index';
 const props = defineProps<{ code: string }>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const product = ref<PublicProduct | null>(null);
-const form = keptForm(`cavren-door-apply ${props.code}`, { name: '', born: '', phone: '', email: '', agrees: false as boolean, reference: '' });
+const form = keptForm<{ name: string; born: string; phone: string; email: string; agrees: boolean; reference: string }>(`cavren-door-apply ${props.code}`, {
+  name: '',
+  born: '',
+  phone: '',
+  email: '',
+  agrees: false,
+  reference: '',
+});
 const { name, born, phone, email, agrees, reference } = toRefs(form.values);
 const typedCode = ref('');
 const problems = ref<Record<string, string>>({});

@@ -12,10 +12,10 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const greeting = ref<DoorGreeting | null>(null);
-const coming = keptForm('cavren-door-coming', { reference: '', phone: '', sent: false as boolean });
+const coming = keptForm<{ reference: string; phone: string; sent: boolean }>('cavren-door-coming', { reference: '', phone: '', sent: false });
 const byReference = ref(props.token === null || props.again !== null);
 const { reference, phone, sent } = toRefs(coming.values);
-if (props.again !== null) Object.assign(coming.values, { reference: props.again, sent: false as boolean });
+if (props.again !== null) Object.assign(coming.values, { reference: props.again, sent: false });
 const code = ref('');
 const problem = ref('');
 const busy = ref(false);

@@ -184,6 +184,14 @@ function take(next: DoorView): void {
           }}{{ paper.reason ? `. ${paper.reason}` : '' }}
         </li>
       </ul>
+      <PickFile
+        v-for="{ conditionKey, what } in view.underway"
+        :key="conditionKey"
+        :label="`Another page or side: ${what}`"
+        :says="sending === conditionKey ? 'Sending …' : `Another page or side: ${what}`"
+        :busy="sending === conditionKey"
+        @picked="sendPaper(conditionKey, $event[0])"
+      />
     </section>
     <section v-if="view.consents.length > 0" class="card">
       <h2>What you agreed to</h2>

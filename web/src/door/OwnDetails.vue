@@ -267,7 +267,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ SAVING_WORD[queue.state.value] }}</span>
     </p>
     <nav aria-label="Steps">
-      <ol class="progress d-flex ga-1">
+      <ol class="progress d-flex flex-wrap ga-1">
         <li v-for="(one, number) in steps" :key="one.key">
           <v-btn
             size="small"
@@ -438,7 +438,7 @@ fieldset {
   list-style: none;
 }
 .progress li {
-  flex: 0 1 44px;
+  flex: 0 0 44px;
 }
 .progress li > * {
   width: 100%;

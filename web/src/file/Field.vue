@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import { fieldOf, rowIn, subjectOf, dateInWords, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
+import { fieldOf, rowIn, subjectOf, dateInWords, parseMonth, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useShown } from './shown';
 import { useDesk } from '../session/index';
@@ -67,7 +67,10 @@ const placeholder = computed(() => {
 });
 function datesIn(text: string): IsoDate[] {
   const { view } = editing;
-  return view.value ? possibleDates(text, writing.value.dateOrder, view.value.today) : [];
+  if (!view.value) return [];
+  const { month } = described.value ?? {};
+  const inMonth = month ? parseMonth(text, month) : null;
+  return inMonth ? [inMonth] : possibleDates(text, writing.value.dateOrder, view.value.today);
 }
 /** What a typed date is read as, while it is typed. */
 const reading = computed(() => {

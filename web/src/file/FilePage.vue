@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { barToMove, HOLDERS_OF, isEnded, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
+import { barToMove, CHAPTER_LABEL, HOLDERS_OF, isEnded, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
+import { mdiArrowRight } from '@mdi/js';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
@@ -73,6 +74,11 @@ const chapters = computed<ChapterState[]>((before) =>
     (file.value?.product.chapters ?? []).map((name) => ({ name, mark: markOf(name), count: countOf(name) })),
   ),
 );
+/** The chapter after this one, where the last field leads to. */
+const following = computed(() => {
+  const all = file.value?.product.chapters ?? [];
+  return all[all.indexOf(chapter.value) + 1] ?? null;
+});
 const route_ = computed(() => file.value?.product.route ?? []);
 const withdraw = (): void => void (withdrawing.value = true);
 const nameOf = (id: string): string => (file.value ? nameIn(file.value, id) : '');
@@ -204,10 +210,11 @@ function onEnter(event: KeyboardEvent): void {
   if (controlsIn(from.closest('tbody.worked'), false).at(-1) === from) return;
   const fields = controlsIn(center.value);
   const next = fields[fields.indexOf(from) + 1];
-  if (!next) return;
   event.preventDefault();
   event.stopPropagation();
-  focusOn(next);
+  // From the last field of a chapter one goes on to the next chapter.
+  if (next) focusOn(next);
+  else center.value?.querySelector<HTMLElement>('.onward')?.focus();
 }
 async function move(): Promise<void> {
   moving.value = true;
@@ -240,19 +247,25 @@ async function move(): Promise<void> {
         @move="move"
         @next="nextFile"
       />
-      <p v-if="news" class="note ember mb-3" role="alert">
-        {{ news }}
-        <v-btn size="x-small" variant="text" @click="news = ''">Close</v-btn>
-      </p>
       <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
       </p>
-      <HowItEnded :file="file" />
+      <HowItEnded v-if="file.stage !== 'done' || chapter !== 'decision'" :file="file" />
       <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />
+      <p v-if="following && route.params['chapter']" class="text-right mt-4">
+        <v-btn size="small" class="onward" :append-icon="mdiArrowRight" :to="`/files/${editing.reference}/${following}`"
+          >Next: {{ CHAPTER_LABEL[following] }}</v-btn
+        >
+      </p>
     </section>
     <PathPanel :path="path" :today="view.today" :narrow="folded" :name-of="nameOf" @go="go" @fold="fold" />
     <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :file="file" /></div>
+    <!-- Where the eye is, however far the chapter is scrolled. -->
+    <v-snackbar :model-value="news !== ''" location="top" color="error" :timeout="-1" @update:model-value="news = ''">
+      <span role="alert">{{ news }}</span>
+      <template #actions><v-btn variant="text" color="surface" @click="news = ''">Close</v-btn></template>
+    </v-snackbar>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
   </main>

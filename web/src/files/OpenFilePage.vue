@@ -2,7 +2,7 @@
 import { CHANNEL_LABEL, CHANNELS, type PersonMatch, type PersonMatches, type ProductOnOffer } from '@cavren/contract';
 import { dateInWords, formatDate, isoDate, LINE_LABEL, STAGE_LABEL, type IsoDate, type Stage } from '@cavren/core';
 import { useQuery } from '@tanstack/vue-query';
-import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem, api, messageOf } from '../api/index';
 import { possibleDates } from '../file/index';
@@ -67,14 +67,6 @@ const birthDate = computed<IsoDate | null>(() => (readings.value.length === 1 ? 
 const strong = computed(() => matches.value?.find(({ strength }) => strength === 'strong') ?? null);
 const mail = computed(() => (contact.value.includes('@') ? contact.value.trim() : ''));
 const phone = computed(() => (contact.value.includes('@') ? '' : contact.value.trim()));
-
-/** Whoever comes here comes to type a name. A dialog that was just closed has let the keys go by then. */
-onMounted(() =>
-  setTimeout(() => {
-    // Whoever was quicker is typing somewhere already.
-    if (!(document.activeElement instanceof HTMLInputElement)) document.querySelector<HTMLElement>('.find input[name=name]')?.focus();
-  }, 60),
-);
 
 function take(error: unknown): void {
   const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];

@@ -11,7 +11,7 @@ import {
   type FileState,
   type IsoDate,
 } from '@cavren/core';
-import { computed } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue';
 import { Mark } from '../look/index';
 import { NODE, pictureOf, type Line } from './layout';
 import { sayWithin, useSay } from '../words/index';
@@ -21,7 +21,13 @@ const say = useSay();
 /** The people of a file as they live and are related; choosing one shows and edits them below. */
 const props = defineProps<{ file: FileState; today: IsoDate; chosen: string; open: Set<string> }>();
 const emit = defineEmits<{ choose: [id: string] }>();
-const picture = computed(() => pictureOf(props.file));
+/** As wide as the chapter is; before that is known, as on a small desk. */
+const frame = useTemplateRef<HTMLElement>('frame');
+const room = ref(700);
+const watching = new ResizeObserver(([entry]) => (room.value = entry?.contentRect.width ?? room.value));
+onMounted(() => frame.value && watching.observe(frame.value));
+onBeforeUnmount(() => watching.disconnect());
+const picture = computed(() => pictureOf(props.file, room.value));
 const household = computed(() => householdOf(props.file, props.today));
 const person = (id: string): FilePerson | undefined => props.file.people.find((candidate) => candidate.id === id);
 const counts = (id: string): boolean => household.value.members.some(({ personId, counts: counted }) => personId === id && counted);
@@ -73,13 +79,13 @@ const describe = (id: string): string => {
 
 <template>
   <section aria-label="Household">
-    <div class="frame">
+    <div ref="frame" class="frame">
       <div class="picture" :style="{ width: `${picture.width}px`, height: `${picture.height}px` }">
         <div
           v-for="house in picture.houses"
           :key="`${house.label}${house.x}`"
           class="house"
-          :style="{ left: `${house.x}px`, width: `${house.width}px`, height: `${house.height}px` }"
+          :style="{ left: `${house.x}px`, top: `${house.y}px`, width: `${house.width}px`, height: `${house.height}px` }"
         >
           {{ house.label }}
         </div>
@@ -154,7 +160,6 @@ const describe = (id: string): string => {
 }
 .house {
   position: absolute;
-  top: 0;
   padding: 2px 10px;
   border: 1px dashed var(--rule-strong);
   border-radius: 4px;

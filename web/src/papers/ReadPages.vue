@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, reactive, ref, useTemplateRef } from 'vue';
-import { drawSheet, openPdf } from './sheet';
+import type { Block } from './reflow';
+import { drawSheet, openPdf, textOfSheet } from './sheet';
 
 /** A paper that is read page by page: each is fetched when it comes near, and how long it was in sight is counted. */
 const props = defineProps<{ url: string; label: string; pages: number }>();
@@ -8,6 +9,9 @@ const emit = defineEmits<{ read: [seen: { page: number; milliseconds: number }[]
 const box = useTemplateRef<HTMLElement>('box');
 const failed = ref(false);
 const shown = reactive(new Set<number>());
+/** The words of each page, for a screen on which the page itself is too small. */
+const words = reactive(new Map<number, Block[]>());
+const asText = ref(false);
 const since = new Map<number, number>();
 const times = new Map<number, number>();
 const ends: (() => Promise<void>)[] = [];
@@ -22,7 +26,8 @@ async function draw(page: number, into: HTMLElement): Promise<void> {
     const task = await openPdf(`${props.url}/${page}`);
     ends.push(() => task.destroy());
     const sheet = await (await task.promise).getPage(1);
-    await drawSheet(sheet, into.clientWidth, `${props.label}, page ${page} of ${props.pages}`, (canvas) => into.replaceChildren(canvas));
+    await drawSheet(sheet, into.clientWidth, `${props.label}, page ${page} of ${props.pages}`, (canvas) => into.append(canvas));
+    words.set(page, await textOfSheet(sheet));
     shown.add(page);
     tell();
   } catch {
@@ -74,9 +79,18 @@ onBeforeUnmount(() => {
 <template>
   <div class="pdf">
     <p v-if="failed" role="alert">A page can’t be shown here. Load this page again, or call us for the agreement on paper.</p>
-    <div ref="box" tabindex="0" role="region" :aria-label="label">
+    <v-btn-toggle v-model="asText" class="mb-2" mandatory aria-label="How it is shown">
+      <v-btn :value="false" :aria-pressed="!asText">As the paper</v-btn>
+      <v-btn :value="true" :aria-pressed="asText">As text</v-btn>
+    </v-btn-toggle>
+    <div ref="box" tabindex="0" role="region" :aria-label="label" :class="{ texts: asText }">
       <div v-for="page in pages" :key="page" class="pdf-place" :data-page="page">
         <p class="soft">Page {{ page }} of {{ pages }}</p>
+        <div v-if="asText" class="words">
+          <component :is="block.kind === 'heading' ? 'h2' : 'p'" v-for="(block, at) in words.get(page) ?? []" :key="at" :class="block.kind">
+            {{ block.text }}
+          </component>
+        </div>
       </div>
     </div>
     <p v-if="left > 0" class="soft" role="status">{{ left === 1 ? 'One page is' : `${left} pages are` }} still to be read.</p>
@@ -85,7 +99,17 @@ onBeforeUnmount(() => {
 
 <style>
 .pdf-place {
-  aspect-ratio: 1 / 1.414;
+  min-height: 400px;
   margin-bottom: 8px;
+}
+.texts canvas {
+  display: none;
+}
+.words {
+  display: grid;
+  gap: 10px;
+}
+.words .cells {
+  font-variant-numeric: tabular-nums;
 }
 </style>

@@ -1,4 +1,5 @@
 import type { PDFDocumentLoadingTask, PDFPageProxy } from 'pdfjs-dist';
+import { reflowed, type Block } from './reflow';
 import './sheet.css';
 
 /** Begins to open a PDF; the reader is loaded with the first one. */
@@ -7,6 +8,18 @@ export async function openPdf(url: string): Promise<PDFDocumentLoadingTask> {
   const { default: worker } = await import('pdfjs-dist/build/pdf.worker.min.mjs?url');
   GlobalWorkerOptions.workerSrc = worker;
   return getDocument({ url, isEvalSupported: false, enableXfa: false });
+}
+
+/** The words of a page in the order in which they are read. */
+export async function textOfSheet(sheet: PDFPageProxy): Promise<Block[]> {
+  const { items } = await sheet.getTextContent();
+  return reflowed(
+    items.flatMap((item) => {
+      if (!('str' in item)) return [];
+      const [, , , , x = 0, y = 0] = item.transform as number[];
+      return [{ text: item.str, x, y, width: item.width, size: item.height }];
+    }),
+  );
 }
 
 /**

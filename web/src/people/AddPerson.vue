@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldValue, PersonMatch, PersonMatches } from '@cavren/contract';
-import { personName, RELATION_KINDS, RELATION_LABEL, ROLE_LABEL, type FileState, type IsoDate, type RelationKind, type Role } from '@cavren/core';
+import { personName, RELATION_KINDS, RELATION_LABEL, relationsOf, ROLE_LABEL, type FileState, type IsoDate, type RelationKind, type Role } from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { possibleDates, useEditing, useShown } from '../file/index';
@@ -40,14 +40,26 @@ const KINDS = [
 ] as const;
 const LIVES: readonly Role[] = ['coApplicant', 'dependant', 'householdMember'];
 
+/** A child of the applicant is usually their partner's as well: proposed, for the officer to leave out. */
+const secondParent = computed(() => {
+  const { value: parent } = applicant;
+  if (relation.value !== 'child' || !parent) return null;
+  const partner = relationsOf(props.file.relations, parent.id).find(({ kind: is }) => is === 'spouse' || is === 'partner');
+  return props.file.people.find(({ id }) => id === partner?.otherId) ?? null;
+});
+const ofBoth = ref(true);
 watch(
   shown,
   (open) => {
     if (!open) return;
-    setTimeout(() => focusOn(form.value?.querySelector<HTMLElement>('[data-first]')), 150);
+    setTimeout(() => {
+      // Whoever was quicker is typing somewhere already.
+      if (!form.value?.contains(document.activeElement)) focusOn(form.value?.querySelector<HTMLElement>('[data-first]'));
+    }, 150);
     name.value = '';
     born.value = '';
     kind.value = 'person';
+    ofBoth.value = true;
     matches.value = null;
     problem.value = '';
     role.value =
@@ -65,6 +77,7 @@ watch(
   },
   { immediate: true },
 );
+const newId = (): string => crypto.randomUUID().replaceAll('-', '');
 watch([name, born], () => (matches.value = null));
 
 function birthDate(): IsoDate | null {
@@ -91,7 +104,7 @@ async function look(): Promise<void> {
 }
 /** A known person comes with their name, birth date and how to reach them; what is hidden stays in the register until it is linked. */
 function add(match: PersonMatch | null): void {
-  const id = crypto.randomUUID().replaceAll('-', '');
+  const id = newId();
   const values: Record<string, FieldValue> = {
     role: role.value,
     kind: kind.value,
@@ -107,9 +120,12 @@ function add(match: PersonMatch | null): void {
           {
             op: 'add' as const,
             entity: 'relation' as const,
-            id: crypto.randomUUID().replaceAll('-', ''),
+            id: newId(),
             values: { personId: id, toId: applicant.value.id, kind: relation.value },
           },
+          ...(ofBoth.value && secondParent.value
+            ? [{ op: 'add' as const, entity: 'relation' as const, id: newId(), values: { personId: id, toId: secondParent.value.id, kind: 'child' } }]
+            : []),
         ]
       : []),
   ]);
@@ -140,6 +156,7 @@ function add(match: PersonMatch | null): void {
           :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
         />
         <AskChoice v-if="kind === 'person'" v-model="relation" :label="`To ${to}`" :items="relations" name="addRelation" />
+        <v-checkbox v-if="secondParent" v-model="ofBoth" class="align-self-end" :label="`also child of ${personName(secondParent)}`" name="addOfBoth" />
         <v-checkbox v-if="LIVES.includes(role)" v-model="together" class="align-self-end" :label="`lives with ${to}`" name="addTogether" />
       </div>
       <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { moneyIn } from '@cavren/core';
+import { moneyIn, requestProposal } from '@cavren/core';
 import { computed } from 'vue';
 import { Qualifying } from '../declarations/index';
 import { Field, plainOptions, useEditing, type ChapterProps } from '../file/index';
@@ -8,6 +8,7 @@ import CostsBlock from './CostsBlock.vue';
 import PartsTable from './PartsTable.vue';
 import SecuritiesTable from './SecuritiesTable.vue';
 import UsesAndSources from './UsesAndSources.vue';
+import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
 
 const say = useSay();
@@ -22,6 +23,16 @@ function bound(field: string): string {
   if (field === 'amount') return `${money(bounds.value.amount.least)} to ${money(bounds.value.amount.most)}`;
   return field === 'termMonths' ? `${bounds.value.termMonths.least} to ${bounds.value.termMonths.most}` : '';
 }
+const desk = useDesk();
+const free = computed(() => !props.locked && desk.may('details.write'));
+/** What follows from what is there is offered, and stays an offer until it is taken. */
+const proposal = computed(() => requestProposal(props.file));
+const PROPOSED = {
+  price: 'Price, down payment and amount together',
+  downPayment: 'Down payment, price less amount',
+  amount: 'Amount, price less down payment',
+} as const;
+const holder = computed(() => (props.file.request.payoutName ? null : (props.file.people.find(({ role }) => role === 'applicant')?.fullName ?? null)));
 const options = (field: string) => (field === 'purpose' ? plainOptions(props.file.product.purposes) : undefined);
 const problems = computed(() => props.path.now.filter(({ key, place }) => place.chapter === 'request' && (key.startsWith('bound:') || key === 'balance:uses')));
 /** Products that lend on nothing but the price take no securities. */
@@ -50,6 +61,12 @@ const business = computed(
           :hint="hint ?? bound(field)"
         />
       </div>
+      <p v-if="proposal && free" class="row-actions mt-2">
+        <v-btn size="small" @click="editing.leave('request', null, proposal.field, proposal.value)"
+          >{{ PROPOSED[proposal.field] }}: {{ money(proposal.value) }}</v-btn
+        >
+        <span class="soft">follows from the other two</span>
+      </p>
       <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
     </section>
     <template v-if="rules">
@@ -77,7 +94,10 @@ const business = computed(
     <section v-if="file.product.route.includes('completing')" class="block">
       <h2>Where the money goes</h2>
       <div class="fields mt-2">
-        <Field class="two" entity="request" field="payoutName" label="Account holder" :locked="locked" />
+        <div class="two">
+          <Field entity="request" field="payoutName" label="Account holder" :locked="locked" />
+          <v-btn v-if="holder && free" class="mt-1" size="small" @click="editing.leave('request', null, 'payoutName', holder)">Take {{ holder }}</v-btn>
+        </div>
         <Field entity="request" field="payoutRouting" label="Routing number" :locked="locked" hint="nine digits, from the check" />
         <Field entity="request" field="payoutAccount" label="Account number" :locked="locked" />
       </div>

@@ -3,6 +3,7 @@ import {
   formatDate,
   formatMoney,
   parseMoney,
+  parseMonth,
   writePhone,
   type DateOrder,
   type Field,
@@ -98,8 +99,10 @@ export function readTyped(described: Field, typed: string, { dateOrder }: Writin
       return percent === null ? { problem: 'Give a percentage like 4.5' } : { value: Number((percent / 100).toFixed(6)) };
     }
     case 'date': {
-      const [date] = dateReadings(text, dateOrder, today);
-      return date === undefined ? { problem: `Give a date like ${formatDate('1990-04-30', dateOrder)} or 30 Apr 1990` } : { value: date };
+      const date = (described.month && parseMonth(text, described.month)) ?? dateReadings(text, dateOrder, today)[0];
+      return date === undefined
+        ? { problem: `Give a date like ${formatDate('1990-04-30', dateOrder)} or 30 Apr 1990${described.month ? ', or month and year' : ''}` }
+        : { value: date };
     }
     case 'whole': {
       const whole = numberIn(text, /^(\d{1,6})$/);

@@ -159,6 +159,25 @@ function dateWithMonthName(parts: readonly string[], named: number, today: IsoDa
 }
 
 /**
+ * Reads month and year alone, where that is enough: 5/2020, 05.2020, 2020-05, May 2020. The year is whole: 5/20 and May 20 may be
+ * days as well. @param day which day of the month is meant.
+ * @returns the first or the last day of the month, or null when the text is no month and year.
+ */
+export function parseMonth(text: string, day: 'first' | 'last'): IsoDate | null {
+  const parts = text
+    .trim()
+    .split(/[\s./,’'-]+/)
+    .filter(Boolean);
+  const [one = '', other = ''] = parts;
+  if (parts.length !== 2) return null;
+  const [month, year] = /^\d{4}$/.test(one) ? [other, one] : [one, other];
+  const named = /^\p{L}+$/u.test(month) ? monthOf(month) : null;
+  if (!/^(19|20)\d{2}$/.test(year) || (named === null && !/^\d{1,2}$/.test(month))) return null;
+  const first = existing(Number(year), named ?? Number(month), 1);
+  return first === null || day === 'first' ? first : addDays(addMonths(first, 1), -1);
+}
+
+/**
  * The two days that a date in figures can mean when day and month may be exchanged: 3/4/1990 is 4 March or 3 April.
  * @returns the reading in the place's order first, then the other; one date when both are the same day or only one exists.
  */

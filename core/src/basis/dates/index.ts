@@ -14,5 +14,6 @@ export {
   monthInWords,
   monthsBack,
   parseDate,
+  parseMonth,
   yearsBetween,
 } from './dates';

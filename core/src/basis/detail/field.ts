@@ -48,6 +48,8 @@ export interface Facts {
   hint?: string;
   /** What a figure is counted in. */
   unit?: 'months' | 'hours' | 'weeks' | 'years' | 'kilograms' | 'payments';
+  /** Dates where the month counts: the day of it that is meant where only month and year are said. */
+  month?: 'first' | 'last';
   /** What the browser may fill in by itself. */
   autocomplete?: string;
 }

@@ -1,1 +1,2 @@
+export { requestProposal, type RequestProposal } from './proposals';
 export { LEGAL_FORM_LABEL, REQUEST, type LegalForm } from './fields';

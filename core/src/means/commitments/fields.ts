@@ -50,7 +50,7 @@ export const DEBT = describeDetail({
     limit: money('Limit', { by: 'applicant', ask: 'The limit of the card or account' }),
     rate: share('Rate a year'),
     /** The day of the last payment. */
-    endsOn: date('Last payment on', { by: 'applicant' }),
+    endsOn: date('Last payment on', { by: 'applicant', month: 'last' }),
     /** Paid off by what is asked for. */
     cleared: yesNo('Paid off by this'),
   },

@@ -29,8 +29,8 @@ export const INCOME = describeDetail({
     ),
     /** Months' pay beyond twelve in a year: one for a thirteenth month. */
     extraMonths: whole('Extra months', { least: 0, most: [3, 'At most three'] }, { unit: 'months' }),
-    since: date('Since', { by: 'applicant' }),
-    until: date('Until', { by: 'applicant' }),
+    since: date('Since', { by: 'applicant', month: 'first' }),
+    until: date('Until', { by: 'applicant', month: 'last' }),
     probationUntil: date('Probation until'),
     untaxed: yesNo('Free of tax'),
     /** Months over which `amount` came. */

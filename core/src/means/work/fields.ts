@@ -23,8 +23,8 @@ export const WORK = describeDetail({
     employer: text('Employer', 120, { by: 'applicant' }),
     position: text('As', 80, { by: 'applicant' }),
     phone: phone('Their phone', { by: 'applicant' }),
-    since: date('Since', { by: 'applicant' }),
-    until: date('Until', { by: 'applicant', ask: 'Until (empty while it lasts)' }),
+    since: date('Since', { by: 'applicant', month: 'first' }),
+    until: date('Until', { by: 'applicant', month: 'last', ask: 'Until (empty while it lasts)' }),
   },
 });
 export type Work = RowOf<typeof WORK>;

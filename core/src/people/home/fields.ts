@@ -18,8 +18,8 @@ export const HOME = describeDetail({
     postalCode: text('Postal code', 16, { by: 'applicant', autocomplete: 'postal-code' }),
     /** Which of the districts, where the postal code lies in several. */
     district: listed('District', 60),
-    since: date('Since', { by: 'applicant' }),
-    until: date('Until', { by: 'applicant', ask: 'Until (empty when you live there now)' }),
+    since: date('Since', { by: 'applicant', month: 'first' }),
+    until: date('Until', { by: 'applicant', month: 'last', ask: 'Until (empty when you live there now)' }),
     tenure: choice('Owned or rented', TENURE_LABEL, { by: 'applicant' }),
     monthlyCost: money('Cost a month', { by: 'applicant', ask: 'What it costs a month' }),
   },
