@@ -1,4 +1,5 @@
 import './look/styles';
+import 'vuetify/styles/utilities';
 import './look/desk.css';
 import { VueQueryPlugin } from '@tanstack/vue-query';
 import { createPinia } from 'pinia';

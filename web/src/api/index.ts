@@ -56,6 +56,9 @@ export const api = {
   },
 };
 
+/** Whether an act was refused because the session had ended. */
+export const isSignedOut = (error: unknown): boolean => error instanceof ApiProblem && error.problem.code === 'signed-out';
+
 /** What to tell somebody about an error. */
 export function messageOf(error: unknown): string {
   return error instanceof ApiProblem || error instanceof Unreachable

@@ -179,7 +179,7 @@ const period = computed(() => {
         <v-btn size="x-small" variant="text" @click="openPaper = null">Close</v-btn>
       </header>
       <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge d-flex flex-wrap ga-2 align-end my-2" @submit.prevent="acceptAndGoOn()">
-        <AskText v-model="page" class="page" label="Page" inputmode="numeric" />
+        <AskText v-model="page" class="page-number" label="Page" inputmode="numeric" />
         <AskText
           v-if="condition.rule.showsAmount"
           v-model="amount"
@@ -264,7 +264,7 @@ const period = computed(() => {
   position: sticky;
   top: 0;
 }
-.page {
+.page-number {
   width: 56px;
 }
 .shows {

@@ -287,122 +287,128 @@ const stillToSettle = (personId: string): string => {
     </section>
 
     <div class="sheet-grid">
-      <section class="sheet part px-4 py-3">
-        <h3>Request</h3>
-        <dl class="pairs my-1">
-          <dt>Purpose</dt>
-          <dd>{{ file.request.purpose ?? '—' }}</dd>
-          <dt>Price</dt>
-          <dd class="figure">{{ money(file.request.price) }}</dd>
-          <dt>Down payment</dt>
-          <dd class="figure">{{ money(file.request.downPayment) }}</dd>
-          <dt>Amount</dt>
-          <dd class="figure">
-            <b>{{ money(file.request.amount) }}</b>
-          </dd>
-          <dt>Term</dt>
-          <dd class="figure">{{ file.request.termMonths ?? '—' }} months</dd>
-          <template v-for="part in parts" :key="part.id ?? ''">
-            <dt>{{ part.offer.label }}</dt>
+      <div class="column">
+        <section class="sheet part px-4 py-3">
+          <h3>Request</h3>
+          <dl class="pairs my-1">
+            <dt>Purpose</dt>
+            <dd>{{ file.request.purpose ?? '—' }}</dd>
+            <dt>Price</dt>
+            <dd class="figure">{{ money(file.request.price) }}</dd>
+            <dt>Down payment</dt>
+            <dd class="figure">{{ money(file.request.downPayment) }}</dd>
+            <dt>Amount</dt>
             <dd class="figure">
-              {{ money(part.terms.principal) }}
-              <span class="soft text-small d-block">{{ say(partInWords(part.terms)) }}</span>
+              <b>{{ money(file.request.amount) }}</b>
             </dd>
-          </template>
-          <template v-for="security in file.securities" :key="security.id">
-            <dt>Pledged</dt>
-            <dd class="figure">
-              {{ money(security.value) }}
-              <span class="soft text-small d-block">{{ security.description ?? SECURITY_KIND_LABEL[(security.kind ?? 'other') as SecurityKind] }}</span>
-            </dd>
-          </template>
-        </dl>
-        <h3>People</h3>
-        <ul class="facts">
-          <li v-for="person in file.people" :key="person.id">
-            {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}, born {{ showDate(person.birthDate) }}
-          </li>
-        </ul>
-        <StatedPart :file="file" :path="path" />
-      </section>
-      <section class="sheet part px-4 py-3">
-        <h3>Figures against limits</h3>
-        <FigureRows :figures="judged" :currency="currency" />
-        <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
-          <FigureRows :figures="others" :currency="currency" />
-        </Fold>
-      </section>
-      <section class="sheet part px-4 py-3">
-        <h3>Checks</h3>
-        <ul class="facts">
-          <li v-for="person in signersOf(file)" :key="person.id">
-            <b>{{ personName(person) }}:</b> {{ stillToSettle(person.id) }}
-          </li>
-        </ul>
-        <h3>What the figures raised</h3>
-        <p v-if="explained.length === 0" class="soft">Nothing had to be explained.</p>
-        <ul class="facts">
-          <li v-for="one in explained" :key="one.subject">
-            <Mark kind="settled" />
-            {{ say(one.what) }}: “{{ one.text }}”
-          </li>
-        </ul>
-        <h3>Exceptions</h3>
-        <p v-if="file.exceptions.length === 0" class="soft">None was asked for.</p>
-        <ul class="facts">
-          <li v-for="exception in file.exceptions" :key="exception.id">
-            <Mark :kind="exception.answer === 'granted' ? 'settled' : exception.answer === 'refused' ? 'blocked' : 'waiting'" />
-            {{ exceptionTitle(exception.subject) }}: “{{ exception.reason }}” {{ exception.askedBy }},
-            <template v-if="exception.answer">{{ exception.answer }} by {{ exception.answeredBy }}</template>
-            <template v-else-if="desk.may('exception.answer')">
-              <v-btn size="x-small" :loading="busy === exception.id" @click="answerException(exception.id, 'granted')">Grant</v-btn>
-              <v-btn size="x-small" variant="text" @click="answerException(exception.id, 'refused')">Refuse</v-btn>
+            <dt>Term</dt>
+            <dd class="figure">{{ file.request.termMonths ?? '—' }} months</dd>
+            <template v-for="part in parts" :key="part.id ?? ''">
+              <dt>{{ part.offer.label }}</dt>
+              <dd class="figure">
+                {{ money(part.terms.principal) }}
+                <span class="soft text-small d-block">{{ say(partInWords(part.terms)) }}</span>
+              </dd>
             </template>
-            <template v-else>not answered yet</template>
-          </li>
-        </ul>
-      </section>
-      <section class="sheet part px-4 py-3">
-        <h3>Conditions and papers</h3>
-        <ul class="facts">
-          <li v-for="condition in path.conditions" :key="condition.key">
-            <Mark :kind="condition.state === 'satisfied' || condition.state === 'excused' ? 'settled' : condition.state === 'notNeeded' ? 'none' : 'blocked'" />
-            <router-link :to="{ path: `/files/${file.reference}/conditions`, hash: `#${condition.key}` }">{{ say(condition.title) }}</router-link>
-            ({{ say(condition.about) }}): {{ CONDITION_STATE_LABEL[condition.state].toLowerCase() }}
-          </li>
-        </ul>
-        <h3>Signatures</h3>
-        <p v-if="file.envelope?.state === 'complete'">
-          <Mark kind="settled" />
-          sealed {{ showTime(file.envelope.completedAt) }},
-          <a :href="`${editing.url}/agreement`" target="_blank" rel="noopener">the sealed PDF</a>
-        </p>
-        <p v-else class="soft">{{ file.envelope?.state === 'out' ? 'out, not complete' : 'not sent' }}</p>
-      </section>
-      <section class="sheet part px-4 py-3">
-        <h3>Decisions so far</h3>
-        <p v-if="file.decisions.length === 0" class="soft">None yet.</p>
-        <ul class="facts">
-          <li v-for="decision in file.decisions" :key="decision.id">
-            <b>{{ OUTCOME[decision.outcome] }}</b>
-            by {{ decision.by }}, {{ showTime(decision.at) }}
-            <template v-if="decision.reasons.length > 0">: {{ decision.reasons.map(reasonText).join('; ') }}</template>
-            <span v-if="decision.comment" class="soft">“{{ decision.comment }}”</span>
-            <span v-if="decision.answer">Answer: “{{ decision.answer }}”</span>
-            <v-btn size="x-small" variant="text" @click="shownCalculation = decision.id">Its calculation</v-btn>
-          </li>
-        </ul>
-      </section>
-      <section class="sheet part px-4 py-3">
-        <h3>Latest changes</h3>
-        <ul class="facts">
-          <li v-for="entry in editing.view.value?.recent.slice(0, 6)" :key="entry.sequence">
-            <span class="soft">{{ showTime(entry.at) }}</span>
-            {{ entry.actor }}: {{ describeEntry(entry, file) }}
-          </li>
-        </ul>
-        <router-link :to="`/files/${file.reference}/history`">The whole history</router-link>
-      </section>
+            <template v-for="security in file.securities" :key="security.id">
+              <dt>Pledged</dt>
+              <dd class="figure">
+                {{ money(security.value) }}
+                <span class="soft text-small d-block">{{ security.description ?? SECURITY_KIND_LABEL[(security.kind ?? 'other') as SecurityKind] }}</span>
+              </dd>
+            </template>
+          </dl>
+          <h3>People</h3>
+          <ul class="facts">
+            <li v-for="person in file.people" :key="person.id">
+              {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}, born {{ showDate(person.birthDate) }}
+            </li>
+          </ul>
+          <StatedPart :file="file" :path="path" />
+        </section>
+        <section class="sheet part px-4 py-3">
+          <h3>Conditions and papers</h3>
+          <ul class="facts">
+            <li v-for="condition in path.conditions" :key="condition.key">
+              <Mark
+                :kind="condition.state === 'satisfied' || condition.state === 'excused' ? 'settled' : condition.state === 'notNeeded' ? 'none' : 'blocked'"
+              />
+              <router-link :to="{ path: `/files/${file.reference}/conditions`, hash: `#${condition.key}` }">{{ say(condition.title) }}</router-link>
+              ({{ say(condition.about) }}): {{ CONDITION_STATE_LABEL[condition.state].toLowerCase() }}
+            </li>
+          </ul>
+          <h3>Signatures</h3>
+          <p v-if="file.envelope?.state === 'complete'">
+            <Mark kind="settled" />
+            sealed {{ showTime(file.envelope.completedAt) }},
+            <a :href="`${editing.url}/agreement`" target="_blank" rel="noopener">the sealed PDF</a>
+          </p>
+          <p v-else class="soft">{{ file.envelope?.state === 'out' ? 'out, not complete' : 'not sent' }}</p>
+        </section>
+      </div>
+      <div class="column">
+        <section class="sheet part px-4 py-3">
+          <h3>Figures against limits</h3>
+          <FigureRows :figures="judged" :currency="currency" />
+          <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
+            <FigureRows :figures="others" :currency="currency" />
+          </Fold>
+        </section>
+        <section class="sheet part px-4 py-3">
+          <h3>Checks</h3>
+          <ul class="facts">
+            <li v-for="person in signersOf(file)" :key="person.id">
+              <b>{{ personName(person) }}:</b> {{ stillToSettle(person.id) }}
+            </li>
+          </ul>
+          <h3>What the figures raised</h3>
+          <p v-if="explained.length === 0" class="soft">Nothing had to be explained.</p>
+          <ul class="facts">
+            <li v-for="one in explained" :key="one.subject">
+              <Mark kind="settled" />
+              {{ say(one.what) }}: “{{ one.text }}”
+            </li>
+          </ul>
+          <h3>Exceptions</h3>
+          <p v-if="file.exceptions.length === 0" class="soft">None was asked for.</p>
+          <ul class="facts">
+            <li v-for="exception in file.exceptions" :key="exception.id">
+              <Mark :kind="exception.answer === 'granted' ? 'settled' : exception.answer === 'refused' ? 'blocked' : 'waiting'" />
+              {{ exceptionTitle(exception.subject) }}: “{{ exception.reason }}” {{ exception.askedBy }},
+              <template v-if="exception.answer">{{ exception.answer }} by {{ exception.answeredBy }}</template>
+              <template v-else-if="desk.may('exception.answer')">
+                <v-btn size="x-small" :loading="busy === exception.id" @click="answerException(exception.id, 'granted')">Grant</v-btn>
+                <v-btn size="x-small" variant="text" @click="answerException(exception.id, 'refused')">Refuse</v-btn>
+              </template>
+              <template v-else>not answered yet</template>
+            </li>
+          </ul>
+        </section>
+        <section class="sheet part px-4 py-3">
+          <h3>Decisions so far</h3>
+          <p v-if="file.decisions.length === 0" class="soft">None yet.</p>
+          <ul class="facts">
+            <li v-for="decision in file.decisions" :key="decision.id">
+              <b>{{ OUTCOME[decision.outcome] }}</b>
+              by {{ decision.by }}, {{ showTime(decision.at) }}
+              <template v-if="decision.reasons.length > 0">: {{ decision.reasons.map(reasonText).join('; ') }}</template>
+              <span v-if="decision.comment" class="soft">“{{ decision.comment }}”</span>
+              <span v-if="decision.answer">Answer: “{{ decision.answer }}”</span>
+              <v-btn size="x-small" variant="text" @click="shownCalculation = decision.id">Its calculation</v-btn>
+            </li>
+          </ul>
+        </section>
+        <section class="sheet part px-4 py-3">
+          <h3>Latest changes</h3>
+          <ul class="facts">
+            <li v-for="entry in editing.view.value?.recent.slice(0, 6)" :key="entry.sequence">
+              <span class="soft">{{ showTime(entry.at) }}</span>
+              {{ entry.actor }}: {{ describeEntry(entry, file) }}
+            </li>
+          </ul>
+          <router-link :to="`/files/${file.reference}/history`">The whole history</router-link>
+        </section>
+      </div>
     </div>
     <CalculationSheet :reference="file.reference" :decision-id="shownCalculation" :pack="file.pack" @close="shownCalculation = null" />
     <WillHappen
@@ -460,8 +466,13 @@ const stillToSettle = (personId: string): string => {
 <style scoped>
 .sheet-grid {
   display: grid;
-  grid-template-columns: 1fr 1.25fr;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr);
   gap: 12px;
+}
+.column {
+  display: grid;
+  gap: 12px;
+  align-content: start;
 }
 @media (width < 1060px) {
   .sheet-grid {

@@ -3,11 +3,11 @@ import type { DoorView } from '@cavren/contract';
 import { defineAsyncComponent, onMounted, ref } from 'vue';
 import { api, setCsrfToken } from '../api/index';
 import ComeIn from './ComeIn.vue';
-import Inside from './Inside.vue';
 
 /** The applicants' own pages: come in with a link or a reference, see how it stands, send papers, sign. */
 const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
 const Apply = defineAsyncComponent(() => import('./Apply.vue'));
+const Inside = defineAsyncComponent(() => import('./Inside.vue'));
 const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(location.pathname)?.[1] ?? null;
 const view = ref<DoorView | null>(null);
 const looking = ref(true);

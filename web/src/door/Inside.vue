@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
 import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
-import { api, messageOf } from '../api/index';
+import { api, isSignedOut, messageOf } from '../api/index';
 import { PickFile } from '../look/index';
 import SignFlow from './SignFlow.vue';
-import { isSignedOut } from './unsent';
 
 const props = defineProps<{ view: DoorView }>();
 const emit = defineEmits<{ change: [view: DoorView]; leave: []; ended: [] }>();

@@ -5,8 +5,8 @@ import { AskText } from '../look/index';
 import KeptText from './KeptText.vue';
 import DoorField from './DoorField.vue';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
-import { api, messageOf } from '../api/index';
-import { isSignedOut, unsent, withUnsent } from './unsent';
+import { api, isSignedOut, messageOf } from '../api/index';
+import { unsent, withUnsent } from './unsent';
 import type { Writing } from '../words/index';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
 import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
-import { api, messageOf } from '../api/index';
+import { api, isSignedOut, messageOf } from '../api/index';
 import { AskText } from '../look/index';
-import { isSignedOut } from './unsent';
 
 /** Agree to electronic papers, read to the end, choose, sign; each step is kept by the server before the next opens. */
 const props = defineProps<{ view: DoorView }>();

@@ -1,7 +1,7 @@
 import { descriptionOf, fieldOf, type DetailChange, type Entity, type FieldValue } from '@cavren/core';
 import type { DoorDetailsView, DoorRow } from '@cavren/contract';
 import { computed, reactive, ref, shallowRef, type ComputedRef, type Ref } from 'vue';
-import { ApiProblem, messageOf, Unreachable } from '../api/index';
+import { ApiProblem, isSignedOut, messageOf, Unreachable } from '../api/index';
 
 /** Something that was said and is not with us yet, and where on the page it was said. */
 export interface Wish {
@@ -44,7 +44,6 @@ function keptUnder(name: string, shelf: Line['shelf']): Wish[] {
   }
 }
 
-export const isSignedOut = (error: unknown): boolean => error instanceof ApiProblem && error.problem.code === 'signed-out';
 const TURNS = 3;
 
 /**

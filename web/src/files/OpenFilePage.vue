@@ -275,6 +275,8 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
   justify-self: start;
 }
 .match {
+  flex: none;
+  contain: none;
   padding: 4px 10px;
   margin-bottom: 6px;
 }

@@ -115,7 +115,7 @@ function make(proposal: Proposal): void {
       <p v-if="versions.full.value && versions.mayWrite.value" class="soft">{{ versions.full.value }}.</p>
       <template v-if="fit.outOfReach.length > 0">
         <h3 class="mt-4">Not alone</h3>
-        <ul class="lines">
+        <ul class="facts">
           <li v-for="{ lever, why } in fit.outOfReach" :key="lever + say(why)">
             <b>{{ LEVER_WORD[lever] }}:</b> {{ sayWithin(say, why) }}
           </li>

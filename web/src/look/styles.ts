@@ -1,5 +1,4 @@
 import 'vuetify/styles/core';
-import 'vuetify/styles/utilities';
 import './fonts';
 import './tokens.css';
 import './kit.css';
