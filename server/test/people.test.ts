@@ -1,3 +1,4 @@
+import { viewAfter, type FileAnswer } from '@cavren/contract';
 import type {
   CertificatePage,
   DoorDetailsView,
@@ -230,7 +231,12 @@ describe('one household in one round', () => {
     await one.await();
     expect(one.file.clashes).toEqual([{ personId: one.applicant.id, reference: two.reference }]);
     expect(pathKeys(one)).toContain(`clash:${one.applicant.id}:${two.reference}`);
-    await two.act('wren', '/withdraw', { reason: 'they come in together' });
+    const open_ = (await (await cavren.as('wren')).get<FileView>(two.url)).body;
+    const { changed, entries, ...answer } = (await two.act('wren', '/withdraw', { reason: 'they come in together' })).body;
+    // Whoever looks on sees how it ended, from the answer as from reading the file anew.
+    const ended = (await (await cavren.as('wren')).get<FileView>(two.url)).body;
+    expect(ended.ending).toMatchObject({ act: 'file.withdraw', actor: 'Wren Halloway', after: 'they come in together' });
+    expect([open_.ending, viewAfter(open_, { changed, entries, ...answer })?.ending]).toEqual([null, ended.ending]);
     await one.await();
     expect(one.file.clashes).toEqual([]);
   });
@@ -462,6 +468,10 @@ describe('how an application begins', () => {
     expect([walk.file.stage, await warnings()]).toEqual(['details', 2]);
     await sweepAt(57 + 60);
     expect(walk.file.stage).toBe('lapsed');
+    expect((await (await cavren.as('wren')).get<FileView>(walk.url)).body.ending).toMatchObject({
+      act: 'file.lapse',
+      after: expect.stringMatching(/^\d+$/) as string,
+    });
     expect(await newestMessage(cavren, '+12125550190', walk.reference)).toContain('has lapsed');
     expect(walk.view.recent[0]).toMatchObject({ act: 'file.stage', actor: 'Cavren' });
     cavren.clock.at = null;

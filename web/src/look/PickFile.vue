@@ -27,3 +27,16 @@ function take(files: File | File[] | null): void {
     @update:model-value="take"
   />
 </template>
+
+<style scoped>
+/* It is pressed, not typed in. */
+.pick :deep(input::placeholder) {
+  color: var(--teal);
+  opacity: 1;
+  font-weight: 600;
+}
+.pick :deep(.v-field) {
+  color: var(--teal);
+  cursor: pointer;
+}
+</style>
