@@ -1,4 +1,4 @@
-import { viewAfter, type FileAnswer } from '@cavren/contract';
+import { viewAfter } from '@cavren/contract';
 import type {
   CertificatePage,
   DoorDetailsView,
