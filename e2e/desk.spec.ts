@@ -24,7 +24,7 @@ test('Files: filters live in the address, pages come from the server', async ({ 
   await expect(page).toHaveURL(/stage=declined/);
   await expect(page).not.toHaveURL(/page=2/);
   await page.reload();
-  await expect(page.getByLabel('Stage')).toHaveValue('Declined');
+  await expect(page.getByLabel('Stage').and(page.locator('input'))).toHaveValue('Declined');
   await page.getByLabel('Name or reference').fill('arkw');
   await expect(page.locator('tbody tr')).toHaveCount(1);
   await page.getByLabel('Name or reference').fill('nobody at all');

@@ -315,7 +315,7 @@ test('declarations: a yes asks for its reason, a consent is taken back, monitori
   await choose(wren.getByLabel(/^Sex of/), 'declined to answer');
   await kept;
   await wren.reload();
-  await expect(wren.getByLabel(/^Sex of/)).toHaveValue('declined to answer');
+  await expect(wren.getByLabel(/^Sex of/).and(wren.locator('input'))).toHaveValue('declined to answer');
   const ansel = await deskOf(browser, 'ansel');
   await ansel.goto(`/files/${reference}/declarations`);
   await expect(ansel.getByRole('heading', { name: 'Consents' })).toBeVisible();

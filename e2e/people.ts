@@ -81,9 +81,11 @@ export const field = (page: Page, label: string | RegExp): Locator => page.locat
 
 /** Chooses in a list of choices, by the words of one. */
 export async function choose(control: Locator, words: string): Promise<void> {
-  await control.press('ArrowDown');
+  // The list has the label of its control for as long as it is there.
+  const input = control.and(control.page().locator('input'));
+  await input.press('ArrowDown');
   await control.page().getByRole('option', { name: words, exact: true }).click();
-  await expect(control).toHaveValue(words);
+  await expect(input).toHaveValue(words);
 }
 
 /** Opens a row that reads as a line, by what it says, or the first of a place. */

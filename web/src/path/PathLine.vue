@@ -37,7 +37,7 @@ const mine = computed(() => desk.me !== null && HOLDERS_OF[desk.me.role].include
     <span v-if="reasoned" class="meta">{{ say(entry.why) }}</span>
     <span v-if="!quiet && (!mine || (due && dated))" class="meta">
       {{ mine ? '' : `with ${entry.holderName ?? HOLDER_LABEL[entry.holder].toLowerCase()} since ${showDay(entry.since)}` }}
-      <b v-if="due && dated" :class="{ wrong: due.late }">due {{ due.text }}</b>
+      <b v-if="due && dated" :class="{ wrong: due.late }">{{ due.late ? '' : 'due ' }}{{ due.text }}</b>
     </span>
   </button>
 </template>

@@ -42,7 +42,7 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
       <h3>
         Before {{ STAGE_LABEL[path.next].toLowerCase()
         }}<template v-if="dueOfAll"
-          >, <span :class="{ wrong: dueOfAll.late }">due {{ dueOfAll.text }}</span></template
+          >, <span :class="{ wrong: dueOfAll.late }">{{ dueOfAll.late ? '' : 'due ' }}{{ dueOfAll.text }}</span></template
         >
       </h3>
       <p v-if="path.now.length === 0" class="py-2">
