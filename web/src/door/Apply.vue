@@ -4,8 +4,9 @@ import { parseDate, type IsoDate } from '@cavren/core';
 import { computed, onMounted, ref, toRefs } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
+import AskCode from './AskCode.vue';
 import { keptForm } from './kept';
-import { listed } from '../words/index';
+import { DATE_FORM, listed } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
 const props = defineProps<{ code: string }>();
@@ -127,7 +128,7 @@ const again = () =>
           :error="problems['birthDate']"
           name="birthDate"
           autocomplete="bday"
-          :placeholder="order === 'mdy' ? 'month/day/year' : 'day/month/year'"
+          :placeholder="DATE_FORM[order]"
           required
         />
         <AskText
@@ -153,18 +154,7 @@ const again = () =>
         </p>
       </section>
       <form class="stack" @submit.prevent="enter">
-        <AskText
-          v-model="typedCode"
-          class="code"
-          label="Six-digit code that we texted you"
-          :error="problems['code']"
-          name="code"
-          inputmode="numeric"
-          autocomplete="one-time-code"
-          maxlength="6"
-          required
-          autofocus
-        />
+        <AskCode v-model="typedCode" label="Six-digit code that we texted you" :error="problems['code']" />
         <v-btn type="submit" variant="flat" :disabled="busy || typedCode.length !== 6">Go on</v-btn>
         <v-btn variant="text" :disabled="busy" @click="again">Send another code</v-btn>
       </form>

@@ -3,6 +3,7 @@ import type { DoorGreeting, DoorView } from '@cavren/contract';
 import { onMounted, ref, toRefs } from 'vue';
 import { api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
+import AskCode from './AskCode.vue';
 import { keptForm } from './kept';
 
 const props = defineProps<{
@@ -84,17 +85,7 @@ const enter = () =>
           The code is on its way to your phone ending in
           <b>{{ greeting?.phoneTail }}</b>. It holds for ten minutes.
         </p>
-        <AskText
-          v-model="code"
-          class="code"
-          label="Six-digit code"
-          name="code"
-          inputmode="numeric"
-          autocomplete="one-time-code"
-          maxlength="6"
-          required
-          autofocus
-        />
+        <AskCode v-model="code" label="Six-digit code" />
         <v-btn type="submit" variant="flat" :disabled="busy || code.length !== 6">Come in</v-btn>
         <v-btn variant="text" :disabled="busy" @click="send">Send another code</v-btn>
       </form>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { dateInWords, fieldOf, type Entity, type FieldValue, type IsoDate } from '@cavren/core';
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { DetailControl } from '../fields/index';
 import { Labelled } from '../look/index';
+import { typedText } from './typed';
 import { readTyped, typedValue, type Writing } from '../words/index';
 
 /** One field at the front door, by the description of its detail: asked in the applicant's words, read and shown as their place writes. */
@@ -29,12 +30,7 @@ const isHidden = computed(() => described.value?.kind === 'hidden');
 const shown = computed(() => (described.value && !isHidden.value ? typedValue(described.value, props.value ?? null, props.writing) : ''));
 const inWords = computed(() => (described.value?.kind === 'date' && typeof props.value === 'string' ? dateInWords(props.value as IsoDate) : ''));
 
-/** What is typed stays until it is left, whatever arrives meanwhile; what can't be a value stays to be corrected. */
-const text = ref(shown.value);
-const focused = ref(false);
-watch(shown, (value) => {
-  if (!focused.value) text.value = value;
-});
+const { text, focused } = typedText(() => shown.value);
 function put(): void {
   if (!described.value) return;
   const reading = readTyped(described.value, text.value.trim(), props.writing, props.today);

@@ -7,7 +7,7 @@ import DoorField from './DoorField.vue';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
 import { unsent, withUnsent } from './unsent';
-import type { Writing } from '../words/index';
+import { DATE_FORM, type Writing } from '../words/index';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */
 const props = defineProps<{ view: DoorView; details: DoorDetailsView }>();
@@ -362,7 +362,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           v-model="partner.born"
           label="Their birth date"
           autocomplete="off"
-          :placeholder="writing.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+          :placeholder="DATE_FORM[writing.dateOrder]"
           :error="problems['partner.born'] || undefined"
         />
         <AskText v-model="partner.phone" label="Their mobile phone" type="tel" autocomplete="off" :error="problems['partner'] || undefined" />

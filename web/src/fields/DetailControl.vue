@@ -11,7 +11,7 @@ const props = defineProps<{
   /** Its id and name, from the label above it. */
   named: Record<string, string | undefined>;
   value: unknown;
-  choices: readonly { value: string; label: string; disabled?: boolean }[];
+  choices: readonly { value: string; label: string }[];
   /** What an empty choice stands for. */
   empty?: string | undefined;
   /** The words beside a box to tick; without them it says yes or no. */
@@ -23,7 +23,7 @@ const emit = defineEmits<{ chosen: [value: string | boolean | null] }>();
 const CHOSEN: readonly string[] = ['choice', 'person', 'people'];
 const DECIMAL: readonly string[] = ['money', 'profit', 'decimal', 'share', 'percent'];
 const kind = computed(() => props.described.kind);
-const items = computed(() => [{ value: '', label: props.empty ?? '—' }, ...props.choices].map((item) => ({ ...item, props: { disabled: item.disabled } })));
+const items = computed(() => [{ value: '', label: props.empty ?? '—' }, ...props.choices]);
 const chosen = computed(() => (typeof props.value === 'string' ? props.value : props.empty ? '' : null));
 const inputmode = computed(() => (DECIMAL.includes(kind.value) ? 'decimal' : kind.value === 'whole' ? 'numeric' : undefined));
 /** A message of the kit, or none. */

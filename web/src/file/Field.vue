@@ -9,7 +9,7 @@ import { possibleDates } from './dates';
 import { useEditing } from './editing';
 import { optionsOf, type Option } from './options';
 import { Labelled } from '../look/index';
-import { labelOf, readTyped, typedValue, type Reading } from '../words/index';
+import { DATE_FORM, labelOf, readTyped, typedValue, type Reading } from '../words/index';
 
 const { showTime } = useShown();
 /** One field of a file, by the description of its detail: shows what is there, reads what people type, saves when it is left, says what is wrong at itself. */
@@ -58,7 +58,6 @@ watch(shown, (value) => {
   if (!focused.value && !problem.value && asked.value.length === 0) text.value = value;
 });
 
-const DATE_FORM = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' } as const;
 /** How a date is written here, and of a hidden number the end that is there, while one is about to type. */
 const placeholder = computed(() => {
   if (!focused.value) return '';

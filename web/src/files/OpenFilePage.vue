@@ -8,7 +8,7 @@ import { ApiProblem, api, messageOf } from '../api/index';
 import { possibleDates } from '../file/index';
 import { AskChoice, AskText, controlsIn, focusOn, Fold, Mark } from '../look/index';
 import { localToday, showDate, showPhone } from './words';
-import { sayAll, useSay } from '../words/index';
+import { DATE_FORM, sayAll, useSay } from '../words/index';
 
 const say = useSay();
 
@@ -40,7 +40,6 @@ const picked = computed(() => products.value?.find(({ code }) => code === produc
 /** Days are those of the product's place, and written as there; before there is one, those of this desk. */
 const today = computed(() => (picked.value ? isoDate(picked.value.today) : localToday()));
 const order = computed(() => picked.value?.dateOrder ?? 'mdy');
-const ORDER_WORD = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' } as const;
 const received = computed({ get: () => receivedTyped.value ?? formatDate(today.value, order.value), set: (text) => (receivedTyped.value = text) });
 const offered = computed(() => (products.value ?? []).filter(({ bars }) => bars.length === 0));
 const barred = computed(() => (products.value ?? []).filter(({ bars }) => bars.length > 0));
@@ -98,8 +97,8 @@ async function search(): Promise<void> {
 async function open(): Promise<void> {
   const [receivedOn] = possibleDates(received.value, order.value, today.value);
   const [signedOn = null] = signed.value.trim() ? possibleDates(signed.value, order.value, today.value) : [];
-  if (!receivedOn) return void (problems.value = { receivedOn: `Give the date as ${ORDER_WORD[order.value]}.` });
-  if (signed.value.trim() && !signedOn) return void (problems.value = { signedOn: `Give the date as ${ORDER_WORD[order.value]}.` });
+  if (!receivedOn) return void (problems.value = { receivedOn: `Give the date as ${DATE_FORM[order.value]}.` });
+  if (signed.value.trim() && !signedOn) return void (problems.value = { signedOn: `Give the date as ${DATE_FORM[order.value]}.` });
   busy.value = true;
   problems.value = {};
   try {
@@ -156,7 +155,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
           :error="readings.length > 1 ? undefined : problems['birthDate']"
           :hint="birthDate ? dateInWords(birthDate) : undefined"
           name="birthDate"
-          :placeholder="ORDER_WORD[order]"
+          :placeholder="DATE_FORM[order]"
           autocomplete="off"
         />
         <span v-if="readings.length > 1" class="which mt-1">
@@ -231,7 +230,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
         label="Signed on"
         :error="problems['signedOn']"
         name="signedOn"
-        :placeholder="ORDER_WORD[order]"
+        :placeholder="DATE_FORM[order]"
         autocomplete="off"
       />
       <AskText

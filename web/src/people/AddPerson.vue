@@ -5,7 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { possibleDates, useEditing, useShown } from '../file/index';
 import { AskChoice, AskText, focusOn } from '../look/index';
-import { sayAll, useSay } from '../words/index';
+import { DATE_FORM, sayAll, useSay } from '../words/index';
 
 const say = useSay();
 
@@ -153,7 +153,7 @@ function add(match: PersonMatch | null): void {
           :label="kind === 'person' ? 'Birth date' : 'Founded on'"
           name="addBorn"
           autocomplete="off"
-          :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+          :placeholder="DATE_FORM[file.pack.dateOrder]"
         />
         <AskChoice v-if="kind === 'person'" v-model="relation" :label="`To ${to}`" :items="relations" name="addRelation" />
         <v-checkbox v-if="secondParent" v-model="ofBoth" class="align-self-end" :label="`also child of ${personName(secondParent)}`" name="addOfBoth" />

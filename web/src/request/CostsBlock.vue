@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { TermLines, useWorked } from '../affordability/index';
 import { useGoTo } from '../file/index';
 import { AskText, Fold } from '../look/index';
-import { useSay } from '../words/index';
+import { DATE_FORM, useSay } from '../words/index';
 
 const say = useSay();
 
@@ -103,7 +103,7 @@ const TAKE: Record<TakeAlong, string> = {
             class="my-3"
             label="Settled early on"
             :error="dayProblem || undefined"
-            :placeholder="file.pack.dateOrder === 'mdy' ? 'month/day/year' : 'day/month/year'"
+            :placeholder="DATE_FORM[file.pack.dateOrder]"
             data-aside="yes"
           />
           <Fold v-if="!dayProblem && costs.settlement.length > 0">

@@ -45,7 +45,7 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
         </div>
       </dl>
     </div>
-    <v-btn-toggle v-if="intake" class="justify-self-start" aria-label="Whose move it is" mandatory :model-value="wish.waitingFor">
+    <v-btn-toggle v-if="intake" aria-label="Whose move it is" mandatory :model-value="wish.waitingFor">
       <v-btn value="me" :aria-pressed="wish.waitingFor === 'me'" @click="show({})">Your move {{ data ? `(${data.counts.me})` : '' }}</v-btn>
       <v-btn value="others" :aria-pressed="wish.waitingFor === 'others'" @click="show({ for: 'others' })">
         Waiting for others {{ data ? `(${data.counts.others})` : '' }}

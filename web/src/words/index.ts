@@ -1,3 +1,3 @@
 export { labelInside, labelOf } from './labels';
 export { listed, provideSay, sayAll, sayWithin, useSay } from './say';
-export { isFigure, readTyped, saidValue, typedValue, type Reading, type Writing } from './values';
+export { DATE_FORM, isFigure, readTyped, saidValue, typedValue, type Reading, type Writing } from './values';

@@ -20,6 +20,9 @@ export interface Writing {
   phoneRegion: string;
 }
 
+/** How dates are typed in an order, for who is about to. */
+export const DATE_FORM: Readonly<Record<DateOrder, string>> = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' };
+
 const percentOf = (share: number): string => String(Number((share * 100).toFixed(4)));
 const NUMBERS: readonly Field['kind'][] = ['money', 'profit', 'whole', 'decimal', 'share', 'percent'];
 
