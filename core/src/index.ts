@@ -1,5 +1,5 @@
 /** What other parts use of core, by the folder that it is in. */
-export { FIGURE_UNITS, type FigureUnit, inPercent, SIGNS, type Term, total } from './basis/arithmetic/index';
+export { CALCULATION_VERSION, FIGURE_UNITS, type FigureUnit, inPercent, SIGNS, type Term, total } from './basis/arithmetic/index';
 export {
   addDays,
   addMonths,
@@ -176,7 +176,6 @@ export { affordability, type Affordability, type AffordabilityInput, type Figure
 export {
   calculate,
   type Calculation,
-  CALCULATION_VERSION,
   calculationInput,
   type FileFigures,
   isWhole,

@@ -72,6 +72,11 @@ export function monthsBack(from: IsoDate, to: IsoDate): number {
   return addMonths(to, -apart) >= from ? apart : apart - 1;
 }
 
+/** The same day of an earlier month; a day that the month lacks lies as far past its end (two months before 30 April: 2 March). */
+export function monthsBefore(date: IsoDate, months: number): IsoDate {
+  return addDays(addMonths(`${date.slice(0, 8)}01` as IsoDate, -months), Number(date.slice(8, 10)) - 1);
+}
+
 /** Calendar days from one date to the other; negative when `to` is earlier. */
 export function daysBetween(from: IsoDate, to: IsoDate): number {
   return dayNumber(to) - dayNumber(from);

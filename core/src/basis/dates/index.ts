@@ -13,6 +13,7 @@ export {
   type IsoDate,
   monthInWords,
   monthsBack,
+  monthsBefore,
   parseDate,
   parseMonth,
   yearsBetween,

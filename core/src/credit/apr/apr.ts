@@ -1,4 +1,4 @@
-import { addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
+import { addDays, addMonths, daysBetween, monthsBack, monthsBefore, type IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 
 export const RATE_METHODS = ['regulationZ', 'directive'] as const;
@@ -43,51 +43,72 @@ export function actuarialRate(advances: readonly PlacedAmount[], payments: reado
     }
     return { value, slope };
   };
-  return solve(excess) * perYear;
+  return solve(excess, lowestFor(Math.max(...flows.map(({ t }) => t)))) * perYear;
 }
+
+/** Where a sum lies on a method's scale of time, and how many of its units a year has. */
+export interface RateScale {
+  /** Null where the scale is in years. */
+  unit: UnitPeriod | null;
+  perYear: number;
+  place: (on: IsoDate) => { t: number; f: number };
+}
+
+/** The scale of Regulation Z from the first advance on. Source: 12 CFR 1026 Appendix J (b)(5). */
+export const regulationZScale = (start: IsoDate, unit: UnitPeriod): RateScale => ({
+  unit,
+  perYear: unitPeriodsInYear(unit),
+  place: (on) => unitPeriods(start, on, unit),
+});
+
+/** The scale of the directive from the first drawdown on, in whole weeks or months of a year and days. Source: Directive 2008/48/EC, Annex I, part I, remark (c). */
+export const directiveScale = (start: IsoDate, whole: 'weeks' | 'months'): RateScale => ({
+  unit: null,
+  perYear: 1,
+  place: (on) => ({ t: yearsFrom(start, on, whole), f: 0 }),
+});
+
+/** The yearly rate at which sums on a scale are worth the same. @returns a decimal fraction, not rounded. */
+export function rateOn({ place, perYear }: RateScale, advances: readonly DatedAmount[], payments: readonly DatedAmount[]): number {
+  const placed = (sums: readonly DatedAmount[]) => sums.map((sum): PlacedAmount => ({ amount: sum.amount, ...place(sum.on) }));
+  return actuarialRate(placed(advances), placed(payments), perYear);
+}
+
+/** The annual percentage rate of Regulation Z from dates. @returns a decimal fraction, not rounded. */
+export const regulationZRate = (advances: readonly DatedAmount[], payments: readonly DatedAmount[], unit: UnitPeriod): number =>
+  rateOn(regulationZScale(earliest(advances), unit), advances, payments);
 
 /**
- * The annual percentage rate of Regulation Z from dates: places each sum by counting whole unit-periods back from it to
- * the first advance, and the odd days that are left as a fraction (30 days to a month, 7 to a week).
- * Source: 12 CFR 1026 Appendix J (b)(5).
- * @returns a decimal fraction, not rounded.
+ * Whole unit-periods and the fraction of one between two dates, counted back from the later date. Odd days are counted over
+ * 30 to a month, and over 365 where the unit-period is a year, unless what is left of one is whole months, of which each is
+ * a twelfth. Days of the month are kept while months are counted back: two months before 30 April is a day past the end of
+ * February, not its last.
+ * Source: 12 CFR 1026 Appendix J (b)(5)(ii) to (vi).
  */
-export function regulationZRate(advances: readonly DatedAmount[], payments: readonly DatedAmount[], unit: UnitPeriod): number {
-  const start = earliest(advances);
-  const place = ({ on, amount }: DatedAmount): PlacedAmount => ({ amount, ...unitPeriods(start, on, unit) });
-  return actuarialRate(advances.map(place), payments.map(place), unitPeriodsInYear(unit));
-}
-
-/** Whole unit-periods and the fraction of one between two dates, counted back from the later date. */
 export function unitPeriods(from: IsoDate, to: IsoDate, unit: UnitPeriod): { t: number; f: number } {
   if (unit.kind !== 'months') {
     const days = daysBetween(from, to);
     const length = unit.length * (unit.kind === 'weeks' ? 7 : 1);
     return { t: Math.floor(days / length), f: (days % length) / length };
   }
-  const t = Math.floor(monthsBack(from, to) / unit.length);
-  return { t, f: oddDays(from, addMonths(to, -t * unit.length), unit.length) / (unit.length * 30) };
-}
-
-/** Days left over: for a unit-period of several months, whole months count as 30 days each, then actual days (Appendix J (b)(5)(iv)). */
-function oddDays(from: IsoDate, to: IsoDate, monthsInUnit: number): number {
-  if (monthsInUnit === 1) return daysBetween(from, to);
   const months = monthsBack(from, to);
-  return months * 30 + daysBetween(from, addMonths(to, -months));
+  const t = Math.floor(months / unit.length);
+  const left = months - t * unit.length;
+  const days = daysBetween(from, monthsBefore(to, months));
+  if (unit.length < 12) return { t, f: (left * 30 + days) / (unit.length * 30) };
+  return { t, f: days === 0 ? left / 12 : daysBetween(from, monthsBefore(to, t * 12)) / 365 };
 }
 
 /**
  * The annual percentage rate of charge of the European Union: Σ C/(1+X)^t = Σ D/(1+X)^s with times in years.
- * A span is counted in whole years, then months of a twelfth, then days of 1/365, which is how equal months come out equal.
- * Source: Directive 2008/48/EC, Annex I, part I and remark (c).
+ * Source: Directive 2008/48/EC, Annex I, part I, as Directive 2011/90/EU words its remark (c); Directive (EU) 2023/2225,
+ * Annex III, carries on both.
+ * @param whole the periods that spans are counted in before days: weeks where everything falls due in weeks.
  * @returns a decimal fraction, not rounded.
  * @throws RangeError when no rate satisfies the equation.
  */
-export function directiveRate(drawdowns: readonly DatedAmount[], repayments: readonly DatedAmount[]): number {
-  const start = earliest(drawdowns);
-  const timed = (sums: readonly DatedAmount[]) => sums.map(({ on, amount }) => ({ amount, years: yearsFrom(start, on) }));
-  return effectiveRate(timed(drawdowns), timed(repayments));
-}
+export const directiveRate = (drawdowns: readonly DatedAmount[], repayments: readonly DatedAmount[], whole: 'weeks' | 'months' = 'months'): number =>
+  rateOn(directiveScale(earliest(drawdowns), whole), drawdowns, repayments);
 
 /** The same equation for sums whose times in years are already known. */
 export function effectiveRate(drawdowns: readonly { amount: number; years: number }[], repayments: readonly { amount: number; years: number }[]): number {
@@ -95,14 +116,18 @@ export function effectiveRate(drawdowns: readonly { amount: number; years: numbe
   return actuarialRate(drawdowns.map(place), repayments.map(place), 1);
 }
 
-/** Years between two dates as the directive counts them: whole months as twelfths, then days over 365. */
-export function yearsFrom(start: IsoDate, on: IsoDate): number {
-  let months = Math.max(0, Math.floor(daysBetween(start, on) / 31) - 1);
-  while (addMonths(start, months + 1) <= on) months += 1;
-  return months / 12 + daysBetween(addMonths(start, months), on) / 365;
+/**
+ * Years between two dates as the directive counts them: whole weeks as 1/52 or whole months as 1/12, counted back from the
+ * later date, then the days that are left over those of the year that ends with them (365 or 366).
+ */
+export function yearsFrom(start: IsoDate, on: IsoDate, whole: 'weeks' | 'months'): number {
+  const days = daysBetween(start, on);
+  const count = whole === 'weeks' ? Math.floor(days / 7) : monthsBack(start, on);
+  const end = whole === 'weeks' ? addDays(on, -7 * count) : monthsBefore(on, count);
+  return count / (whole === 'weeks' ? 52 : 12) + daysBetween(start, end) / daysBetween(addMonths(end, -12), end);
 }
 
-function earliest(sums: readonly DatedAmount[]): IsoDate {
+export function earliest(sums: readonly DatedAmount[]): IsoDate {
   const first = sums.map(({ on }) => on).sort()[0];
   if (!first) throw new RangeError('There must be at least one advance');
   return first;
@@ -111,22 +136,35 @@ function earliest(sums: readonly DatedAmount[]): IsoDate {
 /** 100,000 % a unit-period. */
 const HIGHEST = 1000;
 
-/** Finds the zero of a falling function: Newton's steps, kept inside a bracket that halves where a step leaves it. */
-function solve(excess: (rate: number) => { value: number; slope: number }): number {
-  let low = -0.99;
-  let high = 1;
-  while (excess(high).value > 0) {
-    if (high >= HIGHEST) throw new RangeError('No rate satisfies these payments');
-    high = Math.min(high * 2, HIGHEST);
-  }
-  if (excess(low).value < 0) throw new RangeError('No rate satisfies these payments');
-  let rate = 0.01;
+/** −99 % a unit-period, or as low as sums so many of them away can still be discounted in doubles. */
+const lowestFor = (periods: number): number => Math.max(-0.99, 10 ** (-250 / Math.max(1, periods)) - 1);
+
+/**
+ * Finds the zero of a falling function: a bracket that grows from nothing until it holds it, then Newton's steps inside it,
+ * with a half of the bracket wherever a step leaves it or has not made it half as wide.
+ */
+function solve(excess: (rate: number) => { value: number; slope: number }, lowest: number): number {
+  let low = 0;
+  let high = 0.001;
+  if (excess(0).value < 0) {
+    [low, high] = [-0.001, 0];
+    while (excess(low).value < 0) {
+      if (low <= lowest) throw new RangeError('No rate satisfies these payments');
+      [low, high] = [Math.max(low * 2, lowest), low];
+    }
+  } else
+    while (excess(high).value > 0) {
+      if (high >= HIGHEST) throw new RangeError('No rate satisfies these payments');
+      [low, high] = [high, Math.min(high * 2, HIGHEST)];
+    }
+  let rate = (low + high) / 2;
   for (let turn = 0; turn < 200; turn += 1) {
+    const width = high - low;
     const { value, slope } = excess(rate);
     if (value > 0) low = rate;
     else high = rate;
     const step = rate - value / slope;
-    const next = step > low && step < high ? step : (low + high) / 2;
+    const next = step > low && step < high && (turn % 2 === 0 || high - low < width / 2 || Math.abs(step - rate) < 1e-9) ? step : (low + high) / 2;
     if (Math.abs(next - rate) < 1e-15 || next === rate) return next;
     rate = next;
   }

@@ -4,11 +4,17 @@ export {
   actuarialRate,
   type DatedAmount,
   directiveRate,
+  directiveScale,
   effectiveRate,
   type PlacedAmount,
+  rateOn,
+  type RateScale,
   regulationZRate,
+  regulationZScale,
   type UnitPeriod,
   unitPeriods,
   unitPeriodsInYear,
   yearsFrom,
 } from './apr';
+export { directiveScaleThen, regulationZScaleThen } from './earlier';
+export { unitPeriodFor } from './unit';

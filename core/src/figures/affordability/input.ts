@@ -1,3 +1,4 @@
+import type { AsThen } from '../../basis/arithmetic/index';
 import type { FileState } from '../../file/state/index';
 
 /** The part of a file that affordability reads. */
@@ -19,4 +20,5 @@ export type AffordabilityInput = Pick<
   | 'securities'
   | 'payrolls'
   | 'accounts'
->;
+> &
+  AsThen;

@@ -1,11 +1,9 @@
 import { affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
+import { CALCULATION_VERSION } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
 import { minor, type Minor } from '../../basis/money/index';
 import type { CostRules, FeeRule } from '../../file/product/index';
-
-/** Goes up whenever the arithmetic itself changes what it gives for the same input. */
-export const CALCULATION_VERSION = 2;
 
 /** Everything that a calculation read, the rules and tables in it, and what came out. */
 export interface Calculation {
@@ -36,9 +34,9 @@ export interface Recalculation {
   figures: Figure[];
 }
 
-/** Works a kept calculation again from what it read, with the rules that it was made by. */
-export function recalculate({ input, today, figures: then }: Calculation): Recalculation {
-  const { figures } = affordability(inputAsNow(input), today);
+/** Works a kept calculation again from what it read, with the rules and the arithmetic that it was made by. */
+export function recalculate({ version, input, today, figures: then }: Calculation): Recalculation {
+  const { figures } = affordability({ ...inputAsNow(input), worksAs: version }, today);
   const differences = then
     .map(({ measure, value }) => ({ measure, then: value, now: figures.find((figure) => figure.measure === measure)?.value ?? null }))
     .filter((pair) => pair.then !== pair.now);

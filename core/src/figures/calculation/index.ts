@@ -1,7 +1,6 @@
 export {
   calculate,
   type Calculation,
-  CALCULATION_VERSION,
   calculationInput,
   type FileFigures,
   isWhole,

@@ -1,8 +1,7 @@
 import { say, type Words } from '../../basis/words/index';
 import { affordability, type AffordabilityInput, type Figure } from '../affordability/index';
-import { unitPeriods, unitPeriodsInYear, yearsFrom } from '../../credit/apr/index';
 import type { FigureUnit, Term } from '../../basis/arithmetic/index';
-import { advancesOf, costsOf, partInWords, unitPeriodOf, type CostedPart, type Costs } from '../../lending/costs/index';
+import { advancesOf, costsOf, partInWords, type CostedPart, rateScaleOf, type Costs } from '../../lending/costs/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { feesPaid } from '../../lending/fees/index';
 import type { FileState } from '../../file/state/index';
@@ -262,8 +261,7 @@ class Book {
   /** All sums that change hands, placed on the method's scale of time, and the rate found by Newton's steps in cells. */
   private addRate(costs: Costs, file: WorkbookInput, inRate: string): void {
     const method = file.pack.rateMethod;
-    const unit = unitPeriodOf(costs);
-    const inYear = method === 'directive' ? 1 : unitPeriodsInYear(unit);
+    const { perYear: inYear, place } = rateScaleOf(costs, method);
     const start = costs.advanceOn;
     const rows: Cell[][] = [[this.text(say('workbook.rateBy', { method }), true)]];
     rows.push([this.text(say('workbook.periodsYear')), { value: inYear, format: 'number' }]);
@@ -277,7 +275,6 @@ class Book {
     rows.push([]);
     rows.push([say('workbook.on'), say('workbook.sum'), say('workbook.wholePeriods'), say('workbook.partOne')].map((label) => this.text(label, true)));
     const first = rows.length;
-    const place = (on: IsoDate): { t: number; f: number } => (method === 'directive' ? { t: yearsFrom(start, on), f: 0 } : unitPeriods(start, on, unit));
     const add = (on: IsoDate, cell: Cell): void => {
       const { t, f } = place(on);
       rows.push([{ value: on, format: 'date' }, cell, { value: t, format: 'number' }, { value: f, format: 'number' }]);

@@ -2,7 +2,7 @@ import { IPMT, PPMT, RATE, XIRR } from '@formulajs/formulajs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actuarialRate, effectiveRate, unitPeriods } from '../../credit/apr/index';
-import { addDays, addMonths, daysBetween, isoDate } from '../../basis/dates/index';
+import { addDays, addMonths, daysBetween, isoDate, monthsBack } from '../../basis/dates/index';
 import { advancesOf, annualPercentageRate, costsOf, unitPeriodOf } from './index';
 import { affordability } from '../../figures/affordability/index';
 import { astray } from '../../basis/arithmetic/index';
@@ -56,10 +56,18 @@ describe('what a request costs', () => {
           const rate = annualPercentageRate(costs, 'directive');
           if (rate === null) throw new Error('there is no rate');
           const first = costs.advanceOn;
+          // Months are counted back from the later day, the days that are left over those of the year that ends with them.
+          const [y, m, d] = first.split('-').map(Number) as [number, number, number];
+          const start = Date.UTC(y, m - 1, d);
+          const weekly = parts.every(({ every }) => every === 'week' || every === 'twoWeeks');
           const years = (on: string): number => {
-            let months = 0;
-            while (addMonths(first, months + 1) <= on) months += 1;
-            return months / 12 + daysBetween(addMonths(first, months), isoDate(on)) / 365;
+            const [year, month, day] = on.split('-').map(Number) as [number, number, number];
+            const spent = (Date.UTC(year, month - 1, day) - start) / 86_400_000;
+            const back = (months: number, weeks: number): number => Date.UTC(year, month - 1 - months, day - 7 * weeks);
+            const count = weekly ? Math.floor(spent / 7) : monthsBack(first, isoDate(on));
+            const end = weekly ? back(0, count) : back(count, 0);
+            const before = addMonths(isoDate(new Date(end).toISOString().slice(0, 10)), -12);
+            return count / (weekly ? 52 : 12) + (end - start) / (end - Date.parse(before));
           };
           const worth = (sums: { on: string; amount: number }[]) => sums.reduce((so, { on, amount }) => so + amount / (1 + rate) ** years(on), 0);
           const paid = costs.schedule.rows.map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));

@@ -1,7 +1,18 @@
 import { say, type Words } from '../../basis/words/index';
 import { BLANK_ROW } from '../../file/details/index';
-import { directiveRate, regulationZRate, type DatedAmount, type UnitPeriod, type RateMethod } from '../../credit/apr/index';
-import { type Term } from '../../basis/arithmetic/index';
+import {
+  directiveScale,
+  directiveScaleThen,
+  rateOn,
+  regulationZScale,
+  regulationZScaleThen,
+  unitPeriodFor,
+  type DatedAmount,
+  type RateMethod,
+  type RateScale,
+  type UnitPeriod,
+} from '../../credit/apr/index';
+import { since, type AsThen, type Term } from '../../basis/arithmetic/index';
 import { addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
 import { feesFor, feesPaid, type CountedFee } from '../fees/index';
 import { type FileState } from '../../file/state/index';
@@ -328,34 +339,47 @@ export function advancesOf(costs: Costs): DatedAmount[] {
   return [...byDay].sort(([a], [b]) => (a < b ? -1 : 1)).map(([on, amount]) => ({ on, amount: minor(amount) }));
 }
 
-/**
- * The unit-period of a request: the one of its payments, the shortest where parts differ; of a single payment its whole
- * term, up to a year. Source: 12 CFR 1026 Appendix J (b)(4).
- */
+/** Every payment of a request. */
+const paymentsOf = (costs: Costs): DatedAmount[] =>
+  costs.schedule.rows.filter(({ payment }) => payment > 0).map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
+
+/** The unit-period of a request as its payments come. Source: 12 CFR 1026 Appendix J (b)(4). */
 export function unitPeriodOf(costs: Costs): UnitPeriod {
+  const days = (sums: readonly DatedAmount[]) => sums.map(({ on }) => on);
+  return unitPeriodFor(days(advancesOf(costs)), days(paymentsOf(costs)));
+}
+
+/** The unit-period of versions 1 and 2 of the arithmetic: the shortest of the periods in which parts are paid. */
+function unitPeriodThen(costs: Costs): UnitPeriod {
   const due = costs.schedule.rows.filter(({ payment }) => payment > 0);
   const [only] = due;
   if (due.length === 1 && only && costs.parts.length === 1) {
     const months = monthsBack(costs.advanceOn, only.dueOn);
     if (months >= 1 && addMonths(only.dueOn, -months) === costs.advanceOn) return { kind: 'months', length: Math.min(12, months) };
     const days = daysBetween(costs.advanceOn, only.dueOn);
-    if (days < 365) return { kind: 'days', length: days };
-    return { kind: 'months', length: 12 };
+    return days < 365 ? { kind: 'days', length: days } : { kind: 'months', length: 12 };
   }
   const shortest = costs.parts.map(({ terms }) => PAYMENT_PERIODS[terms.every]).reduce((short, period) => (period.perYear > short.perYear ? period : short));
   return 'weeks' in shortest ? { kind: 'weeks', length: shortest.weeks } : { kind: 'months', length: shortest.months };
+}
+
+/** The scale of time on which a method places what a request pays and is paid. */
+export function rateScaleOf(costs: Costs, method: RateMethod, then: AsThen = {}): RateScale {
+  const start = costs.advanceOn;
+  if (method === 'regulationZ') return since(then, 3) ? regulationZScale(start, unitPeriodOf(costs)) : regulationZScaleThen(start, unitPeriodThen(costs));
+  if (!since(then, 3)) return directiveScaleThen(start);
+  return directiveScale(start, costs.parts.every(({ terms }) => 'weeks' in PAYMENT_PERIODS[terms.every]) ? 'weeks' : 'months');
 }
 
 /**
  * The annual percentage rate of a request by one of the methods; any schedule, any number of advances.
  * @returns a decimal fraction, not rounded; null where fees take all that is advanced, or no rate fits.
  */
-export function annualPercentageRate(costs: Costs, method: RateMethod): number | null {
+export function annualPercentageRate(costs: Costs, method: RateMethod, then: AsThen = {}): number | null {
   const advances = advancesOf(costs);
   if (advances.some(({ amount }) => amount <= 0)) return null;
-  const payments = costs.schedule.rows.filter(({ payment }) => payment > 0).map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
   try {
-    return method === 'regulationZ' ? regulationZRate(advances, payments, unitPeriodOf(costs)) : directiveRate(advances, payments);
+    return rateOn(rateScaleOf(costs, method, then), advances, paymentsOf(costs));
   } catch (error) {
     if (error instanceof RangeError) return null;
     throw error;

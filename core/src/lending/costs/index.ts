@@ -13,6 +13,7 @@ export {
   partProblemOf,
   partsGap,
   partTermsOf,
+  rateScaleOf,
   requestLacks,
   seasonMonths,
   settlementTerms,

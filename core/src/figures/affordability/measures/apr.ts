@@ -1,7 +1,6 @@
 import { say, type Words } from '../../../basis/words/index';
-import { unitPeriodsInYear } from '../../../credit/apr/index';
 import type { Term } from '../../../basis/arithmetic/index';
-import { requestLacks, type Costs, annualPercentageRate, advancesOf, unitPeriodOf } from '../../../lending/costs/index';
+import { requestLacks, type Costs, annualPercentageRate, advancesOf, rateScaleOf } from '../../../lending/costs/index';
 import { type Base } from '../base';
 import { type MeasureKind } from './measure';
 import { amountTerm, owedAtFirst } from './lines';
@@ -14,7 +13,7 @@ export const apr: MeasureKind = {
 
 function rateLines(base: Base, costs: Costs): Term[] | Words {
   const method = base.file.pack.rateMethod;
-  const rate = annualPercentageRate(costs, method);
+  const rate = annualPercentageRate(costs, method, base.file);
   if (rate === null) return say('affordability.amountAboveFees');
   const charges = costs.fees.filter(({ rule }) => rule.inRate);
   const paid = costs.schedule.rows.filter(({ payment }) => payment > 0).length;
@@ -30,7 +29,8 @@ function rateLines(base: Base, costs: Costs): Term[] | Words {
       ref: 'advanced',
     },
   ];
-  if (method === 'directive')
+  const { unit, perYear } = rateScaleOf(costs, method, base.file);
+  if (unit === null)
     return [
       ...lines,
       {
@@ -42,19 +42,17 @@ function rateLines(base: Base, costs: Costs): Term[] | Words {
         note: say('affordability.atWhichPaymentsAreWorth', { paid }),
       },
     ];
-  const unit = unitPeriodOf(costs);
-  const inYear = unitPeriodsInYear(unit);
   return [
     ...lines,
     {
       label:
         unit.length === 1 ? say('affordability.rateMonth', { unit: unit.kind }) : say('affordability.rateMonths', { length: unit.length, unit: unit.kind }),
       sign: '+',
-      value: Number((rate / inYear).toFixed(12)),
+      value: Number((rate / perYear).toFixed(12)),
       unit: 'count',
       ref: 'rate',
       note: say('affordability.atWhichPaymentsAreWorth2', { paid }),
     },
-    { label: say('affordability.themYear'), sign: '×', value: Number(inYear.toFixed(6)), unit: 'count', ref: 'ratePeriods' },
+    { label: say('affordability.themYear'), sign: '×', value: Number(perYear.toFixed(6)), unit: 'count', ref: 'ratePeriods' },
   ];
 }
