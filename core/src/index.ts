@@ -85,6 +85,7 @@ export {
   type HistoryRule,
   type Line,
   type Measure,
+  MEANS,
   MEASURES,
   type PlacePack,
   type ProductDefinition,
@@ -127,6 +128,8 @@ export {
   type Role,
   ROLE_LABEL,
   ROLES,
+  FILING_STATUS_LABEL,
+  type FilingStatus,
 } from './people/people/index';
 export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
 export { personRolesProblem, rolesToAdd } from './people/roles/index';
@@ -183,6 +186,7 @@ export {
   type Rules,
   verdictUnder,
   withCosts,
+  withCounts,
 } from './figures/calculation/index';
 export { repaymentFactors } from './figures/factors/index';
 export {

@@ -71,7 +71,20 @@ export const pack: PlacePack = {
   contact: null,
   timeZone: 'America/New_York',
   districts: { '00414': ['Ropewalk Ward', 'Netmenders Ward'] },
-  taxes: [],
+  // A place without income tax: what is left is what hand-worked sums say.
+  taxes: [
+    {
+      code: 'none',
+      label: 'No tax',
+      from: isoDate('2000-01-01'),
+      until: isoDate('2099-12-31'),
+      allowance: { amount: minor(0) },
+      bands: [{ from: minor(0), rate: 0 }],
+      contributions: [],
+      source: 'test',
+    },
+  ],
+  regionTaxes: null,
   benchmark: null,
   residualIncome: null,
   guideline: null,
@@ -95,6 +108,13 @@ export function incomePolicy(values: Partial<IncomePolicy> = {}): IncomePolicy {
       benefit: { ...rule, ends: 'cutOff' },
       rent: { ...rule, share: 0.75 },
       support: { ...rule, ends: 'cutOff' },
+      tips: { ...rule, historyMonths: 24 },
+      allowance: rule,
+      seasonal: { ...rule, historyMonths: 24 },
+      catchShare: { ...rule, historyMonths: 24 },
+      trust: { ...rule, ends: 'cutOff' },
+      royalties: { ...rule, historyMonths: 24 },
+      fosterCare: { ...rule, ends: 'cutOff' },
       investment: { ...rule, share: 0.8 },
       subsidy: { ...rule, share: 0 },
     },
@@ -103,10 +123,14 @@ export function incomePolicy(values: Partial<IncomePolicy> = {}): IncomePolicy {
     yearToDateTolerance: 0.05,
     heldMonths: 0,
     gapMonths: 0,
+    beginsWithinDays: 0,
     outlook: 'now',
     ...values,
   };
 }
+
+/** Of whom everything counts. */
+export const COUNTED = { income: 1, housing: 1, debts: 1, worth: 1 };
 
 export const product: ProductDefinition = {
   words: {
@@ -130,6 +154,7 @@ export const product: ProductDefinition = {
     ignoredWithinMonths: 6,
     neverIgnored: ['lease'],
     guaranteeShare: 1,
+    deferred: { kinds: ['studentLoan'], share: 0.01 },
     benchmark: false,
   },
   worth: { haircut: { securities: 0.3 }, liquid: ['cash', 'savings', 'securities'], valueAge: 90 },
@@ -150,7 +175,14 @@ export const product: ProductDefinition = {
   roles: [...ROLES],
   requestFields: [{ field: 'amount', label: 'Amount' }],
   measures: [...MEASURES],
-  household: { spouses: 1, incomeOf: ['applicant', 'coApplicant'], earningsNotCountedOf: ['fullTimeStudent', 'minor'], adultsMustApply: false, why: 'rule' },
+  household: {
+    spouses: 1,
+    counts: { applicant: COUNTED, coApplicant: COUNTED },
+    earningsNotCountedOf: ['fullTimeStudent', 'minor'],
+    adultsMustApply: false,
+    why: 'rule',
+  },
+  guarantor: null,
   histories: { home: null, work: null },
   questions: [],
   consents: [

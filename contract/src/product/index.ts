@@ -5,6 +5,8 @@ import {
   DAY_COUNTS,
   END_STAGES,
   ENTITIES,
+  FILING_STATUS_LABEL,
+  MEANS,
   MEASURES,
   NUMBER_KINDS,
   PART_KINDS,
@@ -12,6 +14,7 @@ import {
   RATE_METHODS,
   ROLES,
   STAGES,
+  type FilingStatus,
   type IdentityNumberKind,
   type PlacePack as CorePlacePack,
   type ProductDefinition as CoreProduct,
@@ -104,6 +107,7 @@ export const ProductDefinition = z.strictObject({
         share: Share,
         historyMonths: z.int().min(1).max(60).optional(),
         accountYears: z.int().min(1).max(2).optional(),
+        accountMonths: z.int().min(1).max(120).optional(),
         ends: z.enum(['cutOff', 'question']),
         why: z.string(),
       }),
@@ -113,6 +117,7 @@ export const ProductDefinition = z.strictObject({
     yearToDateTolerance: Share,
     heldMonths: z.int().min(0),
     gapMonths: z.int().min(0),
+    beginsWithinDays: z.int().min(0).max(365),
     outlook: z.enum(['now', 'comingYear']),
   }),
   commitments: z.strictObject({
@@ -120,6 +125,7 @@ export const ProductDefinition = z.strictObject({
     ignoredWithinMonths: z.int().min(0),
     neverIgnored: z.array(z.string()),
     guaranteeShare: Share,
+    deferred: z.strictObject({ kinds: z.array(z.string()), share: Share }),
     benchmark: z.boolean(),
   }),
   worth: z.strictObject({ haircut: z.record(z.string(), Share), liquid: z.array(z.string()), valueAge: z.int().min(1) }),
@@ -155,11 +161,12 @@ export const ProductDefinition = z.strictObject({
   measures: z.array(z.enum(MEASURES)),
   household: z.strictObject({
     spouses: z.int().min(1),
-    incomeOf: z.array(RoleName).min(1),
+    counts: z.partialRecord(RoleName, z.partialRecord(z.enum(MEANS), Share)),
     earningsNotCountedOf: z.array(z.enum(['fullTimeStudent', 'minor'])),
     adultsMustApply: z.boolean(),
     why: z.string(),
   }),
+  guarantor: z.strictObject({ measures: z.array(z.enum(MEASURES)).min(1), limits: z.array(LimitRule), why: z.string() }).nullable(),
   histories: z.strictObject({ home: HistoryRule, work: HistoryRule }),
   questions: z.array(
     z.strictObject({
@@ -228,6 +235,32 @@ export const ProductDefinition = z.strictObject({
   purposes: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CoreProduct>;
 
+const Allowance = z.strictObject({ amount: Money, tapersAbove: Money.optional(), taperRate: Share.optional() });
+const FilingStatusName = z.enum(Object.keys(FILING_STATUS_LABEL) as [FilingStatus, ...FilingStatus[]]);
+const TaxTable = z.strictObject({
+  code: z.string(),
+  label: z.string(),
+  from: CalendarDate,
+  until: CalendarDate,
+  allowance: Allowance,
+  bands: Bands,
+  statuses: z.partialRecord(FilingStatusName, z.strictObject({ allowance: Allowance, bands: Bands })).optional(),
+  contributions: z.array(
+    z.strictObject({
+      code: z.string(),
+      label: z.string(),
+      of: z.enum(['employed', 'selfEmployed', 'both']),
+      per: z.enum(['year', 'month', 'week']),
+      bands: Bands,
+      base: Share.optional(),
+      afterWages: z.boolean().optional(),
+      statuses: z.partialRecord(FilingStatusName, Bands).optional(),
+      deducted: Share.optional(),
+    }),
+  ),
+  source: z.string(),
+});
+
 export const PlacePack = z.strictObject({
   code: z.string(),
   name: z.string(),
@@ -242,28 +275,8 @@ export const PlacePack = z.strictObject({
   timeZone: z.string().refine(isTimeZone, 'There is no such time zone'),
   districts: z.record(z.string(), z.array(z.string()).min(2)),
   rateMethod: z.enum(RATE_METHODS),
-  taxes: z.array(
-    z.strictObject({
-      code: z.string(),
-      label: z.string(),
-      from: CalendarDate,
-      until: CalendarDate,
-      allowance: z.strictObject({ amount: Money, tapersAbove: Money.optional(), taperRate: Share.optional() }),
-      bands: Bands,
-      contributions: z.array(
-        z.strictObject({
-          code: z.string(),
-          label: z.string(),
-          of: z.enum(['employed', 'selfEmployed', 'both']),
-          per: z.enum(['year', 'month', 'week']),
-          bands: Bands,
-          base: Share.optional(),
-          deducted: Share.optional(),
-        }),
-      ),
-      source: z.string(),
-    }),
-  ),
+  taxes: z.array(TaxTable),
+  regionTaxes: z.record(z.string(), z.array(TaxTable)).nullable(),
   benchmark: z
     .strictObject({
       source: z.string(),
@@ -274,6 +287,7 @@ export const PlacePack = z.strictObject({
     .strictObject({
       source: z.string(),
       states: z.record(z.string(), z.string()),
+      perSquareFoot: z.number().positive().optional(),
       bands: z.array(z.strictObject({ loanFrom: Money, each: Money, eachUpTo: z.int(), sizes: z.record(z.string(), z.array(Money).min(1)) })).min(1),
     })
     .nullable(),

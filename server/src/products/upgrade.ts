@@ -1,4 +1,4 @@
-import { CHAPTERS, withCosts } from '@cavren/core';
+import { CHAPTERS, withCosts, withCounts } from '@cavren/core';
 
 type Raw = Record<string, unknown>;
 
@@ -10,7 +10,17 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 export function upgradeProduct(raw: unknown): unknown {
   const product = withCarrying(withPeople(raw)) as Raw | Priced;
   // Papers that act by themselves were always refused before a product could say otherwise.
-  return { activePapers: 'refused', ...withWords('pricing' in product ? withCosts(product as Priced) : product) };
+  const now: Raw = { activePapers: 'refused', ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)) };
+  return withCounts(now as Raw & { household: object });
+}
+
+/** Rules of what hasn't begun and what is deferred, as strict as they can be where a product had none. */
+function withRules(product: Raw): Raw {
+  return {
+    ...product,
+    income: { beginsWithinDays: 0, ...(product['income'] as Raw) },
+    commitments: { deferred: { kinds: [], share: 0 }, ...(product['commitments'] as Raw) },
+  };
 }
 
 type Priced = Parameters<typeof withCosts>[0];
@@ -132,6 +142,7 @@ export function upgradePack(raw: unknown): unknown {
     benchmark: null,
     residualIncome: null,
     guideline: null,
+    regionTaxes: null,
     yearStarts: '01-01',
     contact: null,
     timeZone: ZONE_THEN[pack.code] ?? 'UTC',

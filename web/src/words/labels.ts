@@ -6,7 +6,7 @@ const UNIT_AFTER: Partial<Record<string, string>> = { share: ', %', percent: ', 
 export function labelOf(entity: Entity, field: string): string {
   const described = fieldOf(entity, field);
   if (!described) return field;
-  return `${described.label}${UNIT_AFTER[described.kind] ?? ''}${described.unit === 'kilograms' ? ' in kg' : ''}`;
+  return `${described.label}${UNIT_AFTER[described.kind] ?? ''}${UNIT_IN_LABEL[described.unit ?? ''] ?? ''}`;
 }
 
 /** The label as it stands in the middle of a sentence. */

@@ -2,7 +2,6 @@ import { Decimal } from 'decimal.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { proportion, scaled } from './index';
-import { incomePolicy, shippedProduct } from '../../../test/sample';
 
 describe('whole-number arithmetic', () => {
   it('is what exact decimals give, rounded half away from zero', () => {
@@ -22,9 +21,4 @@ describe('whole-number arithmetic', () => {
     expect([scaled(101, 0.5), scaled(-101, 0.5), scaled(333, 0.333333)]).toEqual([51, -51, 111]);
     expect(() => proportion(1, 1, 0)).toThrow(RangeError);
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -2,11 +2,7 @@ import { YEARFRAC } from '@formulajs/formulajs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, isoDate } from '../../basis/dates/index';
-import { affordability } from '../../figures/affordability/index';
-import { astray } from '../../basis/arithmetic/index';
 import { yearPart, type DayCount } from './index';
-import { type FileState } from '../../file/state/index';
-import { sampleFile, shippedPlace, TODAY } from '../../../test/sample';
 
 const euros = (count: Exclude<DayCount, 'equalPeriods'>, from: string, to: string): number => {
   const { numerator, denominator } = yearPart(count, isoDate(from), isoDate(to));
@@ -49,14 +45,4 @@ describe('day counts', () => {
       { numRuns: 2000 },
     );
   });
-});
-
-it('another place’s method changes the rate and nothing else', () => {
-  const file = sampleFile();
-  const rate = (pack: FileState['pack']) => affordability({ ...file, pack }, TODAY).figures.find(({ measure }) => measure === 'apr');
-  const us = rate(file.pack);
-  const gb = rate({ ...file.pack, rateMethod: shippedPlace('gb').rateMethod });
-  // (1 + i)^12 − 1 of the same monthly rate.
-  expect(gb?.value).toBeCloseTo((1 + (us?.value ?? 0) / 12) ** 12 - 1, 4);
-  expect(astray({ label: 'apr', value: gb?.value ?? NaN, unit: 'ratio', terms: gb?.terms ?? [] })).toEqual([]);
 });

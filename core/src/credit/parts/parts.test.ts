@@ -3,13 +3,10 @@ import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
 import { addDays, addMonths, isoDate } from '../../basis/dates/index';
-import { affordability } from '../../figures/affordability/index';
-import { astray } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
 import { partProblem, partSchedule, PAYMENT_PERIODS, PAYMENT_PERIOD_NAMES, periodsIn, type PartTerms } from './index';
 import { type DayCount } from '../daycount/index';
-import { type FileState } from '../../file/state/index';
-import { TODAY, partTerms, sampleFile, shippedPlace } from '../../../test/sample';
+import { partTerms } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');
 describe('a part and its schedule', () => {
@@ -174,13 +171,3 @@ function anyTerms(): fc.Arbitrary<PartTerms> {
       }),
     );
 }
-
-it('another place’s method changes the rate and nothing else', () => {
-  const file = sampleFile();
-  const rate = (pack: FileState['pack']) => affordability({ ...file, pack }, TODAY).figures.find(({ measure }) => measure === 'apr');
-  const us = rate(file.pack);
-  const gb = rate({ ...file.pack, rateMethod: shippedPlace('gb').rateMethod });
-  // (1 + i)^12 − 1 of the same monthly rate.
-  expect(gb?.value).toBeCloseTo((1 + (us?.value ?? 0) / 12) ** 12 - 1, 4);
-  expect(astray({ label: 'apr', value: gb?.value ?? NaN, unit: 'ratio', terms: gb?.terms ?? [] })).toEqual([]);
-});

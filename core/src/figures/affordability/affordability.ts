@@ -27,8 +27,9 @@ export interface Affordability {
   questions: IncomeQuestion[];
 }
 
-/** Income a month before tax, obligations and so on as they stand: what stress is tried on. */
+/** What can be spent a month, obligations and so on as they stand: what stress is tried on. */
 export interface Carrying {
+  /** After tax; none where the place has no tax table. */
   income: Term[];
   kept: Term[];
   living: LivingCosts;
@@ -69,8 +70,8 @@ const figuresOf = (base: Base, measures: readonly Measure[]): Figure[] => [...ne
 
 /** What stress is tried on. */
 export function carryingOf(file: AffordabilityInput, today: IsoDate): Carrying {
-  const { income, kept, living, asked, costs } = baseOf(file, today);
-  return { income, kept, living, request: asked, costs };
+  const { spendable, kept, living, asked, costs } = baseOf(file, today);
+  return { income: spendable ?? [], kept, living, request: asked, costs };
 }
 
 /** Whether a figure of the measures meets a test; the rest is not worked out once one does. */

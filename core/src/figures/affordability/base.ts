@@ -2,7 +2,7 @@ import { costsOf } from '../../lending/costs/index';
 import { livingCosts } from '../../means/living/index';
 import { housingTerms, debtTerms } from '../../means/commitments/index';
 import { homeNow, householdOf } from '../../people/household/index';
-import { total } from '../../basis/arithmetic/index';
+import { since, total } from '../../basis/arithmetic/index';
 import { countIncomes } from '../../means/income/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Costs } from '../../lending/costs/index';
@@ -19,7 +19,10 @@ export interface Ground {
   income: Term[];
   grossLines: Term[];
   gross: number;
+  /** Lines of what is left of it after tax; null where the place has no tax table, or nothing needs it. */
   net: Term[] | null;
+  /** Lines of income that what is left each month is counted from: after tax, and as the product counts before version 3. Null where the place has no tax table. */
+  spendable: Term[] | null;
   housing: Term[];
   living: LivingCosts;
   size: number;
@@ -28,6 +31,7 @@ export interface Ground {
 
 export interface Base extends Ground {
   file: AffordabilityInput;
+  today: IsoDate;
   before: Term[];
   kept: Term[];
   costs: Costs | null;
@@ -40,7 +44,9 @@ export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
   const { product } = file;
   const grossLines = counted.map(({ counted: term }) => term);
   const gross = total(grossLines);
-  const net = product.income.basis === 'net' || product.measures.includes('residualIncome') ? netLines(file, counted, today) : null;
+  const afterTax = since(file, 3);
+  const needed = afterTax || product.income.basis === 'net' || product.measures.includes('residualIncome');
+  const net = needed ? netLines(file, counted, today) : null;
   const income = product.income.basis === 'net' ? (net ?? []) : grossLines;
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const region = (applicant && homeNow(file, applicant.id)?.region) || null;
@@ -51,6 +57,7 @@ export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
     grossLines,
     gross,
     net,
+    spendable: afterTax ? net : income,
     housing: housingTerms(file),
     living: livingCosts(file, { size, region, yearlyIncome: gross * 12 }),
     size,
@@ -65,6 +72,7 @@ export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground 
   return {
     ...ground,
     file,
+    today,
     before: [...ground.housing, ...debtTerms(file, today, false)],
     kept: [...stay, ...debtTerms(file, today, true)],
     costs,

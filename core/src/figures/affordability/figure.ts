@@ -1,6 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
-import { residualFor } from '../../means/living/index';
-import { total, roundTo, worked } from '../../basis/arithmetic/index';
+import { residualFor, strictestResidual } from '../../means/living/index';
+import { since, total, roundTo, worked } from '../../basis/arithmetic/index';
 import type { Term } from '../../basis/arithmetic/index';
 import type { Measure, Limit } from '../../file/product/index';
 import { type Base } from './base';
@@ -46,11 +46,16 @@ function valueOf(terms: readonly Term[], unit: Figure['unit']): number {
 }
 
 /** The product's limit of a measure; a published table's value where it rests on one. */
-function limitOf({ file, region, size }: Base, measure: Measure): FigureLimit | null {
+function limitOf({ file, region, size, costs }: Base, measure: Measure): FigureLimit | null {
   const limit = file.product.limits.find((candidate) => candidate.measure === measure) ?? null;
   if (limit?.from !== 'residualIncome') return limit;
   const { residualIncome } = file.pack;
-  const value = residualIncome ? residualFor(residualIncome, region, size, file.request.amount ?? 0) : null;
+  const now = since(file, 3);
+  const loan = (now ? costs?.principal : null) ?? file.request.amount ?? 0;
+  const known = residualIncome ? residualFor(residualIncome, region, size, loan) : null;
+  const value = known ?? (residualIncome && now ? strictestResidual(residualIncome, size, loan) : null);
+  if (known === null && value !== null)
+    return { ...limit, value, rule: say('affordability.strictestRegionFor', { rule: limit.rule, value: { money: value } }) };
   return value === null
     ? { ...limit, rule: say('affordability.tableDoesntKnowWhereThey', { rule: limit.rule, value: { money: limit.value } }) }
     : { ...limit, value };

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { affordability } from './index';
 import { minor } from '../../basis/money/index';
 import { type ProductDefinition } from '../../file/product/index';
-import { aHome, anIncome, incomePolicy, product, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { aHome, anIncome, product, sampleFile, TODAY } from '../../../test/sample';
 
 const units = (amount: number) => minor(Math.round(amount * 100));
 const withProduct = (values: Partial<ProductDefinition>): ProductDefinition => ({ ...product, ...values });
@@ -36,9 +36,4 @@ describe('letting', () => {
     expect(value('payment', rich)).toBe(0);
     expect(value('rentCover', rich)).toBeNull();
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -4,7 +4,7 @@ import { computePath } from '../../gates/path/index';
 import { minor } from '../../basis/money/index';
 import { type FileState } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
-import { aDebt, anIncome, incomePolicy, product, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { aDebt, anIncome, product, sampleFile, TODAY } from '../../../test/sample';
 
 const units = (amount: number) => minor(Math.round(amount * 100));
 const withProduct = (values: Partial<ProductDefinition>): ProductDefinition => ({ ...product, ...values });
@@ -50,9 +50,4 @@ describe('limits with a band that an approver weighs', () => {
     expect(held({ ...file, exceptions: [asked] })).toEqual(['approver']);
     expect(held({ ...file, exceptions: [{ ...asked, answer: 'granted' }] })).toEqual([]);
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

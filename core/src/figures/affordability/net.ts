@@ -1,17 +1,28 @@
-import { say } from '../../basis/words/index';
-import { total } from '../../basis/arithmetic/index';
-import { kindOfIncome } from '../../means/income/index';
+import { say, type Words } from '../../basis/words/index';
+import { since, total, type Term } from '../../basis/arithmetic/index';
+import { kindOfIncome, type CountedIncome, type IncomeKind } from '../../means/income/index';
+import { homeNow, relationBetween } from '../../people/household/index';
 import { proportion, minor } from '../../basis/money/index';
-import { taxTableOn, takeHome, type YearlyEarnings } from '../../means/tax/index';
-import type { Term } from '../../basis/arithmetic/index';
+import { regionTax, taxTableOn, takeHome, type YearlyEarnings } from '../../means/tax/index';
+import type { FilePerson, FilingStatus } from '../../people/people/index';
 import type { IsoDate } from '../../basis/dates/index';
-import type { CountedIncome, IncomeKind } from '../../means/income/index';
+import type { TaxTable } from '../../file/product/index';
 import type { AffordabilityInput } from './input';
+
 /** Under which heading of a tax table what is earned so falls. */
 const TAXED_AS = { job: 'employed', trade: 'selfEmployed' } as const;
 
+/** Whose income tax is worked together: one person, or two who file jointly. */
+interface Filers {
+  people: FilePerson[];
+  status: FilingStatus;
+  /** Whether nothing was said of how they file, where the table asks. */
+  unsaid: boolean;
+}
+
 /**
- * What is left of the incomes that count after income tax and contributions, a line for each person. Take-home pay that a
+ * What is left of the incomes that count after income tax and contributions, a line for each person. Tax is worked on all
+ * that comes of the sources that count, and what is left counts at the share that they count by. Take-home pay that a
  * payslip shows takes precedence for its source; tax on the rest is what the table takes of everything less what it would
  * take of those sources alone.
  */
@@ -19,51 +30,127 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
   const table = taxTableOn(file.pack.taxes, today);
   if (!table) return null;
   const lines: Term[] = [];
-  for (const person of file.people) {
-    const own = counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
-    if (own.length === 0) continue;
-    const name = person.fullName ?? say('affordability.somebody');
-    // A loss comes off what is left; it doesn't lower the tax on anything else here.
-    const asItIs = own.filter(({ income, counted: { value } }) => income.untaxed || value < 0);
-    const taxed = own.filter((one) => !asItIs.includes(one));
-    const shown = taxed.filter(({ netMonthly }) => netMonthly !== null);
-    for (const { counted: term } of asItIs) lines.push({ ...term, note: term.value < 0 ? 'a loss' : 'untaxed' });
-    for (const { counted: term, income, netMonthly } of shown)
-      lines.push({
-        ...term,
-        value: netMonthly ?? 0,
-        label: say('affordability.paidOut', { termLabel: term.label }),
-        note: say('affordability.whatPayslipPaysOutTakes'),
-        place: { chapter: 'income', anchor: `${income.id}.netAmount` },
-        terms: [],
-      });
-    if (taxed.length === shown.length) continue;
-    const all = takeHome(table, earningsOf(taxed));
-    const year: Term = { label: say('affordability.year', { name }), sign: '+', value: all.net, unit: 'money', terms: expandedEarnings(all.terms, taxed) };
-    const part = shown.length === 0 ? null : takeHome(table, earningsOf(shown));
-    const parts: Term[] = part
-      ? [
-          year,
-          {
-            label: say('affordability.whatPayslipShowsAlreadyTable'),
-            sign: '−',
-            value: part.net,
-            unit: 'money',
-            terms: expandedEarnings(part.terms, shown),
-          },
-        ]
-      : [year];
-    lines.push({
-      label: say('affordability.afterTax', { name }),
-      sign: '+',
-      value: proportion(all.net - (part?.net ?? 0), 1, 12),
-      unit: 'money',
-      personId: person.id,
-      note: table.label,
-      terms: [...parts, { label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' }],
-    });
+  const ofPerson = (person: FilePerson): CountedIncome[] => counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
+  for (const filers of filersOf(file, table)) {
+    const all = filers.people.flatMap(ofPerson);
+    const taxes = (sources: readonly CountedIncome[]): Taxed => taxedTogether(file, table, filers, sources, today);
+    for (const person of filers.people) {
+      const own = ofPerson(person);
+      if (own.length === 0) continue;
+      // A loss comes off what is left; it doesn't lower the tax on anything else here.
+      for (const { counted: gross, money, income } of own.filter(isAsItIs))
+        lines.push({ ...(since(file, 3) ? money : gross), note: income.untaxed ? 'untaxed' : 'a loss' });
+      for (const { counted: term, income, paidOut } of own.filter((one) => !isAsItIs(one)))
+        if (paidOut)
+          lines.push({
+            ...paidOut,
+            label: say('affordability.paidOut', { termLabel: term.label }),
+            note: say('affordability.whatPayslipPaysOutTakes'),
+            place: { chapter: 'income', anchor: `${income.id}.netAmount` },
+          });
+      const rest = own.filter((one) => !isAsItIs(one) && one.paidOut === null);
+      if (rest.length > 0) lines.push(afterTax(file, table, filers, person, { own: rest, all }, taxes));
+    }
   }
   return lines;
+}
+
+/** Untaxed income, and losses: no tax is worked on them. */
+const isAsItIs = ({ income, counted: { value } }: CountedIncome): boolean => income.untaxed || value < 0;
+
+interface Taxed {
+  net: number;
+  terms: Term[];
+}
+
+/** What a person's sources leave after tax a month, of what their filing unit leaves. */
+function afterTax(
+  file: AffordabilityInput,
+  table: TaxTable,
+  filers: Filers,
+  person: FilePerson,
+  { own, all }: { own: readonly CountedIncome[]; all: readonly CountedIncome[] },
+  taxes: (sources: readonly CountedIncome[]) => Taxed,
+): Term {
+  const taxed = all.filter((one) => !isAsItIs(one));
+  const shown = taxed.filter(({ paidOut }) => paidOut !== null);
+  const rest = taxed.filter(({ paidOut }) => paidOut === null);
+  const whole = taxes(taxed);
+  const part = shown.length === 0 ? null : taxes(shown);
+  const left = whole.net - (part?.net ?? 0);
+  const name = filers.people.map(({ fullName }) => fullName ?? say('affordability.somebody'));
+  const year: Term = {
+    label: say('affordability.year', {
+      name: name.length === 1 && name[0] ? name[0] : say('affordability.andTogether', { names: { all: name, by: 'comma' } }),
+    }),
+    sign: '+',
+    value: whole.net,
+    unit: 'money',
+    terms: whole.terms,
+  };
+  const terms: Term[] = [year];
+  if (part) terms.push({ label: say('affordability.whatPayslipShowsAlreadyTable'), sign: '−', value: part.net, unit: 'money', terms: part.terms });
+  const counts = own.reduce((so, { money }) => so + money.value, 0);
+  const comes = rest.reduce((so, one) => so + comesOf(file, one), 0);
+  if (counts !== comes)
+    terms.push(
+      { label: say('affordability.countsOfIt'), sign: '×', value: counts, unit: 'money', terms: own.map(({ money }) => money) },
+      { label: say('affordability.allThatComes'), sign: '÷', value: comes, unit: 'money', terms: rest.map((one) => comesTerm(file, one)) },
+    );
+  terms.push({ label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' });
+  return {
+    label: say('affordability.afterTax', { name: person.fullName ?? say('affordability.somebody') }),
+    sign: '+',
+    value: counts === comes ? proportion(left, 1, 12) : proportion(left, counts, comes * 12),
+    unit: 'money',
+    personId: person.id,
+    note: filers.unsaid ? say('affordability.asSingleForNothingSaid', { table: table.label }) : table.label,
+    terms,
+  };
+}
+
+/** What comes of a source each month, which tax is worked on; versions before 3 took what counts of it. */
+const comesOf = (file: AffordabilityInput, { taxed, counted }: CountedIncome): number => (since(file, 3) ? taxed : counted.value);
+
+const comesTerm = (file: AffordabilityInput, one: CountedIncome): Term =>
+  since(file, 3) ? { label: one.counted.label, sign: '+', value: one.taxed, unit: 'money', terms: comesLines(one) } : one.counted;
+
+/** The lines of a source without the shares that count. */
+const comesLines = ({ money }: CountedIncome): Term[] => (money.terms ?? []).filter(({ unit }) => unit !== 'ratio');
+
+function taxedTogether(file: AffordabilityInput, table: TaxTable, { people, status }: Filers, sources: readonly CountedIncome[], today: IsoDate): Taxed {
+  const earned = people.map(({ id }) =>
+    earningsOf(
+      file,
+      sources.filter(({ income }) => income.personId === id),
+    ),
+  );
+  const federal = takeHome(table, earned, since(file, 3) ? status : 'single');
+  const terms = expandedEarnings(
+    federal.terms,
+    sources.map((one) => comesTerm(file, one)),
+  );
+  const [first] = people;
+  const region = since(file, 3) && first ? regionTax(file.pack, homeNow(file, first.id)?.region ?? null, earned, status, today) : null;
+  return region ? { net: federal.net - region.amount, terms: [...terms, region.term] } : { net: federal.net, terms };
+}
+
+/** Those who file together, and everybody else alone. */
+function filersOf(file: AffordabilityInput, table: TaxTable): Filers[] {
+  const known = table.statuses !== undefined && since(file, 3);
+  const done = new Set<string>();
+  return file.people.flatMap((person) => {
+    if (done.has(person.id)) return [];
+    const status: FilingStatus = (known && person.filingStatus) || 'single';
+    const alone: Filers = { people: [person], status, unsaid: known && person.filingStatus === null };
+    if (status !== 'jointly') return [alone];
+    const spouse = file.people.find(
+      (other) => other.filingStatus === 'jointly' && !done.has(other.id) && relationBetween(file.relations, other.id, person.id) === 'spouse',
+    );
+    if (!spouse) return [alone];
+    done.add(spouse.id);
+    return [{ ...alone, people: [person, spouse] }];
+  });
 }
 
 const taxedAs = (kind: IncomeKind | null): keyof YearlyEarnings => {
@@ -71,20 +158,26 @@ const taxedAs = (kind: IncomeKind | null): keyof YearlyEarnings => {
   return earned === null ? 'other' : TAXED_AS[earned];
 };
 
-function earningsOf(counted: readonly CountedIncome[]): YearlyEarnings {
+/** What sources come to in a year, by how they are taxed. */
+function earningsOf(file: AffordabilityInput, counted: readonly CountedIncome[]): YearlyEarnings {
   const sums: Record<keyof YearlyEarnings, number> = { employed: 0, selfEmployed: 0, other: 0 };
-  for (const { income, counted: term } of counted) sums[taxedAs(income.kind)] += term.value * 12;
+  for (const one of counted) sums[taxedAs(one.income.kind)] += comesOf(file, one) * 12;
   return { employed: minor(sums.employed), selfEmployed: minor(sums.selfEmployed), other: minor(sums.other) };
 }
 
 /** The first line of a take-home arithmetic, opened into the sources that it adds up. */
-function expandedEarnings(terms: readonly Term[], counted: readonly CountedIncome[]): Term[] {
+function expandedEarnings(terms: readonly Term[], monthly: Term[]): Term[] {
   const [earned, ...rest] = terms;
-  const monthly = counted.map(({ counted: term }) => term);
   if (!earned) return [];
-  const sources: Term[] = [
-    { label: 'A month', sign: '+', value: total(monthly), unit: 'money', terms: monthly },
-    { label: say('affordability.monthsYear'), sign: '×', value: 12, unit: 'count' },
+  const month: Words = 'A month';
+  return [
+    {
+      ...earned,
+      terms: [
+        { label: month, sign: '+', value: total(monthly), unit: 'money', terms: monthly },
+        { label: say('affordability.monthsYear'), sign: '×', value: 12, unit: 'count' },
+      ],
+    },
+    ...rest,
   ];
-  return [{ ...earned, terms: sources }, ...rest];
 }

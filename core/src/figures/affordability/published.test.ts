@@ -3,7 +3,7 @@ import { affordability } from './index';
 import { levelPayment } from '../../credit/loan/index';
 import { minor } from '../../basis/money/index';
 import { type ProductDefinition } from '../../file/product/index';
-import { aDebt, anIncome, costRules, incomePolicy, product, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { aDebt, anIncome, costRules, product, sampleFile, TODAY } from '../../../test/sample';
 
 const units = (amount: number) => minor(Math.round(amount * 100));
 const withProduct = (values: Partial<ProductDefinition>): ProductDefinition => ({ ...product, ...values });
@@ -30,9 +30,4 @@ describe('the loan origination example of the Decision Model and Notation standa
     expect(disposable).toBe(units(4500));
     expect([0.6, 0.7, 0.8].map((factor) => disposable * factor > units(3133.64))).toEqual([false, true, true]);
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -3,7 +3,8 @@ import { CALCULATION_VERSION } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
 import { minor, type Minor } from '../../basis/money/index';
-import type { CostRules, FeeRule } from '../../file/product/index';
+import { OWING_ROLES, ROLES, type Role } from '../../people/people/index';
+import type { CostRules, CountedMeans, FeeRule } from '../../file/product/index';
 
 /** Everything that a calculation read, the rules and tables in it, and what came out. */
 export interface Calculation {
@@ -53,8 +54,8 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     accounts: [],
     ...input,
     // What was payable in all counted the fee on top of the payments then.
-    product: 'pricing' in product ? withCosts(product, 'beforehand') : product,
-    pack: { rateMethod: 'regulationZ', ...pack } as AffordabilityInput['pack'],
+    product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
+    pack: { rateMethod: 'regulationZ', regionTaxes: null, ...pack } as AffordabilityInput['pack'],
   };
 }
 
@@ -86,6 +87,20 @@ export function withCosts<Product extends Pick<OldProduct, 'pricing' | 'amountIs
       business: null,
     },
   };
+}
+
+type OldHousehold = Omit<AffordabilityInput['product']['household'], 'counts'> & { incomeOf: Role[] };
+
+/** A product as it was before it said by role what counts: incomes of some, debts of who owes, homes and worth of everybody. */
+export function withCounts<Product extends { household: object }>(product: Product): Product & Pick<AffordabilityInput['product'], 'household' | 'guarantor'> {
+  const { household } = product as unknown as { household: AffordabilityInput['product']['household'] | OldHousehold };
+  const before = { guarantor: null, ...product };
+  if (!('incomeOf' in household)) return before as ReturnType<typeof withCounts<Product>>;
+  const { incomeOf, ...rest } = household;
+  const counts: CountedMeans = Object.fromEntries(
+    ROLES.map((role) => [role, { income: incomeOf.includes(role) ? 1 : 0, housing: 1, debts: OWING_ROLES.includes(role) ? 1 : 0, worth: 1 }]),
+  );
+  return { ...before, household: { ...rest, counts } };
 }
 
 /** Rules and tables by which files are worked. */

@@ -9,4 +9,5 @@ export {
   type Rules,
   verdictUnder,
   withCosts,
+  withCounts,
 } from './calculation';

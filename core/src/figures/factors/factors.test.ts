@@ -4,7 +4,7 @@ import { isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
 import { repaymentFactors } from './index';
 import { type FileState } from '../../file/state/index';
-import { aHome, incomePolicy, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { aHome, sampleFile, TODAY } from '../../../test/sample';
 
 describe('the eight factors of 12 CFR 1026.43(c)(2)', () => {
   it('are each considered from something, or say what is missing; credit history never without a report', () => {
@@ -33,9 +33,4 @@ describe('the eight factors of 12 CFR 1026.43(c)(2)', () => {
     expect(considered(full)).toEqual(['i', 'ii', 'iii', 'iv', 'v', 'vi', 'vii']);
     expect(repaymentFactors(full, affordability(full, TODAY)).map(({ number }) => number)).toEqual(['i', 'ii', 'iii', 'iv', 'v', 'vi', 'vii', 'viii']);
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { levelPayment } from '../../credit/loan/index';
 import { minor } from '../../basis/money/index';
 import { stressOf } from './index';
-import { incomePolicy, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { sampleFile, TODAY } from '../../../test/sample';
 
 describe('stress', () => {
   it('shows what is left along each axis, and where it breaks', () => {
@@ -21,9 +21,4 @@ describe('stress', () => {
     for (const { points } of stress.axes) points.reduce((before, point) => (expect(point.left).toBeLessThanOrEqual(before.left), point));
     expect(stressOf({ ...file, incomes: [] }, TODAY)).toBeNull();
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -3,6 +3,7 @@ import { total, type Term } from '../../basis/arithmetic/index';
 import { carryingOf, type AffordabilityInput } from '../affordability/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { minor, scaled, type Minor } from '../../basis/money/index';
+import { dearerDebtTerms } from '../../means/commitments/index';
 import { reserveTerms } from '../../means/worth/index';
 
 export interface StressPoint {
@@ -59,7 +60,17 @@ export function stressOf(file: AffordabilityInput, today: IsoDate): Stress | nul
   const reserves = total(reserveTerms(file));
   const largest = earners[0]?.income ?? 0;
   const axes: StressAxis[] = [];
-  if (costs) axes.push(axis('rate', say('stress.rateHigher'), 'ratio', RATE_STEPS, RATE_STEP, (added) => left + request.value - costs.paymentAt(added)));
+  if (costs)
+    axes.push(
+      axis(
+        'rate',
+        say('stress.rateHigher'),
+        'ratio',
+        RATE_STEPS,
+        RATE_STEP,
+        (added) => left + request.value - costs.paymentAt(added) - total(dearerDebtTerms(file, today, added)),
+      ),
+    );
   axes.push(axis('income', say('stress.incomeLower'), 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(earned, share)));
   axes.push(axis('living', say('stress.livingCostsHigher'), 'ratio', SHARE_STEPS, SHARE_STEP, (share) => left - scaled(cost, share)));
   axes.push(axis('break', say('stress.monthsWithoutLargestIncome'), 'months', BREAK_MONTHS, 1, (months) => reserves + months * (left - largest)));

@@ -4,7 +4,7 @@ import type { Minor } from '../../basis/money/index';
 import type { DateOrder, IsoDate } from '../../basis/dates/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
 import type { PartKind, PaymentPeriod } from '../../credit/parts/index';
-import type { Role } from '../../people/people/fields';
+import type { FilingStatus, Role } from '../../people/people/fields';
 import type { Entity } from '../details/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
@@ -92,6 +92,8 @@ export interface Limit {
   refer?: number;
   /** `residualIncome` takes its value from the place's published table, by region, family and size of the loan. */
   from?: 'residualIncome';
+  /** `residualIncome` also takes off the upkeep of the home by its floor area. */
+  upkeep?: boolean;
   rule: string;
 }
 
@@ -103,6 +105,8 @@ export interface IncomeRule {
   historyMonths?: number;
   /** Years of accounts asked of the self-employed; a stated rate doesn't count then. */
   accountYears?: number;
+  /** Months after the end of the latest year of accounts in which it counts; always where absent. */
+  accountMonths?: number;
   /** What an end within the term means: it doesn't count, or it counts and becomes a question. */
   ends: 'cutOff' | 'question';
   why: string;
@@ -123,6 +127,8 @@ export interface IncomePolicy {
   heldMonths: number;
   /** A time without work of so many months or more, within the last two years, is a question. */
   gapMonths: number;
+  /** A job that begins within so many days counts where a paper shows it; one that begins later doesn't. */
+  beginsWithinDays: number;
   /** `comingYear`: what will come in the twelve months from the start counts, a twelfth of it each month. */
   outlook: 'now' | 'comingYear';
 }
@@ -137,6 +143,8 @@ export interface CommitmentPolicy {
   neverIgnored: string[];
   /** The share of the payment of a debt that somebody guarantees for another. */
   guaranteeShare: number;
+  /** Debts of these kinds that are not paid on yet count at a share of their balance. */
+  deferred: { kinds: string[]; share: number };
   /** Whether declared living costs are held against the place's benchmark, the higher of the two counting. */
   benchmark: boolean;
 }
@@ -264,12 +272,26 @@ export interface HistoryRule {
   why: string;
 }
 
+/** What of somebody's means can count in a file. */
+export const MEANS = ['income', 'housing', 'debts', 'worth'] as const;
+export type Means = (typeof MEANS)[number];
+
+/** By role the share of each of their means that counts; nothing of who isn't named, or of what isn't. */
+export type CountedMeans = Partial<Record<Role, Partial<Record<Means, number>>>>;
+
+/** What a surety is measured by on a sheet of their own: all that is asked for, beside what is theirs. */
+export interface GuarantorRule {
+  measures: Measure[];
+  limits: Limit[];
+  why: string;
+}
+
 /** How a product sees a household. */
 export interface HouseholdRule {
   /** How many spouses or partners one person may have. */
   spouses: number;
-  /** Whose incomes can count. */
-  incomeOf: Role[];
+  /** Whose income, housing, debts and worth count, and by what share. */
+  counts: CountedMeans;
   /** Whose earnings never count, though they live there. */
   earningsNotCountedOf: ('fullTimeStudent' | 'minor')[];
   /** Whether every adult who lives there must apply. */
@@ -377,6 +399,8 @@ export interface ProductDefinition {
   requestFields: RequestField[];
   measures: Measure[];
   household: HouseholdRule;
+  /** Null where nobody stands surety. */
+  guarantor: GuarantorRule | null;
   histories: { home: HistoryRule | null; work: HistoryRule | null };
   questions: Question[];
   consents: ConsentText[];
@@ -419,10 +443,21 @@ export interface Contribution {
   /** The period whose thresholds `bands` holds. */
   per: 'year' | 'month' | 'week';
   bands: RateBand[];
-  /** The share of earnings that it is taken of: 0.9235 for United States self-employment. */
+  /** The share of self-employed earnings that it is taken of: 0.9235 in the United States. */
   base?: number;
+  /** Whether wages use its bands up first. */
+  afterWages?: boolean;
+  /** Bands of other filing statuses. */
+  statuses?: Partial<Record<FilingStatus, RateBand[]>>;
   /** The share of it that comes off the income that is taxed. */
   deducted?: number;
+}
+
+/** What is free of tax, and by how much it shrinks for income above a point. */
+export interface TaxAllowance {
+  amount: Minor;
+  tapersAbove?: Minor;
+  taperRate?: number;
 }
 
 /** Income tax and contributions of one place and year, as its authority published them. */
@@ -431,9 +466,11 @@ export interface TaxTable {
   label: string;
   from: IsoDate;
   until: IsoDate;
-  /** What is free of tax, and by how much it shrinks for income above a point. */
-  allowance: { amount: Minor; tapersAbove?: Minor; taperRate?: number };
+  /** Of who is taxed alone. */
+  allowance: TaxAllowance;
   bands: RateBand[];
+  /** Of those who file in another status, where the place has such. */
+  statuses?: Partial<Record<FilingStatus, { allowance: TaxAllowance; bands: RateBand[] }>>;
   contributions: Contribution[];
   source: string;
 }
@@ -450,6 +487,8 @@ export interface ResidualTable {
   source: string;
   /** The region of each state, by its postal code. */
   states: Record<string, string>;
+  /** Minor units a month for each square foot of the home: its maintenance and utilities. */
+  perSquareFoot?: number;
   bands: { loanFrom: Minor; each: Minor; eachUpTo: number; sizes: Record<string, Minor[]> }[];
 }
 
@@ -483,6 +522,8 @@ export interface PlacePack {
   rateMethod: RateMethod;
   /** Income tax and contributions by year. */
   taxes: TaxTable[];
+  /** Income tax of a region beside them; an empty list where there is none, nothing where its table is not known. */
+  regionTaxes: Record<string, TaxTable[]> | null;
   benchmark: LivingBenchmark | null;
   residualIncome: ResidualTable | null;
   guideline: IncomeGuideline | null;

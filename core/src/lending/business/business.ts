@@ -88,18 +88,19 @@ export function cashForDebt(year: BusinessYear): Term[] {
   ];
 }
 
-/** A twelfth of what can serve debt. */
+/** What can serve debt a month: a twelfth of a year, or by the months that its accounts cover. */
 export function cashForDebtMonthly(year: BusinessYear): Term {
   const lines = cashForDebt(year);
+  const months = year.monthsCovered ?? 12;
   const yearly = total(lines);
   return {
     label: say('business.whatBusinessCanPayMonth'),
     sign: '+',
-    value: proportion(minor(yearly), 1, 12),
+    value: proportion(minor(yearly), 1, months),
     unit: 'money',
     terms: [
       { label: say('business.year', { ended: year.yearEnd ? { day: year.yearEnd } : 'none' }), sign: '+', value: yearly, unit: 'money', terms: lines },
-      { label: say('business.monthsYear'), sign: '÷', value: 12, unit: 'count' },
+      { label: months === 12 ? say('business.monthsYear') : say('business.monthsCovered'), sign: '÷', value: months, unit: 'count' },
     ],
   };
 }

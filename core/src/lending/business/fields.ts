@@ -1,4 +1,4 @@
-import { choice, date, describeDetail, money, profit, text, type RowOf } from '../../basis/detail/index';
+import { choice, date, describeDetail, money, profit, text, whole, type RowOf } from '../../basis/detail/index';
 
 export const PAYROLL_KIND_LABEL = { employee: 'Employee', owner: 'Owner' } as const;
 
@@ -29,6 +29,12 @@ export const ACCOUNT = describeDetail({
   ofLoans: true,
   fields: {
     yearEnd: date('Year ended'),
+    /** Fewer than twelve for a business in its first year. */
+    monthsCovered: whole(
+      'Months covered',
+      { form: 'Give whole months', least: [1, 'At least one month'], most: [18, 'At most eighteen months'] },
+      { unit: 'months' },
+    ),
     revenue: money('Revenue'),
     /** All costs, with the depreciation and interest below. */
     costs: money('All costs'),

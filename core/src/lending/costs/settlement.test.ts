@@ -1,13 +1,11 @@
 import { describe, it } from 'vitest';
 import { expect, spoken } from '../../../test/spoken';
 import { addDays, isoDate } from '../../basis/dates/index';
-import { affordability } from '../../figures/affordability/index';
 import { astray, total } from '../../basis/arithmetic/index';
 import { settlementTerms } from './index';
 import { minor } from '../../basis/money/index';
 import { partSchedule, settlementOf } from '../../credit/parts/index';
-import { type FileState } from '../../file/state/index';
-import { TODAY, costRules, costed, partTerms, sampleFile, shippedPlace, withParts } from '../../../test/sample';
+import { costRules, costed, partTerms, withParts } from '../../../test/sample';
 
 const START = isoDate('2026-03-02');
 describe('settling early', () => {
@@ -34,14 +32,4 @@ describe('settling early', () => {
     const last = costs.schedule.rows.at(-1);
     expect(charge(costs.schedule.rows.at(-2)?.dueOn ?? '')).toBe(Math.min(last?.interest ?? 0, Math.round(((last?.principal ?? 0) as number) * 0.005)));
   });
-});
-
-it('another place’s method changes the rate and nothing else', () => {
-  const file = sampleFile();
-  const rate = (pack: FileState['pack']) => affordability({ ...file, pack }, TODAY).figures.find(({ measure }) => measure === 'apr');
-  const us = rate(file.pack);
-  const gb = rate({ ...file.pack, rateMethod: shippedPlace('gb').rateMethod });
-  // (1 + i)^12 − 1 of the same monthly rate.
-  expect(gb?.value).toBeCloseTo((1 + (us?.value ?? 0) / 12) ** 12 - 1, 4);
-  expect(astray({ label: 'apr', value: gb?.value ?? NaN, unit: 'ratio', terms: gb?.terms ?? [] })).toEqual([]);
 });

@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { affordability } from '../../figures/affordability/index';
 import { annualPercentageRate, costOf, totalPayableOf } from '../costs/index';
 import { astray } from '../../basis/arithmetic/index';
 import { feesFor } from './index';
 import { minor } from '../../basis/money/index';
-import { type FileState } from '../../file/state/index';
-import { TODAY, costed, sampleFile, shippedPlace, withParts } from '../../../test/sample';
+import { costed, withParts } from '../../../test/sample';
 
 describe('fees', () => {
   const rule = { code: 'fee', label: 'Fee', paid: 'financed' as const, inRate: true };
@@ -46,14 +44,4 @@ describe('fees', () => {
       expect(annualPercentageRate(outside, 'regulationZ')).toBeCloseTo(0.06, 5);
     expect(annualPercentageRate(fees('beforehand', true), 'regulationZ')).toBeCloseTo(annualPercentageRate(withheld, 'regulationZ') ?? 0, 9);
   });
-});
-
-it('another place’s method changes the rate and nothing else', () => {
-  const file = sampleFile();
-  const rate = (pack: FileState['pack']) => affordability({ ...file, pack }, TODAY).figures.find(({ measure }) => measure === 'apr');
-  const us = rate(file.pack);
-  const gb = rate({ ...file.pack, rateMethod: shippedPlace('gb').rateMethod });
-  // (1 + i)^12 − 1 of the same monthly rate.
-  expect(gb?.value).toBeCloseTo((1 + (us?.value ?? 0) / 12) ** 12 - 1, 4);
-  expect(astray({ label: 'apr', value: gb?.value ?? NaN, unit: 'ratio', terms: gb?.terms ?? [] })).toEqual([]);
 });

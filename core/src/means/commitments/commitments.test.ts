@@ -7,7 +7,7 @@ import { minor } from '../../basis/money/index';
 import { total } from '../../basis/arithmetic/index';
 import { type FileState } from '../../file/state/index';
 import { type ProductDefinition } from '../../file/product/index';
-import { aDebt, incomePolicy, person, product, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { aDebt, person, product, sampleFile, TODAY } from '../../../test/sample';
 
 const units = (amount: number) => minor(Math.round(amount * 100));
 const withProduct = (values: Partial<ProductDefinition>): ProductDefinition => ({ ...product, ...values });
@@ -50,9 +50,4 @@ describe('what is owed', () => {
     expect(debtProblem(aDebt({ limit: units(60), balance: units(70) }))).toContain('above the limit');
     expect(debtProblem(aDebt({ payment: units(10), balance: units(50), limit: units(50) }))).toBeNull();
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

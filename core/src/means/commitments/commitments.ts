@@ -1,10 +1,12 @@
 import { say, type Words } from '../../basis/words/index';
 import { DEBT_KIND_LABEL } from './fields';
-import { OWING_ROLES } from '../../people/people/index';
+import { countedShare, countedShareOf } from '../../people/roles/index';
+import { homeNow } from '../../people/household/index';
+import type { Home } from '../../people/home/index';
 import type { Debt } from './fields';
-import type { Term } from '../../basis/arithmetic/index';
+import { roundTo, since, worked, type AsThen, type Term } from '../../basis/arithmetic/index';
 import { addMonths, type IsoDate } from '../../basis/dates/index';
-import { plays, type FileState } from '../../file/state/index';
+import type { FileState } from '../../file/state/index';
 import { nameWords } from '../../basis/names/index';
 import { samePlace } from '../../basis/paste/index';
 import { scaled } from '../../basis/money/index';
@@ -12,7 +14,7 @@ import { scaled } from '../../basis/money/index';
 /** Debts that a business pays of what it earns. */
 export const BUSINESS_DEBTS: readonly string[] = ['boatLoan', 'businessLoan', 'lease'];
 
-export type CommitmentInput = Pick<FileState, 'product' | 'pack' | 'request' | 'people' | 'homes' | 'debts'>;
+export type CommitmentInput = Pick<FileState, 'product' | 'pack' | 'request' | 'people' | 'homes' | 'debts'> & AsThen;
 
 /** Ids of those who are named as the owners of a debt or an asset. */
 export const namedOwners = ({ owners }: { owners: string | null }): string[] => owners?.split(' ').filter(Boolean) ?? [];
@@ -26,41 +28,63 @@ export function ownersOf(file: Pick<FileState, 'people'>, row: { owners: string 
 }
 
 /**
- * What each present home costs a month. People who live together have one home: its cost counts once, at the higher of
- * what was stated.
+ * What each present home of those whose housing counts costs a month. People who live together have one home: its cost
+ * counts once, at the higher of what was stated, whoever of them it was keyed for. Rounded half away from zero where only
+ * a share of it counts.
  */
-export function housingTerms(file: Pick<FileState, 'homes'>): Term[] {
-  return file.homes
-    .filter(({ until, monthlyCost }) => until === null && monthlyCost !== null && monthlyCost > 0)
-    .sort((a, b) => (b.monthlyCost ?? 0) - (a.monthlyCost ?? 0) || a.createdAt.localeCompare(b.createdAt))
-    .filter((home, at, all) => all.findIndex((other) => other === home || samePlace(other, home)) === at)
-    .map<Term>((home) => ({
-      label: say('commitments.housing', { line: home.line ?? say('commitments.homeNow') }),
-      sign: '+',
-      value: home.monthlyCost ?? 0,
-      unit: 'money',
-      place: { chapter: 'home', anchor: `${home.id}.monthlyCost` },
-    }));
+export function housingTerms(file: Pick<FileState, 'homes' | 'people' | 'product'>): Term[] {
+  const now = file.homes.filter(({ until, monthlyCost }) => until === null && monthlyCost !== null && monthlyCost > 0);
+  const lived = file.people.flatMap((person) => {
+    const share = countedShare(file.product, person, 'housing');
+    if (share === 0) return [];
+    const shared = homeNow(file, person.id);
+    return [...now.filter(({ personId }) => personId === person.id), ...(shared ? [shared] : [])].map((home) => ({ home, share }));
+  });
+  const shareOf = (home: Home): number => Math.max(0, ...lived.filter((one) => one.home === home || samePlace(one.home, home)).map(({ share }) => share));
+  return now
+    .map((home) => ({ home, share: shareOf(home) }))
+    .filter(({ share }) => share > 0)
+    .sort((a, b) => (b.home.monthlyCost ?? 0) - (a.home.monthlyCost ?? 0) || a.home.createdAt.localeCompare(b.home.createdAt))
+    .filter(({ home }, at, all) => all.findIndex((other) => other.home === home || samePlace(other.home, home)) === at)
+    .map(({ home, share }) => {
+      const label = say('commitments.housing', { line: home.line ?? say('commitments.homeNow') });
+      const place = { chapter: 'home' as const, anchor: `${home.id}.monthlyCost` };
+      return byShare({ label, sign: '+', value: home.monthlyCost ?? 0, unit: 'money', place }, share);
+    });
+}
+
+/** A line at the share of it that counts, with the whole under it. */
+function byShare(term: Term, share: number): Term {
+  if (share === 1) return term;
+  return {
+    ...term,
+    value: scaled(term.value, share),
+    terms: [
+      { ...term, sign: '+' },
+      { label: say('commitments.shareOfRoleCounts'), sign: '×', value: share, unit: 'ratio' },
+    ],
+  };
 }
 
 /**
  * What each debt takes a month by the product's rule, one line for each: those that don't count stand with `·` and the
  * reason. A debt that several owe together is one line and counts once, whole. A revolving debt counts at the higher of
- * its stated payment and the rule's share of its limit or balance, rounded half away from zero.
+ * its stated payment and the rule's share of its limit or balance, rounded half away from zero; one that isn't paid on
+ * yet, by the product's share of its balance.
  * @param afterClearing without those that the request pays off.
  */
 export function debtTerms(file: CommitmentInput, today: IsoDate, afterClearing: boolean): Term[] {
-  const owing = file.people.filter((person) => plays(person, OWING_ROLES)).map(({ id }) => id);
   return file.debts.flatMap<Term>((debt) => {
     const term = debtTerm(file, debt, today);
     if (!term) return [];
-    const bar = debtBar(file, debt, owing, today) ?? (afterClearing && debt.cleared ? say('commitments.paidOffWhatAskedFor') : null);
-    return [bar === null ? term : { ...term, sign: '·', note: bar }];
+    const share = countedShareOf(file, ownersOf(file, debt), 'debts');
+    const bar = debtBar(file, debt, share, today) ?? (afterClearing && debt.cleared ? say('commitments.paidOffWhatAskedFor') : null);
+    return [bar === null ? byShare(term, share) : { ...term, sign: '·', note: bar }];
   });
 }
 
 function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | null {
-  const { revolving, guaranteeShare } = file.product.commitments;
+  const { revolving, guaranteeShare, deferred } = file.product.commitments;
   const label = say('commitments.kindLender', {
     kind: debt.kind === null ? say('commitments.debt') : DEBT_KIND_LABEL[debt.kind],
     lender: debt.lender ?? say('commitments.lenderNotNamed'),
@@ -79,28 +103,38 @@ function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | nul
         { label: say('commitments.shareGuaranteeCounts'), sign: '×', value: guaranteeShare, unit: 'ratio' },
       ],
     };
-  const base = revolving.kinds.includes(debt.kind ?? '') ? debt[revolving.of] : null;
-  if (base !== null && revolving.share > 0) {
-    const least = scaled(base, revolving.share);
-    if (least > (stated ?? 0))
-      return {
-        label,
-        sign: '+',
-        value: least,
-        unit: 'money',
-        place,
-        terms: [
-          ...(stated === null ? [] : [{ label: say('commitments.paymentAsStatedLower'), sign: '·' as const, value: stated, unit: 'money' as const, place }]),
-          {
-            label: revolving.of === 'limit' ? say('commitments.limit') : say('commitments.balance'),
-            sign: '+',
-            value: base,
-            unit: 'money',
-            place: { chapter: 'commitments', anchor: `${debt.id}.${revolving.of}` },
-          },
-          { label: say('commitments.shareCountsMonth'), sign: '×', value: revolving.share, unit: 'ratio' },
-        ],
-      };
+  const atShare = (of: 'limit' | 'balance', share: number): Term | null => {
+    const base = debt[of];
+    const least = base === null ? 0 : scaled(base, share);
+    if (base === null || share === 0 || least <= (stated ?? 0)) return null;
+    return {
+      label,
+      sign: '+',
+      value: least,
+      unit: 'money',
+      place,
+      terms: [
+        ...(stated === null ? [] : [{ label: say('commitments.paymentAsStatedLower'), sign: '·' as const, value: stated, unit: 'money' as const, place }]),
+        {
+          label: of === 'limit' ? say('commitments.limit') : say('commitments.balance'),
+          sign: '+',
+          value: base,
+          unit: 'money',
+          place: { chapter: 'commitments', anchor: `${debt.id}.${of}` },
+        },
+        { label: say('commitments.shareCountsMonth'), sign: '×', value: share, unit: 'ratio' },
+      ],
+    };
+  };
+  if (revolving.kinds.includes(debt.kind ?? '')) {
+    // A card of which the limit isn't known counts by its balance.
+    const of = debt[revolving.of] === null && stated === null && since(file, 3) ? (revolving.of === 'limit' ? 'balance' : 'limit') : revolving.of;
+    const counted = atShare(of, revolving.share);
+    if (counted) return counted;
+  }
+  if (since(file, 3) && deferred.kinds.includes(debt.kind ?? '') && !stated) {
+    const counted = atShare('balance', deferred.share);
+    if (counted) return { ...counted, note: say('commitments.notPaidOnYet') };
   }
   if (stated === null) return null;
   const ends = debt.endsOn === null || debt.endsOn < today ? {} : { note: say('commitments.until', { endsOn: { day: debt.endsOn } }) };
@@ -108,14 +142,40 @@ function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | nul
 }
 
 /** Why a debt doesn't count, or null when it does. */
-function debtBar(file: CommitmentInput, debt: Debt, owing: readonly string[], today: IsoDate): Words | null {
+function debtBar(file: CommitmentInput, debt: Debt, share: number, today: IsoDate): Words | null {
   const { ignoredWithinMonths, neverIgnored } = file.product.commitments;
-  if (debt.owners !== null && !ownersOf(file, debt).some((id) => owing.includes(id))) return say('commitments.owedSomebodyWhoDoesntApply');
+  if (share === 0) return say('commitments.owedSomebodyWhoDoesntApply');
   if (debt.endsOn === null) return null;
   if (debt.endsOn < today) return say('commitments.endedOn', { endsOn: { day: debt.endsOn } });
   if (ignoredWithinMonths > 0 && !neverIgnored.includes(debt.kind ?? '') && debt.endsOn <= addMonths(today, ignoredWithinMonths))
     return say('commitments.endsOnWithinMonths', { endsOn: { day: debt.endsOn }, ignoredWithinMonths });
   return null;
+}
+
+/**
+ * What variable debts that stay cost more each month when rates rise: the added rate on what is owed, a twelfth of it;
+ * rounded half away from zero (common practice, no source).
+ */
+export function dearerDebtTerms(file: CommitmentInput, today: IsoDate, added: number): Term[] {
+  return debtTerms({ ...file, debts: file.debts.filter(({ variable, balance }) => variable && (balance ?? 0) > 0) }, today, true)
+    .filter(({ sign }) => sign !== '·')
+    .map((term) => {
+      const debt = file.debts.find(({ id }) => term.place?.anchor === `${id}.payment`);
+      const share = debt ? countedShareOf(file, ownersOf(file, debt), 'debts') : 0;
+      const lines: Term[] = [
+        {
+          label: say('commitments.balance'),
+          sign: '+',
+          value: debt?.balance ?? 0,
+          unit: 'money',
+          place: { chapter: 'commitments', anchor: `${debt?.id}.balance` },
+        },
+        { label: say('commitments.rateHigher'), sign: '×', value: added, unit: 'ratio' },
+        { label: say('commitments.monthsYear'), sign: '÷', value: 12, unit: 'count' },
+        ...(share === 1 ? [] : [{ label: say('commitments.shareOfRoleCounts'), sign: '×' as const, value: share, unit: 'ratio' as const }]),
+      ];
+      return { label: term.label, sign: '+', value: roundTo('money', worked(lines)), unit: 'money', terms: lines };
+    });
 }
 
 /** Two rows that look like one debt keyed for each of two people: same lender and kind, and the same balance or payment. */

@@ -7,6 +7,9 @@ export const DEBT_KIND_LABEL = {
   overdraft: 'Overdraft',
   mortgage: 'Mortgage on another home',
   studentLoan: 'Student loan',
+  instalment: 'Bought on instalments',
+  tax: 'Tax owed',
+  payday: 'Payday loan',
   boatLoan: 'Boat loan',
   businessLoan: 'Business loan',
   lease: 'Lease',
@@ -49,6 +52,8 @@ export const DEBT = describeDetail({
     balance: money('Balance', { by: 'applicant', ask: 'What is still owed' }),
     limit: money('Limit', { by: 'applicant', ask: 'The limit of the card or account' }),
     rate: share('Rate a year'),
+    /** Its payment rises with the rates of the market. */
+    variable: yesNo('Variable rate', { by: 'applicant', ask: 'The rate can change' }),
     /** The day of the last payment. */
     endsOn: date('Last payment on', { by: 'applicant', month: 'last' }),
     /** Paid off by what is asked for. */

@@ -21,7 +21,12 @@ export const INCOME = describeDetail({
       { form: 'Give hours as a number', least: 0, most: [168, 'A week has 168 hours'] },
       { by: 'applicant', unit: 'hours' },
     ),
-    /** Weeks paid in a year, for hourly wages; 52 when empty. */
+    daysPerWeek: decimal(
+      'Days a week',
+      { form: 'Give the days as a number', least: [0.1, 'More than nothing'], most: [7, 'A week has seven days'] },
+      { by: 'applicant', ask: 'Days a week', unit: 'days' },
+    ),
+    /** Weeks paid in a year, for pay by the hour or day; 52 when empty. */
     weeksPerYear: decimal(
       'Weeks a year',
       { form: 'Give weeks as a number', least: [1, 'At least one week'], most: [53, 'A year has at most 53 weeks'] },

@@ -1,5 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
-import { worked, roundTo, type Term } from '../../basis/arithmetic/index';
+import { since, worked, roundTo, type AsThen, type Term } from '../../basis/arithmetic/index';
 import { addDays, addMonths, daysBetween, monthsBack, type IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
 import type { FilePerson } from '../../people/people/fields';
@@ -7,9 +7,9 @@ import type { Income } from './fields';
 import { kindOfIncome } from './kinds/index';
 import type { AskedField, IncomeMethod, Monthly } from './methods/method';
 import { rate } from './methods/rate';
-import { toMonthly } from '../../basis/frequency/index';
 import { incomeBar } from '../../people/household/index';
-import { MAX_AMOUNT, proportion, scaled, type Minor } from '../../basis/money/index';
+import { countedShare } from '../../people/roles/index';
+import { MAX_AMOUNT, minor, proportion, scaled, type Minor } from '../../basis/money/index';
 import type { IncomePolicy, IncomeRule } from '../../file/product/index';
 
 /** How a source's monthly figure comes about. */
@@ -45,13 +45,13 @@ export function fieldsAsked(income: Income, basis: IncomePolicy['basis']): Asked
 }
 
 /** The part of a file that incomes are counted from. */
-export type IncomeInput = Pick<FileState, 'product' | 'pack' | 'request' | 'people' | 'incomes' | 'works' | 'papers'>;
+export type IncomeInput = Pick<FileState, 'product' | 'pack' | 'request' | 'parts' | 'people' | 'incomes' | 'works' | 'papers'> & AsThen;
 
 /** Something about an income that has to be explained before it can be relied on. */
 export interface IncomeQuestion {
   /** Names the income, the question, and the figures that raise it. */
   subject: string;
-  code: 'yearToDate' | 'probation' | 'contractEnds' | 'held' | 'falling' | 'gap';
+  code: 'yearToDate' | 'probation' | 'contractEnds' | 'held' | 'falling' | 'gap' | 'net';
   incomeId: string | null;
   personId: string;
   what: Words;
@@ -68,8 +68,12 @@ export interface CountedIncome {
   counted: Term;
   /** Why it counts for nothing, or less; null where nothing was left out. */
   leftOut: Words | null;
-  /** What comes out each month by the payslip, where it counts on a net basis. */
-  netMonthly: Minor | null;
+  /** What comes each month in the year that counts, before shares: what income tax is taken of. */
+  taxed: Minor;
+  /** What counts as money that can be spent: the same as `counted`, without what is added for tax that isn't paid. */
+  money: Term;
+  /** What comes out each month by the payslip, as a line at the share that counts; null where none shows it. */
+  paidOut: Term | null;
   questions: IncomeQuestion[];
 }
 
@@ -111,46 +115,54 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   const { monthly, terms, drop } = made;
   const questions = questionsOf(file, income, person, rule, monthly, drop, today);
   // What comes to more than can be keyed at all is a slip of the hand, and would outgrow what sums are exact in.
-  const bar = Math.abs(monthly) > MAX_AMOUNT ? say('income.moreThanCanBeWorked') : barOf(file, income, person, rule, today);
+  const bar = Math.abs(monthly) > MAX_AMOUNT ? say('income.moreThanCanBeWorked') : barOf(file, income, person, rule, monthly, today);
   const cut = bar === null ? outlookOf(file, income, today) : null;
-  const share = bar === null ? (rule?.share ?? 0) : 0;
+  const ofRole = countedShare(file.product, person, 'income');
+  // A loss counts in full, whatever would count of a profit.
+  const loss = since(file, 3) && monthly < 0;
+  const ofKind = loss ? 1 : (rule?.share ?? 0);
+  const share = bar === null ? ofKind * ofRole : 0;
   const place = { chapter: 'income' as const, anchor: income.id };
-  const lines: Term[] = [{ label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money', terms }];
-  let counted: number = monthly;
-  if (income.untaxed && policy.basis === 'gross' && policy.grossUp > 0 && bar === null) {
-    const grossed = scaled(counted, 1 + policy.grossUp);
-    lines[0] = {
-      label: GROSSED_UP,
-      sign: '+',
-      value: grossed,
-      unit: 'money',
-      terms: [
-        { label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money', terms },
-        { label: say('income.eachWithForTaxIsnt', { grossUp: { percent: policy.grossUp } }), sign: '×', value: 1 + policy.grossUp, unit: 'count' },
-      ],
-    };
-    counted = grossed;
-  }
-  if (cut)
-    lines.push({ label: cut.label, sign: '×', value: cut.months, unit: 'months' }, { label: say('income.monthsYear'), sign: '÷', value: 12, unit: 'count' });
-  lines.push({ label: bar ?? say('income.shareCountsForThisKind'), sign: '×', value: share, unit: 'ratio', ...(rule ? { note: rule.why } : {}) });
-  if (cut) counted = roundTo('money', worked(lines));
-  else if (share !== 1) counted = scaled(counted, share);
+  const comes: Term = { label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money', terms };
+  const grossedUp = income.untaxed && policy.basis === 'gross' && policy.grossUp > 0 && bar === null;
+  const grossed: Term = {
+    label: GROSSED_UP,
+    sign: '+',
+    value: scaled(monthly, 1 + policy.grossUp),
+    unit: 'money',
+    terms: [comes, { label: say('income.eachWithForTaxIsnt', { grossUp: { percent: policy.grossUp } }), sign: '×', value: 1 + policy.grossUp, unit: 'count' }],
+  };
+  const inYear: Term[] = cut
+    ? [
+        { label: cut.label, sign: '×', value: cut.months, unit: 'months' },
+        { label: say('income.monthsYear'), sign: '÷', value: 12, unit: 'count' },
+      ]
+    : [];
+  const shares: Term[] = [
+    { label: bar ?? say('income.shareCountsForThisKind'), sign: '×', value: bar === null ? ofKind : 0, unit: 'ratio', ...(rule ? { note: rule.why } : {}) },
+    ...(ofRole !== 1 && bar === null ? [{ label: say('income.shareOfRoleCounts'), sign: '×' as const, value: ofRole, unit: 'ratio' as const }] : []),
+  ];
+  const lineOf = (first: Term): Term => {
+    const lines = [first, ...inYear, ...shares];
+    const value = !cut && share === 1 ? first.value : roundTo('money', worked(lines));
+    return { label, sign: '+', value, unit: 'money', place, personId: person.id, terms: lines };
+  };
   const label = say('income.personSource', { person: person.fullName ?? say('income.somebodyFirst'), source: sourceName(income) ?? say('income.income') });
   const partly = share < 1 && share > 0 ? say('income.counts', { share: { percent: share }, why: rule?.why ?? '' }) : null;
   return {
     income,
     monthly,
-    counted: { label, sign: '+', value: counted, unit: 'money', place, personId: person.id, terms: lines },
+    taxed: minor(roundTo('money', worked([comes, ...inYear]))),
+    counted: lineOf(grossedUp ? grossed : comes),
+    money: lineOf(comes),
     leftOut: bar ?? (cut && cut.months < 12 ? cut.label : partly),
-    netMonthly: bar === null ? netMonthlyOf(income, cut?.months ?? 12, share) : null,
+    paidOut: bar === null ? paidOutOf(file, income, monthly, lineOf) : null,
     questions,
   };
 }
 
-function monthlyOf(file: IncomeInput, income: Income): Monthly | null {
+function monthlyOf(file: IncomeInput, income: Income, evidence = evidencedAmount(file, income.id)): Monthly | null {
   const method = methodFor(income);
-  const evidence = evidencedAmount(file, income.id);
   const stated = statedFigure(income);
   const relied = evidence?.amount ?? stated;
   if (relied === null || income.kind === null) return null;
@@ -161,41 +173,93 @@ function monthlyOf(file: IncomeInput, income: Income): Monthly | null {
     unit: 'money',
     place: { chapter: 'income', anchor: `${income.id}.${method.figure}` },
   };
-  return method.work(income, from, (field) => ({ chapter: 'income', anchor: `${income.id}.${field}` }));
+  return method.work(file.worksAs === undefined ? income : { ...income, worksAs: file.worksAs }, from, (field) => ({
+    chapter: 'income',
+    anchor: `${income.id}.${field}`,
+  }));
 }
 
-/** Take-home pay by the payslip, a month, at the share that counts and for the months that do. */
-function netMonthlyOf(income: Income, months: number, share: number): Minor | null {
+/** What is paid out each time after tax, a month; null where the payslip doesn't show it. */
+function netMonthlyOf(income: Income): Monthly | null {
   const { netAmount, frequency } = income;
-  if (netAmount === null || frequency === null || methodOf(income) !== 'rate') return null;
-  if (frequency === 'hourly') return null;
-  const { monthly } = toMonthly(netAmount, frequency);
-  return scaled(proportion(monthly, months, 12), share);
+  if (netAmount === null || frequency === null || frequency === 'hourly' || frequency === 'daily' || methodOf(income) !== 'rate') return null;
+  const place = { chapter: 'income' as const, anchor: `${income.id}.netAmount` };
+  return rate.work({ ...income, extraMonths: null }, { label: say('income.paidOutEachTime'), sign: '+', value: netAmount, unit: 'money', place }, () => place);
+}
+
+/**
+ * Take-home pay by the payslip, a month, at the share that counts. Where a paper shows less than was stated, it is taken to
+ * be less in proportion; it never counts for more than what comes before tax.
+ */
+function paidOutOf(file: IncomeInput, income: Income, monthly: Minor, lineOf: (first: Term) => Term): Term | null {
+  const net = netMonthlyOf(income);
+  if (!net) return null;
+  const label = say('income.paidOutMonth');
+  const shown: Term = { label, sign: '+', value: net.monthly, unit: 'money', terms: net.terms };
+  if (!since(file, 3)) return lineOf(shown);
+  const stated = monthlyOf(file, income, null)?.monthly ?? monthly;
+  const lower: Term =
+    monthly < stated && stated > 0
+      ? {
+          label: say('income.paidOutOfLessThanStated'),
+          sign: '+',
+          value: proportion(net.monthly, Math.max(0, monthly), stated),
+          unit: 'money',
+          terms: [
+            shown,
+            { label: say('income.comesMonth'), sign: '×', value: Math.max(0, monthly), unit: 'money' },
+            { label: say('income.comesMonthAsStated'), sign: '÷', value: stated, unit: 'money' },
+          ],
+        }
+      : shown;
+  if (lower.value <= monthly) return lineOf(lower);
+  return lineOf({
+    label: say('income.noMoreThanComes'),
+    sign: '+',
+    value: monthly,
+    unit: 'money',
+    terms: [
+      { ...lower, sign: '·' },
+      { label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money' },
+    ],
+  });
 }
 
 /** Why a source counts for nothing. */
-function barOf(file: IncomeInput, income: Income, person: FilePerson, rule: IncomeRule | undefined, today: IsoDate): Words | null {
+function barOf(file: IncomeInput, income: Income, person: FilePerson, rule: IncomeRule | undefined, monthly: Minor, today: IsoDate): Words | null {
   const who = incomeBar(file.product, person, income.kind, today);
   if (who) return who;
+  if (since(file, 3) && monthly < 0)
+    return income.until !== null && income.until < today ? say('income.endedOn', { incomeUntil: { day: income.until } }) : null;
   const kind = kindOfIncome(income.kind);
   const label = kind?.label ?? say('income.thisKind');
   if (!rule || rule.share === 0) return kind?.offRent ? say('income.rentSubsidyTakenOffRent') : say('income.doesntCountForThisProduct', { label });
   if (rule.accountYears !== undefined && methodOf(income) !== 'accounts') return say('income.yearsAccountsAreAskedFor', { accountYears: rule.accountYears });
   if (rule.accountYears !== undefined && rule.accountYears > 1 && income.profitBefore === null)
     return say('income.yearsAccountsAreAskedFor2', { accountYears: rule.accountYears });
+  if (rule.accountMonths !== undefined && methodOf(income) === 'accounts' && income.yearEnd !== null && addMonths(income.yearEnd, rule.accountMonths) < today)
+    return say('income.accountsAreTooOld', { yearEnd: { day: income.yearEnd }, months: rule.accountMonths });
   if (rule.historyMonths !== undefined) {
     const seen = methodOf(income) === 'average' ? (income.monthsSeen ?? 0) : 0;
     if (seen < rule.historyMonths) return say('income.monthsAreAskedForAre', { months: rule.historyMonths, seen });
   }
   if (income.until !== null && income.until < today) return say('income.endedOn', { incomeUntil: { day: income.until } });
+  if (since(file, 3) && file.product.income.outlook === 'now' && income.since !== null && income.since > today && !beginsSoon(file, income, today))
+    return say('income.beginsOn', { incomeSince: { day: income.since }, days: file.product.income.beginsWithinDays });
   if (file.product.income.outlook === 'now' && income.until !== null && rule.ends === 'cutOff' && income.until < horizonOf(file, today))
     return say('income.endsOnBeforeTermDoes', { incomeUntil: { day: income.until } });
   return null;
 }
 
-/** The end of what is asked for: the term, or a year where there is none yet. */
-function horizonOf(file: Pick<FileState, 'request'>, today: IsoDate): IsoDate {
-  return addMonths(file.request.advanceOn ?? today, file.request.termMonths ?? 12);
+/** Whether a source that hasn't begun does so within the product's days, and a paper shows it. */
+const beginsSoon = (file: IncomeInput, income: Income, today: IsoDate): boolean =>
+  income.since !== null && income.since <= addDays(today, file.product.income.beginsWithinDays) && evidencedAmount(file, income.id) !== null;
+
+/** The end of what is asked for: the term, of several parts the last one's, or a year where there is none yet. */
+function horizonOf(file: Pick<IncomeInput, 'request' | 'parts' | 'worksAs'>, today: IsoDate): IsoDate {
+  const from = file.request.advanceOn ?? today;
+  const ends = since(file, 3) ? file.parts.flatMap(({ advanceOn, termMonths }) => (termMonths === null ? [] : [addMonths(advanceOn ?? from, termMonths)])) : [];
+  return ends.sort().at(-1) ?? addMonths(from, file.request.termMonths ?? 12);
 }
 
 /** Under the coming year's outlook: the months of it in which the source still comes. */
@@ -204,11 +268,15 @@ function outlookOf(file: IncomeInput, income: Income, today: IsoDate): { label: 
   const start = file.request.advanceOn ?? today;
   const end = addMonths(start, 12);
   const until = income.until === null || income.until >= addDays(end, -1) ? end : addDays(income.until, 1);
-  const months = until <= start ? 0 : monthsBack(start, until);
-  return {
-    label: months === 12 ? say('income.monthsComingYear') : say('income.monthsComingYearUntilEnds', { incomeUntil: { day: income.until ?? end } }),
-    months,
-  };
+  const from = since(file, 3) && income.since !== null && income.since > start ? income.since : start;
+  const months = until <= from ? 0 : monthsBack(from, until);
+  const label =
+    months === 12
+      ? say('income.monthsComingYear')
+      : from > start
+        ? say('income.monthsComingYearFrom', { from: { day: from } })
+        : say('income.monthsComingYearUntilEnds', { incomeUntil: { day: income.until ?? end } });
+  return { label, months };
 }
 
 function questionsOf(
@@ -259,6 +327,16 @@ function questionsOf(
   }
   if (rule.ends === 'question' && income.until !== null && income.until >= today && income.until < horizonOf(file, today))
     ask('contractEnds', income.until, say('income.endsOnWithinTerm', { incomeUntil: { day: income.until } }), say('income.whatComesAfterContractEnds'));
+  const net = since(file, 3) ? netMonthlyOf(income)?.monthly : undefined;
+  const before = monthlyOf(file, income, null)?.monthly;
+  if (net !== undefined && before !== undefined && net > before)
+    ask(
+      'net',
+      `${net}/${before}`,
+      say('income.moreIsPaidOutThanComes', { net: { money: net }, gross: { money: before } }),
+      say('income.paidOutIsAfterTax'),
+      before,
+    );
   if (drop !== undefined && drop >= policy.fallReferred)
     ask(
       'falling',

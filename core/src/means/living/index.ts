@@ -1,1 +1,1 @@
-export { benchmarkFor, guidelineFor, livingCosts, type LivingCosts, residualFor } from './living';
+export { benchmarkFor, guidelineFor, livingCosts, type LivingCosts, residualFor, strictestResidual } from './living';

@@ -93,6 +93,12 @@ export function residualFor(table: ResidualTable, state: string | null, size: nu
   return minor(forSize(sizes, band.each, Math.min(size, band.eachUpTo)));
 }
 
+/** The most that any region of the table asks: what holds where nobody knows the region. */
+export function strictestResidual(table: ResidualTable, size: number, loan: number): Minor | null {
+  const asked = Object.keys(table.states).map((state) => residualFor(table, state, size, loan) ?? 0);
+  return asked.length === 0 || size < 1 ? null : minor(Math.max(...asked));
+}
+
 /** The yearly income of a published guideline for a household. @returns minor units; null for no persons. */
 export function guidelineFor(table: IncomeGuideline, state: string | null, size: number): Minor | null {
   const row = table.states[state ?? '*'] ?? table.states['*'];

@@ -1,1 +1,1 @@
-export { allowanceFor, onBands, takeHome, type TakeHome, taxTableOn, type YearlyEarnings } from './tax';
+export { allowanceFor, onBands, regionTax, takeHome, type TakeHome, taxTableOn, type YearlyEarnings } from './tax';

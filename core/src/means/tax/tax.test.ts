@@ -7,7 +7,7 @@ import { isoDate } from '../../basis/dates/index';
 import { minor, proportion } from '../../basis/money/index';
 import { onBands, takeHome, taxTableOn } from './index';
 import { type ProductDefinition, type TaxTable } from '../../file/product/index';
-import { anIncome, incomePolicy, product, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
+import { anIncome, incomePolicy, product, sampleFile, shippedPlace, TODAY } from '../../../test/sample';
 
 const us = shippedPlace('us');
 const nz = shippedPlace('nz');
@@ -109,9 +109,4 @@ describe('gross to net by published tables', () => {
     const loss = anIncome({ id: 'loss', kind: 'selfEmployed', profitLatest: units(-2400), profitBefore: units(1000) });
     expect(netOf([wage, loss])).toBe(proportion(byTable(5000), 1, 12) - 20_000);
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -5,7 +5,7 @@ import { downPaymentGap, partThatFits } from './index';
 import { isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
 import { type FileState } from '../../file/state/index';
-import { anAsset, incomePolicy, sampleFile, shippedProduct, TODAY } from '../../../test/sample';
+import { anAsset, sampleFile, TODAY } from '../../../test/sample';
 
 const units = (amount: number) => minor(Math.round(amount * 100));
 
@@ -33,9 +33,4 @@ describe('worth', () => {
     const outgoings = 25_000 + 60_000 + 38_666;
     expect(affordability(file, TODAY).figures.find(({ measure }) => measure === 'reserves')?.value).toBe(Number((170_000 / outgoings).toFixed(2)));
   });
-});
-
-it('the products that ship count every kind of income, and rest on tables that their places have', () => {
-  for (const code of ['workboat-refit', 'quay-cottages', 'crew-cover'])
-    expect(Object.keys(shippedProduct(code).income.kinds).sort()).toEqual([...Object.keys(incomePolicy().kinds)].sort());
 });

@@ -2,29 +2,35 @@ import { say } from '../../basis/words/index';
 import { ASSET_KIND_LABEL, type AssetKind } from './fields';
 import type { Asset } from './fields';
 import type { Term } from '../../basis/arithmetic/index';
+import { countedShareOf } from '../../people/roles/index';
+import { ownersOf } from '../commitments/index';
 import { daysBetween, type IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
 import { minor, scaled, type Minor } from '../../basis/money/index';
 
-export type WorthInput = Pick<FileState, 'product' | 'assets'>;
+export type WorthInput = Pick<FileState, 'product' | 'people' | 'assets'>;
 
-/** What an asset counts for after the share that its kind loses, rounded half away from zero; null while its value is missing. */
-export function assetWorth(product: WorthInput['product'], asset: Asset): Minor | null {
-  return asset.value === null ? null : scaled(asset.value, 1 - (product.worth.haircut[asset.kind ?? ''] ?? 0));
+/** What an asset counts for after the share that its kind loses, and by whose it is; rounded half away from zero; null while its value is missing. */
+export function assetWorth(file: WorthInput, asset: Asset): Minor | null {
+  return asset.value === null ? null : scaled(asset.value, worthShare(file, asset));
 }
+
+/** The share of an asset's value that counts: what its kind doesn't lose, of what counts of whose it is. */
+const worthShare = (file: WorthInput, asset: Asset): number =>
+  Number(((1 - (file.product.worth.haircut[asset.kind ?? ''] ?? 0)) * countedShareOf(file, ownersOf(file, asset), 'worth')).toFixed(6));
 
 /** Whether a value was stated so long ago that it is asked again. */
 export function isValueOld(product: WorthInput['product'], asset: Pick<Asset, 'valueOn'>, today: IsoDate): boolean {
   return asset.valueOn !== null && daysBetween(asset.valueOn, today) > product.worth.valueAge;
 }
 
-/** What stays of assets that are soon turned into money, after what goes into the down payment. */
+/** What stays of assets of those whose worth counts that are soon turned into money, after what goes into the down payment. */
 export function reserveTerms(file: WorthInput): Term[] {
   return file.assets
-    .filter(({ kind, value }) => value !== null && file.product.worth.liquid.includes(kind ?? ''))
+    .filter((asset) => asset.value !== null && file.product.worth.liquid.includes(asset.kind ?? '') && countedShareOf(file, ownersOf(file, asset), 'worth') > 0)
     .map<Term>((asset) => {
       const left = Math.max(0, (asset.value ?? 0) - (asset.downPaymentPart ?? 0));
-      const share = 1 - (file.product.worth.haircut[asset.kind ?? ''] ?? 0);
+      const share = worthShare(file, asset);
       const used = asset.downPaymentPart ?? 0;
       return {
         label: asset.description ?? ASSET_KIND_LABEL[asset.kind as AssetKind],

@@ -21,6 +21,7 @@ export const HOME = describeDetail({
     since: date('Since', { by: 'applicant', month: 'first' }),
     until: date('Until', { by: 'applicant', month: 'last', ask: 'Until (empty when you live there now)' }),
     tenure: choice('Owned or rented', TENURE_LABEL, { by: 'applicant' }),
+    floorArea: whole('Floor area', { form: 'Give the area as a whole number', least: 1, most: 100_000 }, { unit: 'squareFeet' }),
     monthlyCost: money('Cost a month', { by: 'applicant', ask: 'What it costs a month' }),
   },
 });

@@ -18,6 +18,7 @@ const home = (personId: string, values: Partial<Home> = {}): Home => ({
   id: `home-${personId}`,
   createdAt: at,
   personId,
+  floorArea: null,
   line: '4 Capstan Row',
   town: 'Quillhaven',
   region: null,
@@ -79,7 +80,10 @@ describe('the household', () => {
       ],
     });
     expect(householdOf(file, TODAY).leftOut.map(({ incomeId }) => incomeId)).toEqual(['l', 'p', 'r']);
-    const all = { ...file, product: withProduct({ household: { ...product.household, incomeOf: ['applicant', 'coApplicant', 'householdMember'] } }) };
+    const all = {
+      ...file,
+      product: withProduct({ household: { ...product.household, counts: { ...product.household.counts, householdMember: { income: 1 } } } }),
+    };
     expect(householdOf(all, TODAY).leftOut).toEqual([
       { incomeId: 'l', personId: 'lin', why: 'A full-time student’s earnings don’t count' },
       { incomeId: 'r', personId: 'ref', why: 'Only the income of who applies counts' },

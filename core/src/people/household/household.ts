@@ -4,6 +4,7 @@ import type { Home } from '../home/index';
 import type { FilePerson, Relation, RelationKind } from '../people/index';
 import { yearsBetween, type IsoDate } from '../../basis/dates/index';
 import { personName, plays, type FileState } from '../../file/state/index';
+import { countedShare } from '../roles/index';
 import { samePlace } from '../../basis/paste/index';
 import type { HouseholdRule, ProductDefinition } from '../../file/product/index';
 
@@ -256,8 +257,8 @@ const OF_AGE = 18;
 
 /** Why an income doesn't count because of who has it, or null when it does. */
 export function incomeBar(product: Pick<ProductDefinition, 'household'>, person: FilePerson, kind: string | null, today: IsoDate): Words | null {
-  const { incomeOf, earningsNotCountedOf } = product.household;
-  if (!plays(person, incomeOf)) return say('household.onlyIncomeWhoAppliesCounts');
+  const { earningsNotCountedOf } = product.household;
+  if (countedShare(product, person, 'income') === 0) return say('household.onlyIncomeWhoAppliesCounts');
   if (kind === null || !EARNED.includes(kind) || plays(person, ['applicant'])) return null;
   if (earningsNotCountedOf.includes('fullTimeStudent') && person.studies === 'fullTime') return say('household.fullTimeStudentsEarningsDont');
   if (earningsNotCountedOf.includes('minor') && person.birthDate !== null && yearsBetween(person.birthDate, today) < OF_AGE)

@@ -31,6 +31,14 @@ export const FAMILY_STATUS_LABEL = {
   widowed: 'Widowed',
   singleParent: 'Single parent',
 } as const;
+/** How somebody files income tax, where a place knows more than one way. */
+export const FILING_STATUS_LABEL = {
+  single: 'Single',
+  jointly: 'Married, jointly',
+  separately: 'Married, separately',
+  headOfHousehold: 'Head of household',
+} as const;
+export type FilingStatus = keyof typeof FILING_STATUS_LABEL;
 export const PERSON_KIND_LABEL = { person: 'Person', organisation: 'Organisation' } as const;
 
 const NUMBER_KIND_LABEL = Object.fromEntries(Object.entries(NUMBER_KINDS).map(([kind, { label }]) => [kind, label])) as Record<IdentityNumberKind, string>;
@@ -69,6 +77,8 @@ export const PERSON = describeDetail({
     }),
     studies: choice('Studies', STUDIES_LABEL, { by: 'applicant' }),
     familyStatus: choice('Family status', FAMILY_STATUS_LABEL, { by: 'applicant' }),
+    /** As single where it wasn't said. */
+    filingStatus: choice('Files income tax as', FILING_STATUS_LABEL, { by: 'applicant', ask: 'How you file income tax' }),
     otherParent: text('The other parent', 200, { by: 'applicant' }),
     /** With whom of the file this person lives, where they have no address of their own in it. */
     livesWith: person('Lives with'),

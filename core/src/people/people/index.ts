@@ -1,6 +1,7 @@
 export {
   CONTACT_WAY_LABEL,
   FAMILY_STATUS_LABEL,
+  FILING_STATUS_LABEL,
   OWING_ROLES,
   PERSON,
   PERSON_KIND_LABEL,
@@ -11,4 +12,4 @@ export {
   ROLES,
   STUDIES_LABEL,
 } from './fields';
-export { type FilePerson, type Relation, type RelationKind, type Role } from './fields';
+export { type FilePerson, type FilingStatus, type Relation, type RelationKind, type Role } from './fields';

@@ -1,1 +1,2 @@
+export { countedShare, countedShareOf } from './counting';
 export { personRolesProblem, rolesProblem, rolesToAdd, sharesOf } from './roles';

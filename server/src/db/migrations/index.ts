@@ -10,6 +10,7 @@ import { up as tries } from './009-tries';
 import { up as sealedDays } from './010-sealed-days';
 import { up as codes } from './011-codes';
 import { up as askers } from './012-askers';
+import { up as figures } from './013-figures';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -25,4 +26,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '010-sealed-days', up: sealedDays },
   { name: '011-codes', up: codes },
   { name: '012-askers', up: askers },
+  { name: '013-figures', up: figures },
 ];

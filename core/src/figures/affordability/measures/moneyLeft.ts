@@ -1,10 +1,10 @@
 import { say, type Words } from '../../../basis/words/index';
-import type { Term } from '../../../basis/arithmetic/index';
+import { since, type Term } from '../../../basis/arithmetic/index';
 import { requestLacks } from '../../../lending/costs/index';
 import { type Base } from '../base';
 import { sumLine } from '../asked';
 import { type MeasureKind } from './measure';
-import { NO_INCOME, incomeLine } from './lines';
+import { NO_INCOME, incomeLabel } from './lines';
 export const moneyLeft: MeasureKind = {
   label: 'Left each month',
   means: say('affordability.incomeCountsLessObligationsLiving'),
@@ -14,6 +14,8 @@ export const moneyLeft: MeasureKind = {
 
 /** What is left of the income after obligations, living costs and what is asked for. */
 export function leftOver(base: Base, asked: Term): Term[] | Words {
-  if (base.income.length === 0) return NO_INCOME;
-  return [incomeLine(base, '+'), sumLine(say('affordability.obligationsStay'), '−', base.kept), base.living.counted, { ...asked, sign: '−' }];
+  if (base.spendable === null) return say('affordability.taxTablePlace');
+  if (base.spendable.length === 0) return NO_INCOME;
+  const label = since(base.file, 3) ? say('affordability.incomeMonthAfterTaxCounts') : incomeLabel(base);
+  return [sumLine(label, '+', base.spendable), sumLine(say('affordability.obligationsStay'), '−', base.kept), base.living.counted, { ...asked, sign: '−' }];
 }

@@ -1,14 +1,21 @@
+import { allowance } from './allowance';
 import { benefit } from './benefit';
 import { bonus } from './bonus';
+import { catchShare } from './catchShare';
 import { commission } from './commission';
+import { fosterCare } from './fosterCare';
 import { investment } from './investment';
 import type { KindOfIncome } from './kind';
 import { overtime } from './overtime';
 import { pension } from './pension';
 import { rent } from './rent';
+import { royalties } from './royalties';
+import { seasonal } from './seasonal';
 import { selfEmployed } from './selfEmployed';
 import { subsidy } from './subsidy';
 import { support } from './support';
+import { tips } from './tips';
+import { trust } from './trust';
 import { wage } from './wage';
 
 /** Every kind of income, in the order in which they are offered; each is an object in a file of its own. */
@@ -17,12 +24,19 @@ export const KINDS_OF_INCOME = {
   overtime,
   bonus,
   commission,
+  tips,
+  allowance,
+  seasonal,
+  catchShare,
   selfEmployed,
   pension,
   benefit,
   rent,
   support,
   investment,
+  trust,
+  royalties,
+  fosterCare,
   subsidy,
 } satisfies Record<string, KindOfIncome>;
 export type IncomeKind = keyof typeof KINDS_OF_INCOME;

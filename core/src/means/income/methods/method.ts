@@ -1,4 +1,4 @@
-import type { Term } from '../../../basis/arithmetic/index';
+import type { AsThen, Term } from '../../../basis/arithmetic/index';
 import type { IsoDate } from '../../../basis/dates/index';
 import type { Frequency } from '../../../basis/frequency/index';
 import type { Minor } from '../../../basis/money/index';
@@ -9,8 +9,11 @@ export interface StatedIncome {
   frequency: Frequency | null;
   hoursPerWeek: number | null;
   weeksPerYear: number | null;
+  daysPerWeek: number | null;
   extraMonths: number | null;
   monthsSeen: number | null;
+  /** Since when it comes: of a business, when it began. */
+  since: IsoDate | null;
   yearEnd: IsoDate | null;
   profitLatest: Minor | null;
   addBackLatest: Minor | null;
@@ -41,7 +44,7 @@ export interface IncomeMethod {
    * @param idOf makes the place of another field of the source.
    * @returns null while something that it needs is missing.
    */
-  work(stated: StatedIncome, from: Term, placeOf: (field: keyof StatedIncome) => NonNullable<Term['place']>): Monthly | null;
+  work(stated: StatedIncome & AsThen, from: Term, placeOf: (field: keyof StatedIncome) => NonNullable<Term['place']>): Monthly | null;
 }
 
 /** A field that is asked for, and its words where they differ from the field's own. */
