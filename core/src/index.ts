@@ -188,6 +188,7 @@ export {
   withCosts,
   withCounts,
 } from './figures/calculation/index';
+export { type GuarantorSheet, guarantorSubject } from './figures/guarantors/index';
 export { repaymentFactors } from './figures/factors/index';
 export {
   type Aim,

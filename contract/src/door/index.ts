@@ -66,6 +66,8 @@ const DoorDetailsView = z.object({
   currency: z.string(),
   locale: z.string(),
   basis: z.enum(['gross', 'net']),
+  /** Whether the region somebody lives in is asked: where regions tax. */
+  asksRegion: z.boolean(),
   /** Fields that one may give of oneself, with what they hold; of hidden numbers the end. */
   person: DoorRow,
   idLabel: z.string(),

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { AnswerException, AskException, FileAnswer, Id } from '@cavren/contract';
-import { computePath, isReferred, type Exception, type FileState } from '@cavren/core';
+import { computePath, guarantorSubject, isReferred, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed } from '../files/index';
@@ -56,8 +56,10 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
   return {
     async askException(reference: string, version: number, subject: string, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        const { conditions, figures } = computePath(change.file, change.today);
-        const measure = subject.startsWith('figure:') ? figures.figures.find((figure) => `figure:${figure.measure}` === subject) : undefined;
+        const { conditions, figures, guarantors } = computePath(change.file, change.today);
+        const measure =
+          figures.figures.find((figure) => `figure:${figure.measure}` === subject) ??
+          guarantors.flatMap(({ personId, figures: own }) => own.filter((figure) => guarantorSubject(personId, figure.measure) === subject))[0];
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
         const referred = figures.questions.some((question) => isReferred(question) && `income:${question.subject}` === subject);
         const excusable = measure

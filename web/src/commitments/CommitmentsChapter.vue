@@ -69,6 +69,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
             <Field v-if="revolves(row)" :id="row.id" entity="debt" field="limit" label="Limit" :locked="locked" />
             <Field :id="row.id" entity="debt" field="rate" label="Rate a year, %" :locked="locked" />
             <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" :locked="locked" />
+            <Field :id="row.id" entity="debt" field="variable" label="Variable rate" :locked="locked" />
             <Field :id="row.id" entity="debt" field="cleared" label="Paid off by this" :locked="locked" />
             <Fold v-if="lineOf(row)?.terms" class="how" title="how it counts">
               <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />

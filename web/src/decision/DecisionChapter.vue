@@ -8,6 +8,7 @@ import {
   currentCheck,
   evidenceExplained,
   formatMoney,
+  guarantorSubject,
   isEnded,
   isSettled,
   paidOutOf,
@@ -155,9 +156,17 @@ const answerException = (id: string, answer: string) => run(id, `/exceptions/${i
 const exceptionTitle = (subject: string): string => say(exceptionSubject(subject));
 const exceptionSubject = (subject: string): Words =>
   props.path.figures.figures.find(({ measure }) => subject === `figure:${measure}`)?.label ??
+  guarantorFigure(subject) ??
   props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
   props.path.figures.questions.find((question) => subject === `income:${question.subject}`)?.what ??
   subject;
+function guarantorFigure(subject: string): Words | undefined {
+  for (const { personId, name, figures } of props.path.guarantors) {
+    const figure = figures.find(({ measure }) => guarantorSubject(personId, measure) === subject);
+    if (figure) return `${name}, as guarantor: ${figure.label}`;
+  }
+  return undefined;
+}
 const stillToSettle = (personId: string): string => {
   const person = props.file.people.find(({ id }) => id === personId);
   if (!person) return '';
@@ -353,6 +362,10 @@ const stillToSettle = (personId: string): string => {
           <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
             <FigureRows :figures="others" :currency="currency" />
           </Fold>
+          <template v-for="sheet in path.guarantors" :key="sheet.personId">
+            <h3 class="mt-3">{{ sheet.name }}, as guarantor</h3>
+            <FigureRows :figures="sheet.figures" :currency="currency" />
+          </template>
         </section>
         <section class="sheet part px-4 py-3">
           <h3>Checks</h3>

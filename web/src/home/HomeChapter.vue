@@ -19,12 +19,14 @@ const columns = computed<Column[]>(() => [
   { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: narrow.value ? '11%' : '14%' },
   { field: 'line', label: 'Street address', width: narrow.value ? '18%' : '21%' },
   { field: 'town', label: 'Town', width: narrow.value ? '10%' : '11%' },
+  ...(props.file.pack.regionTaxes === null ? [] : [{ field: 'region', label: 'State', width: '7%' }]),
   { field: 'postalCode', label: 'Postal', width: '7%' },
   ...(districts.value.length > 0 ? [{ field: 'district', label: 'District', options: plainOptions(districts.value), width: '10%' }] : []),
   { field: 'since', label: 'Since', width: '12%' },
   { field: 'until', label: 'Until', width: '12%' },
   { field: 'tenure', label: 'Owned or rented', width: narrow.value ? '10%' : '13%' },
   { field: 'monthlyCost', label: 'A month', width: '11%' },
+  ...(props.file.product.limits.some(({ upkeep }) => upkeep) ? [{ field: 'floorArea', label: 'Square feet', width: '8%' }] : []),
 ]);
 const pets: Column[] = [
   { field: 'kind', label: 'Kind', width: '18%' },

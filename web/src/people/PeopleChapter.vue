@@ -48,6 +48,8 @@ const numberKinds = (use: 'identity' | 'tax') =>
     .map(({ kind }) => ({ value: kind, label: NUMBER_KINDS[kind].label }));
 const idLabel = computed(() => (person.value ? NUMBER_KINDS[numberKindOf(props.file.pack, person.value, 'identity')].label : ''));
 const others = computed(() => props.file.people.filter(({ id }) => id !== person.value?.id).map((other) => ({ value: other.id, label: personName(other) })));
+/** Where a place taxes by how people file. */
+const filing = computed(() => props.file.pack.taxes.some(({ statuses }) => statuses !== undefined));
 const languages = computed(() => props.file.pack.languages.map(({ code, label }) => ({ value: code, label })));
 const roleChoices = computed(() => props.file.product.roles.map((role) => ({ value: role, label: ROLE_LABEL[role] })));
 const more = computed(() => (person.value ? rolesToAdd(props.file, person.value) : []));
@@ -255,6 +257,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             :locked="locked"
           />
           <Field :id="person.id" entity="person" field="studies" label="Studies" :locked="locked" />
+          <Field v-if="filing" :id="person.id" entity="person" field="filingStatus" label="Files income tax as" :locked="locked" />
           <Field :id="person.id" entity="person" field="taxKind" label="Further tax number: kind" :options="numberKinds('tax')" :locked="locked" />
           <Field v-if="person.taxKind" :id="person.id" entity="person" field="taxNumber" :label="NUMBER_KINDS[person.taxKind].label" :locked="locked" />
         </div>

@@ -23,6 +23,7 @@ const payroll: Column[] = [
 ];
 const accounts: Column[] = [
   { field: 'yearEnd', label: 'Year ended' },
+  { field: 'monthsCovered', label: 'Months' },
   { field: 'revenue', label: 'Revenue' },
   { field: 'costs', label: 'All costs' },
   { field: 'depreciation', label: 'of it depreciation' },

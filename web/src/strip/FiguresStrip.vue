@@ -1,33 +1,30 @@
 <script setup lang="ts">
-import { isLocked, type Affordability, type Figure, type FileState, type Measure } from '@cavren/core';
+import { isLocked, type Affordability, type Figure, type FileState, type GuarantorSheet, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { AskText, Mark } from '../look/index';
+import { Mark } from '../look/index';
 import type { SheetOffer } from './sheets';
+import OneFigure from './OneFigure.vue';
 import StripSheets from './StripSheets.vue';
-import { useDesk } from '../session/index';
 import { useDisplay } from 'vuetify';
 import { kept, useEditing, useGoTo } from '../file/index';
-import { LIMIT_WORD, TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { LIMIT_WORD, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
 import { useSay } from '../words/index';
 
 const say = useSay();
 
 /** The live ratios of the open file against the product's limits; each opens into its arithmetic. */
-const props = defineProps<{ figures: Affordability; file: FileState }>();
+const props = defineProps<{ figures: Affordability; guarantors: readonly GuarantorSheet[]; file: FileState }>();
 const PaymentSchedule = defineAsyncComponent(() => import('./PaymentSchedule.vue'));
 const StressPanel = defineAsyncComponent(() => import('./StressPanel.vue'));
+const GuarantorsPanel = defineAsyncComponent(() => import('./GuarantorsPanel.vue'));
 const FactorsPanel = defineAsyncComponent(() => import('./FactorsPanel.vue'));
 const editing = useEditing();
-const desk = useDesk();
 const goTo = useGoTo(() => props.file.reference);
 const FitPanel = defineAsyncComponent(() => import('../fit/FitPanel.vue'));
 const ComparePanel = defineAsyncComponent(() => import('../fit/ComparePanel.vue'));
 type Sheet = Measure | SheetOffer['name'];
 const opened = ref<Sheet | null>(null);
-const reason = ref('');
-const problem = ref('');
 const figure = computed<Figure | null>(() => props.figures.figures.find(({ measure }) => measure === opened.value) ?? null);
-const exception = computed(() => props.file.exceptions.filter(({ subject }) => subject === `figure:${opened.value ?? ''}`).at(-1) ?? null);
 const currency = computed(() => props.file.pack.currency);
 const dialog = computed({ get: () => opened.value !== null, set: (open) => (opened.value = open ? opened.value : null) });
 
@@ -58,6 +55,12 @@ const sheets = computed<SheetOffer[]>((before) =>
       },
       { name: 'schedule' as const, label: 'Schedule', call: false, shown: props.figures.schedule },
       { name: 'stress' as const, label: 'Stress', call: false, shown: counting.value },
+      {
+        name: 'guarantors' as const,
+        label: 'Guarantors',
+        call: props.guarantors.some(({ figures }) => figures.some(({ verdict }) => verdict === 'outside')),
+        shown: props.guarantors.length > 0,
+      },
       { name: 'factors' as const, label: 'Factors', call: false, shown: props.file.product.repaymentFactors },
     ]
       .filter(({ shown }) => Boolean(shown))
@@ -67,25 +70,9 @@ const sheets = computed<SheetOffer[]>((before) =>
 const toggle = (): void => void (more.value = !more.value);
 function open(measure: Sheet): void {
   opened.value = measure;
-  reason.value = '';
-  problem.value = '';
 }
 defineExpose({ open });
 
-async function askException(): Promise<void> {
-  try {
-    await editing.act('/exceptions', { subject: `figure:${opened.value ?? ''}`, reason: reason.value });
-    reason.value = '';
-    problem.value = '';
-  } catch (error) {
-    problem.value = error instanceof Error ? error.message : '';
-  }
-}
-const VERDICT_WORD: Record<string, string> = {
-  inside: 'Inside the limit',
-  outside: 'Outside the limit',
-  refer: 'Inside the limit, but where an approver has to weigh it',
-};
 function go(place: { chapter: string; anchor: string }): void {
   opened.value = null;
   goTo(place);
@@ -123,49 +110,8 @@ function go(place: { chapter: string; anchor: string }): void {
       <FitPanel v-else-if="opened === 'fit'" :file="file" :today="today" :locked="locked" @compare="opened = 'compare'" @done="opened = null" />
       <ComparePanel v-else-if="opened === 'compare'" :file="file" :today="today" :locked="locked" @done="opened = null" />
       <FactorsPanel v-else-if="opened === 'factors'" :file="file" :figures="figures" @go="go" />
-      <template v-else-if="figure">
-        <h2>{{ figure.label }}</h2>
-        <p class="soft">{{ say(figure.means) }}</p>
-        <p v-if="figure.value === null">Can’t be computed yet: {{ say(figure.waitingFor ?? '') }} is missing.</p>
-        <template v-else>
-          <TermLines :terms="figure.terms" :currency="currency" open @go="go" />
-          <p class="result figure d-flex justify-space-between font-weight-bold py-2">
-            <span>{{ figure.label }}</span>
-            <span>= {{ showFigure(figure, currency) }}</span>
-          </p>
-          <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
-            <Mark :kind="VERDICT_MARK[figure.verdict]" />
-            {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ say(figure.limit.rule) }}
-          </p>
-          <div v-if="figure.verdict === 'outside' || figure.verdict === 'refer'" class="exception">
-            <p v-if="exception">
-              {{ figure.verdict === 'refer' ? 'Put to an approver by' : 'Exception asked for by' }} {{ exception.askedBy }}: “{{ exception.reason }}”
-              <b>
-                {{
-                  exception.answer === null
-                    ? 'not answered yet'
-                    : exception.answer === 'granted'
-                      ? `granted by ${exception.answeredBy ?? ''}`
-                      : `refused by ${exception.answeredBy ?? ''}`
-                }}
-              </b>
-            </p>
-            <form v-if="desk.may('exception.ask') && exception?.answer !== null" class="d-grid ga-2 mt-3 justify-items-start" @submit.prevent="askException">
-              <AskText
-                v-model="reason"
-                class="w-100"
-                :label="`${figure.verdict === 'refer' ? 'Put it to an approver' : 'Ask for an exception'}: why should it go on?`"
-                :rows="2"
-                required
-              />
-              <v-btn type="submit" size="small" :disabled="reason.trim().length < 3">{{
-                figure.verdict === 'refer' ? 'Put to an approver' : 'Ask for the exception'
-              }}</v-btn>
-            </form>
-            <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
-          </div>
-        </template>
-      </template>
+      <GuarantorsPanel v-else-if="opened === 'guarantors'" :file="file" :sheets="guarantors" @go="go" />
+      <OneFigure v-else-if="figure" :figure="figure" :subject="`figure:${figure.measure}`" :file="file" heading="h2" @go="go" />
       <p class="text-right"><v-btn @click="opened = null">Close</v-btn></p>
     </div>
   </v-dialog>
@@ -223,8 +169,5 @@ function go(place: { chapter: string; anchor: string }): void {
   width: 14px;
   height: 14px;
   vertical-align: -2px;
-}
-.result {
-  border-top: 2px solid var(--ink);
 }
 </style>

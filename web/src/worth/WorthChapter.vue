@@ -26,7 +26,7 @@ const wanted = computed(() => props.file.request.downPayment);
 const canWrite = computed(() => desk.may('details.write') && !props.locked);
 const problems = computed(() => props.path.entries.filter(({ place, key }) => place.chapter === 'worth' && /^(over|balance|donor|old):/.test(key)));
 const haircut = (asset: Asset): number => props.file.product.worth.haircut[asset.kind ?? ''] ?? 0;
-const factsOf = (row: { id: string }) => [assetWorth(props.file.product, assetOf(row))];
+const factsOf = (row: { id: string }) => [assetWorth(props.file, assetOf(row))];
 const fits = (asset: Asset): Minor => partThatFits(props.file, asset);
 /** A part of the down payment that is still to be named, and that this could give. */
 const canPut = (row: { id: string }): boolean => funds.value && canWrite.value && fits(assetOf(row)) > 0 && fits(assetOf(row)) !== assetOf(row).downPaymentPart;
@@ -55,7 +55,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
       </template>
       <template #cells="{ row }">
         <td class="figure counted">
-          {{ assetWorth(file.product, assetOf(row)) === null ? '—' : money(assetWorth(file.product, assetOf(row)) ?? 0) }}
+          {{ assetWorth(file, assetOf(row)) === null ? '—' : money(assetWorth(file, assetOf(row)) ?? 0) }}
           <span v-if="haircut(assetOf(row)) > 0" class="soft">less {{ Number((haircut(assetOf(row)) * 100).toFixed(1)) }} %</span>
         </td>
       </template>

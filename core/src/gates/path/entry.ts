@@ -1,3 +1,4 @@
+import type { GuarantorSheet } from '../../figures/guarantors/index';
 import type { Words } from '../../basis/words/index';
 import type { Affordability } from '../../figures/affordability/index';
 import type { Condition } from '../../evidence/conditions/index';
@@ -50,6 +51,7 @@ export type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'>
 export interface PathContext {
   today: IsoDate;
   figures: Affordability;
+  guarantors: readonly GuarantorSheet[];
   conditions: readonly Condition[];
 }
 

@@ -1,5 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
 import { affordability, type Affordability } from '../../figures/affordability/index';
+import { guarantorSheets, type GuarantorSheet } from '../../figures/guarantors/index';
 import { conditionsOf, type Condition } from '../../evidence/conditions/index';
 import { addBusinessDays, type IsoDate } from '../../basis/dates/index';
 import { personName, signersOf, type FileState } from '../../file/state/index';
@@ -21,6 +22,8 @@ export interface Path {
   /** The stage after the next gate; null when the file has ended. */
   next: Stage | null;
   figures: Affordability;
+  /** What each guarantor is measured by. */
+  guarantors: GuarantorSheet[];
   conditions: Condition[];
 }
 
@@ -33,8 +36,9 @@ export interface Path {
 export function computePath(file: FileState, today: IsoDate): Path {
   const figures = affordability(file, today);
   const conditions = conditionsOf(file);
-  if (isEnded(file.stage)) return { entries: [], now: [], later: [], next: null, figures, conditions };
-  const drafts = PATH_PARTS.flatMap((part) => part.entries(file, { today, figures, conditions }));
+  const guarantors = guarantorSheets(file, today);
+  if (isEnded(file.stage)) return { entries: [], now: [], later: [], next: null, figures, guarantors, conditions };
+  const drafts = PATH_PARTS.flatMap((part) => part.entries(file, { today, figures, guarantors, conditions }));
   const order = (stage: Stage) => file.product.route.indexOf(stage);
   const here = order(file.stage);
   const due = new Map(file.product.route.map((stage) => [stage, dueOn(file, stage)]));
@@ -48,6 +52,7 @@ export function computePath(file: FileState, today: IsoDate): Path {
     later: entries.filter(({ gate }) => order(gate) > here),
     next: file.product.route[here + 1] ?? null,
     figures,
+    guarantors,
     conditions,
   };
 }

@@ -144,7 +144,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   ];
   const lineOf = (first: Term): Term => {
     const lines = [first, ...inYear, ...shares];
-    const value = !cut && share === 1 ? first.value : roundTo('money', worked(lines));
+    const value = !cut && share === 1 ? first.value : roundTo('money', worked(lines)) || 0;
     return { label, sign: '+', value, unit: 'money', place, personId: person.id, terms: lines };
   };
   const label = say('income.personSource', { person: person.fullName ?? say('income.somebodyFirst'), source: sourceName(income) ?? say('income.income') });

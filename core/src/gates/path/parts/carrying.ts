@@ -1,5 +1,6 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { PathPart } from '../entry';
+import { guarantorSubject, type GuarantorSheet } from '../../../figures/guarantors/index';
 import { isWorse, type Affordability, type Figure } from '../../../figures/affordability/index';
 import { debtProblem, debtsKeyedTwice } from '../../../means/commitments/index';
 import { latestException } from '../../../evidence/conditions/index';
@@ -20,9 +21,9 @@ export function explanationOf(file: Pick<FileState, 'explanations'>, subject: st
 export const isReferred = ({ code }: Pick<IncomeQuestion, 'code'>): boolean => code === 'falling';
 
 /** What income, commitments, worth and the figures put on the Path. */
-export const carrying: PathPart = { code: 'carrying', entries: (file, { figures, today }) => carryingEntries(file, figures, today) };
+export const carrying: PathPart = { code: 'carrying', entries: (file, { figures, guarantors, today }) => carryingEntries(file, figures, guarantors, today) };
 
-function carryingEntries(file: FileState, figures: Affordability, today: IsoDate): Draft[] {
+function carryingEntries(file: FileState, figures: Affordability, guarantors: readonly GuarantorSheet[], today: IsoDate): Draft[] {
   return [
     ...requestEntries(file, today),
     ...assetEntries(file, today),
@@ -30,6 +31,7 @@ function carryingEntries(file: FileState, figures: Affordability, today: IsoDate
     ...evidenceEntries(file),
     ...questionEntries(file, figures.questions),
     ...figures.figures.flatMap((figure) => figureEntries(file, figure)),
+    ...guarantors.flatMap((sheet) => guarantorEntries(file, sheet)),
   ];
 }
 
@@ -168,22 +170,45 @@ function questionEntries(file: FileState, questions: readonly IncomeQuestion[]):
   });
 }
 
-function figureEntries(file: FileState, figure: Figure): Draft[] {
-  const { verdict, limit, value, measure, label } = figure;
+/** What a guarantor can't carry, and what isn't known yet of whether they can. */
+function guarantorEntries(file: FileState, { personId, name, why, figures }: GuarantorSheet): Draft[] {
+  const waiting = figures.find(({ verdict, waitingFor }) => verdict === 'unknown' && waitingFor !== null)?.waitingFor ?? null;
+  const lacking: Draft[] =
+    waiting === null
+      ? []
+      : [
+          {
+            key: `guarantor:${personId}`,
+            gate: 'gathering',
+            what: say('path.guarantorsSheetNeeds', { name, waiting }),
+            why,
+            holder: 'officer',
+            personId,
+            place: { chapter: 'request', anchor: 'figure.guarantors' },
+          },
+        ];
+  return [...lacking, ...figures.flatMap((figure) => figureEntries(file, figure, { personId, name }))];
+}
+
+function figureEntries(file: FileState, figure: Figure, of: { personId: string; name: string } | null = null): Draft[] {
+  const { verdict, limit, value, measure } = figure;
+  const label = of ? say('path.figureOfGuarantor', { name: of.name, label: figure.label }) : figure.label;
+  const subject = of ? guarantorSubject(of.personId, measure) : `figure:${measure}`;
   if ((verdict !== 'outside' && verdict !== 'refer') || limit === null || value === null) return [];
-  const exception = latestException(file, `figure:${measure}`);
+  const exception = latestException(file, subject);
   const covered = exception?.value != null && !isWorse(limit, value, exception.value);
   if (covered && exception.answer === 'granted') return [];
   const waiting = covered && exception.answer === null;
   return [
     {
-      key: `figure:${measure}`,
+      key: subject,
       gate: 'gathering',
       what: waiting ? say('path.outsideLimitExceptionAskedFor', { label, verdict }) : say('path.outsideLimit', { label, verdict }),
       why: limit.rule,
       holder: waiting ? 'approver' : 'officer',
       ...(waiting ? { since: exception.askedAt } : {}),
-      place: { chapter: 'request', anchor: `figure.${measure}` },
+      ...(of ? { personId: of.personId } : {}),
+      place: { chapter: 'request', anchor: of ? 'figure.guarantors' : `figure.${measure}` },
     },
   ];
 }

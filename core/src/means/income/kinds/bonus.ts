@@ -1,4 +1,4 @@
 import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const bonus = variableKind('Bonus', say('income.paidEmployerForYearSeason'));
+export const bonus = variableKind({ label: 'Bonus', meaning: say('income.paidEmployerForYearSeason') });

@@ -1,4 +1,4 @@
 import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const commission = variableKind('Commission', say('income.shareWhatSomebodySells'));
+export const commission = variableKind({ label: 'Commission', meaning: say('income.shareWhatSomebodySells') });

@@ -1,4 +1,4 @@
 import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const overtime = variableKind('Overtime', say('income.hoursBeyondAgreedOnes'));
+export const overtime = variableKind({ label: 'Overtime', meaning: say('income.hoursBeyondAgreedOnes') });

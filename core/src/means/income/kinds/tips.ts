@@ -1,4 +1,4 @@
 import { say } from '../../../basis/words/index';
 import { variableKind } from './variable';
 
-export const tips = variableKind('Tips', say('income.whatGuestsGive'));
+export const tips = variableKind({ label: 'Tips', meaning: say('income.whatGuestsGive') });

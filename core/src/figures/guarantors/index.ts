@@ -1,0 +1,1 @@
+export { type GuarantorSheet, guarantorSheets, guarantorSubject } from './guarantors';
