@@ -200,7 +200,7 @@ describe('the calculation that a decision rests on', () => {
     const then = figuresOf(walk).figures;
     const { status, body } = await keptOf(walk);
     expect(status).toBe(200);
-    expect(body).toMatchObject({ kept: true, today: walk.view.today, product: 'Workboat refit loan, version 4', differences: [] });
+    expect(body).toMatchObject({ kept: true, today: walk.view.today, product: 'Workboat refit loan, version 5', differences: [] });
     expect(body.figures).toEqual(spoken(JSON.parse(JSON.stringify(then))));
     // New rules change what a new file gets, and nothing about what was decided.
     await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0795', '0.0995') WHERE code = 'workboat-refit'");

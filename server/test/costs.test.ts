@@ -348,9 +348,19 @@ describe('what was before loans had parts', () => {
       incomeShare: { wage: 1 },
       pricing: { annualRate: 0.0795, stressAdded: 0.03, fee: 35_000 },
       bounds: { termMonths: { least: 12, most: 120 } },
+      household: { incomeOf: ['applicant'] },
     };
-    const { costs, ...rest } = upgradeProduct({ ...old, line: 'lending' }) as { costs: Record<string, unknown>; pricing?: unknown };
+    const { costs, household, ...rest } = upgradeProduct({ ...old, line: 'lending' }) as {
+      costs: Record<string, unknown>;
+      household: unknown;
+      pricing?: unknown;
+      guarantor: unknown;
+    };
     expect(rest.pricing).toBeUndefined();
+    expect(household).toMatchObject({
+      counts: { applicant: { income: 1, debts: 1 }, coApplicant: { income: 0, debts: 1 }, contact: { income: 0, housing: 1, debts: 0, worth: 1 } },
+    });
+    expect(rest.guarantor).toBeNull();
     expect(costs).toMatchObject({
       dayCount: 'equalPeriods',
       every: ['month'],
@@ -373,7 +383,9 @@ describe('what was before loans had parts', () => {
       ...now,
       version: 1,
       // The fee was counted on top of the payments then.
-      figures: now.figures.map((one) => (one.measure === 'totalPayable' ? { ...one, value: (one.value ?? 0) + fee } : one)),
+      figures: affordability({ ...now.input, worksAs: 1 }, isoDate(walk.view.today)).figures.map((one) =>
+        one.measure === 'totalPayable' ? { ...one, value: (one.value ?? 0) + fee } : one,
+      ),
       input: { ...input, pack: place, product: { ...definition, pricing: { annualRate: 0.0795, stressAdded: 0.03, fee } } },
     } as unknown as Calculation;
     expect(isWhole(then)).toBe(true);

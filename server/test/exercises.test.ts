@@ -97,7 +97,7 @@ describe('exercises of CONTRIBUTING', () => {
     const proven: unknown = JSON.parse(said.slice(said.indexOf('{')));
     expect(proven).toEqual({
       counted: 30_000,
-      meaning: 'What guests give beside the bill.',
+      meaning: 'What is given for talks and lessons.',
       check: 'answered',
       condition: ['Registration', 'Marlin KX 42'],
       boats: [{ name: 'Sea Thrift', value: 900_000 }],

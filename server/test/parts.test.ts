@@ -168,7 +168,7 @@ describe('products', () => {
     cpSync(inRoot('server/data'), data, { recursive: true });
     const path = join(data, 'products', 'workboat-refit.json');
     const definition = JSON.parse(readFileSync(path, 'utf8')) as { version: number };
-    const { route } = (await cavren.services.products.byId('workboat-refit-4')).definition;
+    const { route } = (await cavren.services.products.byId('workboat-refit-5')).definition;
     writeFileSync(path, JSON.stringify({ ...definition, version: 5, route: route.filter((stage) => stage !== 'gathering') }));
     await expect(cavren.services.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
     writeFileSync(path, JSON.stringify({ ...definition, version: 5, bonus: 1 }));
@@ -183,7 +183,7 @@ describe('products', () => {
     writeFileSync(path, JSON.stringify({ ...definition, version: 5 }));
     await cavren.services.products.load(data);
     expect((await cavren.services.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(5);
-    expect((await cavren.services.products.byId('workboat-refit-4')).version).toBe(4);
+    expect((await cavren.services.products.byId('workboat-refit-5')).version).toBe(5);
     await cavren.close();
   });
 });

@@ -648,7 +648,7 @@ describe('people and household', () => {
   });
   it('a file opened before people had roles and relations still moves', async () => {
     const { products } = cavren.services;
-    const old = await products.byId('workboat-refit-4');
+    const old = await products.byId('workboat-refit-5');
     const { consents, lookUpConsent, questions, roles, histories, household, offer, requestFields, monitoring, costs, ...rest } = old.definition;
     expect([consents, lookUpConsent, questions, roles, histories, household, offer, requestFields, monitoring, costs]).toHaveLength(10);
     const [lookUp] = consents.filter(({ kind }) => kind === lookUpConsent);

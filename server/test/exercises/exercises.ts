@@ -10,21 +10,21 @@ export const EXERCISES: Exercise[] = [
   {
     name: 'A kind of income',
     makes: {
-      'core/src/means/income/kinds/tips.ts': `import { say } from '../../../basis/words/index';
+      'core/src/means/income/kinds/honoraria.ts': `import { say } from '../../../basis/words/index';
 import type { KindOfIncome } from './kind';
 import { variableKind } from './variable';
 
-export const tips: KindOfIncome = variableKind('Tips', say('income.tips'));
+export const honoraria: KindOfIncome = variableKind({ label: 'Honoraria', meaning: say('income.honoraria') });
 `,
     },
     puts: [
-      { file: 'core/src/means/income/kinds/index.ts', behind: "import { support } from './support';\n", text: "import { tips } from './tips';\n" },
-      { file: 'core/src/means/income/kinds/index.ts', behind: '  subsidy,\n', text: '  tips,\n' },
-      { file: 'words/src/en.json', behind: '"income": {\n', text: '    "tips": "What guests give beside the bill.",\n' },
+      { file: 'core/src/means/income/kinds/index.ts', behind: "import { support } from './support';\n", text: "import { honoraria } from './honoraria';\n" },
+      { file: 'core/src/means/income/kinds/index.ts', behind: '  subsidy,\n', text: '  honoraria,\n' },
+      { file: 'words/src/en.json', behind: '"income": {\n', text: '    "honoraria": "What is given for talks and lessons.",\n' },
       {
         file: 'server/data/products/tools-gear.json',
         behind: '"income": {"basis": "net", "grossUp": 0, "heldMonths": 3',
-        text: ', "kinds": {"tips": {"share": 0.5, "historyMonths": 6, "ends": "question", "why": "Half of tips count, over six months."}}',
+        text: ', "kinds": {"honoraria": {"share": 0.5, "historyMonths": 6, "ends": "question", "why": "Half of them count, over six months."}}',
       },
     ],
   },

@@ -45,7 +45,7 @@ const add = (entity: string, id: string, values: object) => ({ op: 'add', entity
 await call<FileAnswer>('PATCH', `${url}/details`, {
   version: view.version,
   changes: [
-    add('income', 'tips-of-the-bar', { personId: applicant, source: 'Harbour bar', kind: 'tips', amount: 360_000, monthsSeen: 6 }),
+    add('income', 'honoraria-of-school', { personId: applicant, source: 'Harbour school', kind: 'honoraria', amount: 360_000, monthsSeen: 6 }),
     add('vehicle', 'the-only-van', { make: 'Marlin', plate: 'KX 42' }),
     add('boat', 'the-sea-thrift', { name: 'Sea Thrift', value: 900_000 }),
   ],
@@ -58,11 +58,11 @@ await jobs.runDue();
 
 const file = await look();
 const speak = speakerFor(file.pack);
-const counted = affordability(file, isoDate(today)).incomes.find(({ income }) => income.kind === 'tips');
+const counted = affordability(file, isoDate(today)).incomes.find(({ income }) => income.kind === 'honoraria');
 const due = computePath(file, isoDate(today)).conditions.find(({ rule }) => rule?.code === 'registration');
 const proven = {
   counted: counted?.counted.value,
-  meaning: INCOME_KINDS.includes('tips') ? speak(KINDS_OF_INCOME.tips.meaning) : null,
+  meaning: INCOME_KINDS.includes('honoraria') ? speak(KINDS_OF_INCOME.honoraria.meaning) : null,
   check: file.checks.find(({ kind }) => kind === 'deceased')?.state,
   condition: due && [speak(due.title), speak(due.about)],
   boats: file.boats.map(({ name, value }) => ({ name, value })),
