@@ -19,7 +19,7 @@ export {
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
-export { nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
+export { indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
 export { makeReference, readReference } from './basis/reference/index';

@@ -1,4 +1,4 @@
-import { nameWords, nicknamesOf, slipForms, slipsBetween, type IdentityNumberKind, type IsoDate } from '@cavren/core';
+import { indexWords, nicknamesOf, slipForms, slipsBetween, type IdentityNumberKind, type IsoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { execute, Op, select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Secrets } from '../secrets/index';
@@ -90,7 +90,7 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
     ['id'],
   );
 
-  const wordsOf = (...names: (string | null)[]): string[] => [...new Set(names.flatMap((name) => nameWords(name ?? '')).map((word) => word.slice(0, 60)))];
+  const wordsOf = (...names: (string | null)[]): string[] => [...new Set(names.flatMap((name) => indexWords(name ?? '')).map((word) => word.slice(0, 60)))];
 
   async function setWords(personId: string, words: readonly string[], tx: Tx): Promise<void> {
     await execute(db, 'DELETE FROM person_word WHERE person_id = :personId', { personId }, tx);

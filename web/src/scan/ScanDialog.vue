@@ -32,13 +32,18 @@ const lines = computed<Line[]>(() => {
   const own = [home.value?.line, home.value?.town, home.value?.region, home.value?.postalCode].filter(Boolean).join(', ');
   return [
     { key: 'fullName', label: 'Name', typed: fullName ?? '', read: read.fullName, same: fullName === read.fullName },
-    {
-      key: 'birthDate',
-      label: 'Birth date',
-      typed: birthDate ? dateInWords(birthDate) : '',
-      read: dateInWords(read.birthDate),
-      same: birthDate === read.birthDate,
-    },
+    // A paper may leave the day of birth open: then there is nothing to take over.
+    ...(read.birthDate === null
+      ? []
+      : [
+          {
+            key: 'birthDate',
+            label: 'Birth date',
+            typed: birthDate ? dateInWords(birthDate) : '',
+            read: dateInWords(read.birthDate),
+            same: birthDate === read.birthDate,
+          },
+        ]),
     ...(address ? [{ key: 'address', label: 'Address', typed: own, read: address, same: home.value !== null && samePlace(home.value, read) }] : []),
   ];
 });

@@ -1,1 +1,13 @@
-export { compareNames, isWordsLeft, jaro, jaroWinkler, type NameComparison, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './names';
+export {
+  compareNames,
+  indexWords,
+  isWordsLeft,
+  jaro,
+  jaroWinkler,
+  type NameComparison,
+  nameWords,
+  nicknamesOf,
+  signsAs,
+  slipForms,
+  slipsBetween,
+} from './names';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
-import { compareNames, jaro, jaroWinkler, signsAs } from './index';
+import { compareNames, indexWords, jaro, jaroWinkler, signsAs } from './index';
 
 /** Pairs of the table in W. E. Winkler, "String Comparator Metrics" (1990) and its later reprints; quoted from memory. */
 describe('Jaro-Winkler', () => {
@@ -40,6 +40,36 @@ describe('names', () => {
     expect(reasons).toEqual(['“varrek” one letter off “varreck”']);
   });
   it('keeps letters of other scripts', () => expect(compareNames('Ольга Петрова', 'Петрова Ольга').score).toBe(1));
+  it.each([
+    ['Zhang Weiming', 'Zhang Wei Ming'],
+    ['Hanspeter Frei', 'Hans-Peter Frei'],
+    ['Lucia Dell’Acqua', 'Lucia Dell Acqua'],
+    ['Jean Luc De La Cour', 'Jeanluc Delacour'],
+  ])('written together or apart, %s is %s', (a, b) => {
+    expect(compareNames(a, b).score).toBe(1);
+    expect(compareNames(b, a).score).toBe(1);
+    expect(signsAs(a, b)).toBe(true);
+  });
+  it('words that only happen to join stay apart', () => expect(compareNames('Zhang Wei', 'Zhang Weiming').score).toBeLessThan(0.97));
+  // ICAO Doc 9303, part 3, section 6, table B, from memory.
+  it.each([
+    ['Ольга Петрова', 'Olga Petrova', 1],
+    ['Юлия Щукина', 'Iuliia Shchukina', 1],
+    ['Ольга Петрова', 'Olga Petrov', 0.97],
+  ])('Cyrillic against Latin letters: %s, %s', (a, b, least) => {
+    expect(compareNames(a, b).score).toBeGreaterThanOrEqual(least);
+    expect(compareNames(a, b).reasons[0]).toBe('the same in another script');
+  });
+  it.each([
+    ['Li Wang', 'Lu Wang'],
+    ['Bo Berg', 'Jo Berg'],
+    ['Ann Olsen', 'Ana Olsen'],
+    ['Lee Chu', 'Leo Chi'],
+  ])('very short words are hardly alike: %s, %s', (a, b) => expect(compareNames(a, b).score).toBeLessThan(0.86));
+  it('is found under its words, joined and in Latin letters', () => {
+    expect(indexWords('Wei Ming Zhang')).toEqual(['wei', 'ming', 'zhang', 'weiming', 'mingzhang']);
+    expect(indexWords('Ольга')).toEqual(['ольга', 'olga']);
+  });
   it('finds nothing in an empty name', () => expect(compareNames('', 'Anna').score).toBe(0));
 });
 

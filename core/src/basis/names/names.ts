@@ -1,5 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
 import { areNicknames } from './nicknames';
+import { isCyrillic, romanised } from './script';
 
 export { nicknamesOf } from './nicknames';
 
@@ -64,6 +65,42 @@ export function nameWords(name: string): string[] {
     .filter(Boolean);
 }
 
+/**
+ * The words under which a name is found: its own, each with the next one as written together, and those in Cyrillic in
+ * Latin letters too.
+ */
+export function indexWords(name: string): string[] {
+  const words = nameWords(name);
+  const joined = words.slice(1).map((word, at) => (words[at] ?? '') + word);
+  return [...new Set([...words, ...joined].flatMap((word) => [word, romanised(word)]))];
+}
+
+/** Words of which one writes apart what the other writes together: Wei Ming and Weiming are made the same. */
+function writtenAlike(words: readonly string[], other: readonly string[]): { words: string[]; joined: string[] } {
+  const made = [...words];
+  const joined: string[] = [];
+  for (const whole of other) {
+    if (made.includes(whole)) continue;
+    for (let from = 0; from < made.length - 1; from += 1) {
+      const to = [2, 3].find((count) => from + count <= made.length && made.slice(from, from + count).join('') === whole);
+      if (to === undefined) continue;
+      made.splice(from, to, whole);
+      joined.push(whole);
+      break;
+    }
+  }
+  return { words: made, joined };
+}
+
+/** The words of two names as they are compared: in one script, and together what either writes together. */
+function wordsAlike(a: string, b: string): { wordsA: string[]; wordsB: string[]; joined: string[]; romanised: boolean } {
+  const roman = isCyrillic(a) !== isCyrillic(b);
+  const read = (name: string): string[] => (roman ? nameWords(name).map(romanised) : nameWords(name)).filter(Boolean);
+  const first = writtenAlike(read(a), read(b));
+  const second = writtenAlike(read(b), first.words);
+  return { wordsA: first.words, wordsB: second.words, joined: [...first.joined, ...second.joined], romanised: roman };
+}
+
 const INITIAL_SCORE = 0.9;
 const NICKNAME_SCORE = 0.95;
 
@@ -110,16 +147,19 @@ export const isWordsLeft = (reason: Words): boolean => typeof reason === 'object
 
 /**
  * Compares two names whatever the order of their words, with accents ignored; an initial stands for a word that begins
- * with it, at 0.9, and a usual short form for its given name, at 0.95. Each word of the shorter name is paired with its best free partner by Jaro-Winkler; words left over in
- * the longer name cost a tenth each. The pairing and the weights are Cavren's own; the word measure is published.
+ * with it, at 0.9, and a usual short form for its given name, at 0.95. What one writes together and the other apart is the
+ * same, and Cyrillic is held against Latin letters as travel documents write it. Each word of the shorter name is paired
+ * with its best free partner by Jaro-Winkler, different words of three letters and fewer hardly counting as alike; words
+ * left over in the longer name cost a tenth each. The pairing and the weights are Cavren's own; the word measure is published.
  */
 export function compareNames(a: string, b: string): NameComparison {
-  const wordsA = nameWords(a);
-  const wordsB = nameWords(b);
+  const { wordsA, wordsB, joined, romanised: roman } = wordsAlike(a, b);
+  const written: Words[] = [...joined.map((word) => say('names.writtenTogetherAndApart', { word })), ...(roman ? [say('names.inAnotherScript')] : [])];
   if (wordsA.length === 0 || wordsB.length === 0) return { score: 0, reasons: [say('names.oneNamesEmpty')] };
   const sameWords = [...wordsA].sort().join(' ') === [...wordsB].sort().join(' ');
   if (sameWords) {
     if (a.trim() === b.trim()) return { score: 1, reasons: [say('names.sameName')] };
+    if (written.length > 0) return { score: 1, reasons: written };
     const ordered = wordsA.join(' ') === wordsB.join(' ');
     return { score: 1, reasons: [ordered ? say('names.sameNameButForAccents') : say('names.sameWordsAnotherOrder')] };
   }
@@ -128,7 +168,7 @@ export function compareNames(a: string, b: string): NameComparison {
   const left = longer.length - shorter.length;
   if (left > 0) reasons.push(say(WORDS_LEFT, { left }));
   const score = Math.max(0, total / shorter.length - left * 0.1);
-  return { score: Math.round(score * 1000) / 1000, reasons };
+  return { score: Math.round(score * 1000) / 1000, reasons: [...written, ...reasons] };
 }
 
 function pairWords(shorter: readonly string[], longer: readonly string[]): { total: number; reasons: Words[] } {
@@ -162,16 +202,22 @@ const isInitialOf = (a: string, b: string): boolean => (a.length === 1 || b.leng
 function wordScore(a: string, b: string): number {
   if (a === b) return 1;
   if (isInitialOf(a, b)) return INITIAL_SCORE;
-  return areNicknames(a, b) ? NICKNAME_SCORE : jaroWinkler(a, b);
+  if (areNicknames(a, b)) return NICKNAME_SCORE;
+  const short = Math.min([...a].length, [...b].length);
+  return Math.min(jaroWinkler(a, b), SHORT_WORDS[short] ?? 1);
 }
+
+/** Two different words of so few letters are hardly alike: Li is not Lu. */
+const SHORT_WORDS: Partial<Record<number, number>> = { 1: 0.3, 2: 0.3, 3: 0.7 };
 
 /**
  * Whether what somebody typed is their name: every word of it, in any order, whatever the accents and capitals; a letter
  * may stand for a word that begins with it, but not for all of them. The rule is Cavren's own.
  */
 export function signsAs(typed: string, fullName: string): boolean {
-  const free = nameWords(fullName);
-  const words = nameWords(typed).sort((a, b) => b.length - a.length);
+  const { wordsA: own, wordsB: free } = wordsAlike(typed, fullName);
+  const asked = [...free];
+  const words = own.sort((a, b) => b.length - a.length);
   if (words.length === 0 || words.length !== free.length) return false;
   let whole = false;
   for (const word of words) {
@@ -180,5 +226,5 @@ export function signsAs(typed: string, fullName: string): boolean {
     whole ||= free[at] === word && word.length > 1;
     free.splice(at, 1);
   }
-  return whole || words.every((word) => nameWords(fullName).includes(word));
+  return whole || words.every((word) => asked.includes(word));
 }

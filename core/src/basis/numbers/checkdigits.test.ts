@@ -23,6 +23,10 @@ describe('check digits', () => {
   it.each([
     ['011000015', true],
     ['011000016', false],
+    // Right by its weights, of no district: 13 to 20, 33 to 60, 73 to 79 and 81 on begin none.
+    ['130000006', false],
+    ['500000005', false],
+    ['990000000', false],
     ['000000000', false],
     ['12345678', false],
   ])('routing number %s: %s', (text, expected) => expect(isRoutingNumber(text)).toBe(expected));
@@ -35,5 +39,8 @@ describe('check digits', () => {
     expect(identityNumberProblem('us-ssn', '987-65-4320')).not.toBeNull();
     expect(identityNumberProblem('us-ssn', '987-65-4320', true)).toBeNull();
     expect(identityNumberProblem('us-ssn', '536-90-4399')).toBeNull();
+    expect(identityNumberProblem('us-ssn', '123-45-0000')?.message).toMatch(/last four never 0000/);
+    expect(identityNumberProblem('us-ssn', '123-00-4567')).not.toBeNull();
+    expect(identityNumberProblem('us-ssn', '987-65-0000', true)).not.toBeNull();
   });
 });

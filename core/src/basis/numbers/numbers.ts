@@ -13,12 +13,14 @@ export function isLuhn(text: string): boolean {
 }
 
 /**
- * Whether nine digits are a routing number: weights 3, 7, 1 give a multiple of ten.
- * Source: ABA Routing Number Policy; also 12 CFR 229 appendix A, which lists the numbers.
+ * Whether nine digits are a routing number: they begin with a Federal Reserve district's, 01 to 12, or those that stand for
+ * them, 21 to 32 and 61 to 72, with 00 for the government and 80 for travelers checks; and weights 3, 7, 1 give a multiple
+ * of ten.
+ * Source: ABA Routing Number Policy, from memory; also 12 CFR 229 appendix A, which lists the numbers.
  */
 export function isRoutingNumber(text: string): boolean {
   const digits = digitsOf(text);
-  if (!/^\d{9}$/.test(digits) || digits === '000000000') return false;
+  if (!/^(0\d|1[0-2]|2[1-9]|3[0-2]|6[1-9]|7[0-2]|80)\d{7}$/.test(digits) || digits === '000000000') return false;
   const weights = [3, 7, 1];
   const total = [...digits].reduce((value, digit, at) => value + Number(digit) * (weights[at % 3] ?? 0), 0);
   return total % 10 === 0;
@@ -158,6 +160,8 @@ export function identityNumberProblem(kind: IdentityNumberKind, text: string, al
   if (kind === 'us-ssn') {
     if (!/^\d{9}$/.test(compact)) return { message: say('numbers.socialSecurityNumberHasNine', { length: compact.replace(/\D/g, '').length }) };
     if (allowUnissued && /^9\d\d(?!00)\d\d(?!0000)\d{4}$/.test(compact)) return null;
+    if (!/^(?!000|666|9)\d{3}(?!00)\d{2}(?!0000)\d{4}$/.test(compact))
+      return { message: say('numbers.thisOne', { label, what: 'is not built like this', form }) };
   }
   const wrong = check(compact);
   if (wrong === null) return null;
@@ -188,7 +192,7 @@ export interface TravelDocument {
   documentNumber: string;
   lastName: string;
   firstNames: string;
-  /** Two-digit year as printed, YYMMDD. */
+  /** Two-digit year as printed, YYMMDD; with `<` for what of it is unknown. */
   birthDate: string;
   expiryDate: string;
 }
@@ -205,6 +209,8 @@ export function readTravelDocument(lines: readonly string[]): TravelDocument {
   const { documentNumber, lastName, firstName, birthDate, expirationDate } = read.fields;
   if (!documentNumber || !lastName || !birthDate || !expirationDate) throw new RangeError('The lines lack a number, a name or a date');
   for (const date of [birthDate, expirationDate]) {
+    // Doc 9303 part 3, 4.7: what of a birth date is unknown is filled with <.
+    if (date === birthDate && date.includes('<')) continue;
     if (!isIsoDate(`20${date.slice(0, 2)}-${date.slice(2, 4)}-${date.slice(4, 6)}`)) throw new RangeError(`There is no date ${date}`);
   }
   return { documentNumber, lastName, firstNames: firstName ?? '', birthDate, expiryDate: expirationDate };

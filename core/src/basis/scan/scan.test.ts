@@ -39,6 +39,12 @@ describe('reading identity papers', () => {
   it('the lines of a card, typed with blanks and small letters', () => {
     expect(readScan(CARD.toLowerCase().replace('\n', ' \n  '), TODAY)).toMatchObject({ fullName: 'Anna Maria Eriksson', documentNumber: 'D23145890' });
   });
+  it('a passport that leaves the day of birth open gives all but the birth date', () => {
+    // The specimen with the day of birth filled as Doc 9303 part 3, 4.7 has it, check digits by weights 7, 3, 1.
+    const open = PASSPORT.replace('7408122F1204159ZE184226B<<<<<10', '7408<<7F1204159ZE184226B<<<<<10');
+    expect(readScan(open, TODAY)).toMatchObject({ fullName: 'Anna Maria Eriksson', birthDate: null, expiresOn: '2012-04-15' });
+    expect(() => readScan(open.replace('7408<<7', '7408<<8'), TODAY)).toThrow(RangeError);
+  });
   it('a wrong check digit, one line, or nothing of the kind is said in words', () => {
     expect(() => readScan(PASSPORT.replace('L898902C36', 'L898902C35'), TODAY)).toThrow(/ocument/);
     expect(() => readScan('L898902C36UTO7408122F', TODAY)).toThrow(/neither/);
@@ -56,6 +62,17 @@ describe('reading identity papers', () => {
       region: 'QH',
       postalCode: '00412',
     });
+  });
+  // Element lists of versions 1 and 3 of the standard, from memory.
+  it('a licence of version 1: the whole name in one, dates with the year first', () => {
+    const first = ['@', 'ANSI 6360000102DL00390187ZV02260032DLDAQT64235789', 'DAASOLVANE-HAY,MARIT,ANNE', 'DBB19880517', 'DBA20301210'].join('\n');
+    expect(readScan(first, TODAY)).toMatchObject({ fullName: 'Marit Anne Solvane-Hay', birthDate: '1988-05-17', expiresOn: '2030-12-10' });
+    const parted = first.replace('DAASOLVANE-HAY,MARIT,ANNE', 'DABSOLVANE-HAY\nDACMARIT\nDADANNE');
+    expect(readScan(parted, TODAY)).toMatchObject({ fullName: 'Marit Anne Solvane-Hay' });
+  });
+  it('a licence of version 3: the given names together', () => {
+    const third = LICENCE.replace('DACMARIT\nDDFN\nDADANNE\nDDGN', 'DCTMARIT,ANNE');
+    expect(readScan(third, TODAY)).toMatchObject({ fullName: 'Marit Anne Solvane-Hay', birthDate: '1988-05-17' });
   });
   it('a Canadian one writes the year first; NONE is no name; a date that doesn’t exist is refused', () => {
     const canadian = LICENCE.replace('DCGUSA', 'DCGCAN').replace('DBB05171988', 'DBB19880517').replace('DBA12102030', 'DBA20301210');

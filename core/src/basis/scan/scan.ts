@@ -5,7 +5,8 @@ import { readTravelDocument } from '../numbers/index';
 export interface Scan {
   kind: 'travelDocument' | 'licence';
   fullName: string;
-  birthDate: IsoDate;
+  /** Null where the paper doesn't say all of it. */
+  birthDate: IsoDate | null;
   expiresOn: IsoDate | null;
   documentNumber: string;
   line: string | null;
@@ -17,11 +18,12 @@ export interface Scan {
 /**
  * Reads what a reader at the counter types in: the machine-readable lines of a passport or card (ICAO Doc 9303), or the
  * text of the two-dimensional barcode of a North American driving licence or identity card (AAMVA DL/ID Card Design
- * Standard, annex D: elements DAQ, DCS, DAC, DAD, DBB, DBA, DAG, DAI, DAJ, DAK, DCG).
+ * Standard, annex D: elements DAQ, DCS, DAC, DAD, DBB, DBA, DAG, DAI, DAJ, DAK, DCG; of version 1 the whole name DAA, last
+ * name first, and dates with the year first; of versions 2 and 3 the given names together, DCT).
  * @throws RangeError in a sentence when it is neither, a check digit is wrong, or a date doesn't exist.
  */
 export function readScan(text: string, today: IsoDate): Scan {
-  return /ANSI |AAMVA|^D[A-Z]{2}/m.test(text) && /DCS|DAC|DBB/.test(text) ? readLicence(text) : readLines(text, today);
+  return /ANSI |AAMVA|^D[A-Z]{2}/m.test(text) && /DCS|DAC|DBB|DAA|DAB/.test(text) ? readLicence(text) : readLines(text, today);
 }
 
 function readLines(text: string, today: IsoDate): Scan {
@@ -35,7 +37,7 @@ function readLines(text: string, today: IsoDate): Scan {
   return {
     kind: 'travelDocument',
     fullName: [firstNames, lastName].map(inWords).filter(Boolean).join(' '),
-    birthDate: withCentury(birthDate, today, 0),
+    birthDate: birthDate.includes('<') ? null : withCentury(birthDate, today, 0),
     expiresOn: withCentury(expiryDate, today, 50),
     documentNumber,
     line: null,
@@ -74,22 +76,28 @@ function readLicence(text: string): Scan {
   // The first element stands directly behind the name of its part, DL or ID.
   for (const [, code = '', value = ''] of text.matchAll(/(?:^|[\n\r]|DL|ID)(D[A-D][A-Z])([^\n\r]*)/g)) if (!found.has(code)) found.set(code, value.trim());
   const part = (code: string): string | null => found.get(code)?.replace(/^(NONE|unavl)$/i, '') || null;
-  const family = part('DCS');
+  // Version 1 wrote last, first and middle name as one, or as DAB, DAC and DAD.
+  const whole = (part('DAA') ?? '').split(',').map((name) => name.trim());
+  const family = part('DCS') ?? part('DAB') ?? (whole[0] || null);
+  const given = part('DAC') ?? part('DCT') ?? whole[1] ?? null;
+  const middle = part('DAD') ?? whole[2] ?? null;
   const number = part('DAQ');
   const born = part('DBB');
   if (!family || !number || !born) throw new RangeError('The barcode lacks the name, the number or the birth date.');
   const country = part('DCG') ?? 'USA';
   const date = (digits: string): IsoDate => {
-    const [first, second, third] =
-      country === 'CAN' ? [digits.slice(0, 4), digits.slice(4, 6), digits.slice(6, 8)] : [digits.slice(4, 8), digits.slice(0, 2), digits.slice(2, 4)];
+    const yearFirst = country === 'CAN' || /^(19|20)/.test(digits);
+    const [first, second, third] = yearFirst
+      ? [digits.slice(0, 4), digits.slice(4, 6), digits.slice(6, 8)]
+      : [digits.slice(4, 8), digits.slice(0, 2), digits.slice(2, 4)];
     return existing(`${first}-${second}-${third}`);
   };
   const expires = part('DBA');
   const postal = part('DAK');
   return {
     kind: 'licence',
-    fullName: [part('DAC'), part('DAD'), family]
-      .filter((name) => name !== null)
+    fullName: [given, middle, family]
+      .filter((name): name is string => name !== null && name !== '')
       .map((name) => inWords(name.replace(/,/g, ' ')))
       .join(' '),
     birthDate: date(born),

@@ -25,5 +25,18 @@ describe('register and watchlist', () => {
     expect(far?.reasons).toContain('birth date differs (list: 8 Feb 1971)');
     expect(near?.score).toBeGreaterThan(far?.score ?? 1);
   });
+  it('one wrong figure in the birth date lowers and doesn’t hide', () => {
+    const score = (fullName: string, birthDate: string) => watchlistCandidates({ fullName, birthDate }, entries)[0]?.score ?? 0;
+    const [same, slip, other] = ['1971-02-08', '1971-02-18', '1988-01-01'].map((day) => score('Corvin Thale', day));
+    expect(slip).toBeLessThan(same ?? 0);
+    expect(slip).toBeGreaterThan(other ?? 1);
+    // A name that is on the list by a hair stays there.
+    const hair = 'Corvyn Thaal';
+    const alone = watchlistCandidates({ fullName: hair, birthDate: null }, entries)[0]?.score ?? 0;
+    expect(alone).toBeGreaterThanOrEqual(0.85);
+    expect(alone).toBeLessThan(0.95);
+    expect(score(hair, '1971-02-09')).toBeGreaterThanOrEqual(0.85);
+    expect(score(hair, '1971-02-09')).toBeLessThan(alone);
+  });
   it('leaves out the ones that do not resemble', () => expect(watchlistCandidates({ fullName: 'Ida Holm', birthDate: null }, entries)).toEqual([]));
 });
