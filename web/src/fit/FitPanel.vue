@@ -90,7 +90,8 @@ function make(proposal: Proposal): void {
             <div class="mark-small">
               <b class="d-block">{{ say(proposal.label) }}</b>
               <span class="soft">
-                {{ money(proposal.payment) }} a month<template v-if="proposal.cost !== null">, interest and fees {{ money(proposal.cost) }} in all</template>
+                {{ money(proposal.payment) }} a month<template v-if="proposal.cost !== null">, interest and fees {{ money(proposal.cost) }} in all</template
+                ><template v-if="proposal.saved > 0">, less {{ money(proposal.saved) }} of interest on what is paid off</template>
               </span>
               <span v-for="figure in moved(proposal)" :key="figure.measure" class="figure mx-3">
                 <Mark :kind="VERDICT_MARK[figure.verdict]" />

@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect, spoken } from '../../../test/spoken';
 import { type FileState } from '../../file/state/index';
-import { changesOf, isFitChange, whatFits, withChanges, type FitChange, type Proposal } from './index';
+import { changesOf, interestLeft, isFitChange, whatFits, withChanges, type FitChange, type Proposal } from './index';
 import { figuresFor } from '../affordability/index';
+import { isoDate } from '../../basis/dates/index';
 import { minor, moneyIn } from '../../basis/money/index';
 import { partsGap } from '../../lending/costs/index';
 import { usesAndSources } from '../../lending/uses/index';
@@ -59,7 +60,7 @@ describe('what would make it fit', () => {
   it('finds each kind of change that does it alone', () => {
     expect(isOver(file)).toBe(true);
     expect(fit?.outside.map(({ measure }) => measure)).toEqual(['dtiAfter']);
-    expect(fit?.single.map(({ levers }) => levers[0])).toEqual(['amount', 'downPayment', 'term', 'ratePart', 'debt', 'income']);
+    expect(fit?.single.map(({ levers }) => levers[0])).toEqual(['amount', 'downPayment', 'term', 'debt', 'income']);
   });
   it.each(['amount', 'downPayment', 'term', 'income'])('%s: the answer passes, one unit less does not', (lever) => {
     const { changes } = single(lever);
@@ -194,5 +195,71 @@ describe('a version beside the request', () => {
     expect(isFitChange({ op: 'set', entity: 'person', id: 'x', field: 'role', value: 'applicant' })).toBe(false);
     expect(isFitChange({ op: 'remove', entity: 'debt', id: 'x' })).toBe(false);
     expect(changesOf('nothing to read')).toEqual([]);
+  });
+});
+
+describe('the whole range, and what a change really costs', () => {
+  it('finds what does in the middle where the end doesn’t', () => {
+    // Paying down helps the ratio and eats the reserves: neither nothing nor all of it keeps both.
+    const both = [limit('dtiAfter', 'most', 0.3), limit('reserves', 'least', 6)];
+    const file = tooMuch({
+      product: { ...product, measures: ['dtiAfter', 'reserves'], limits: both },
+      assets: [anAsset({ value: minor(2_500_000), downPaymentPart: minor(500_000) })],
+    });
+    const bad = (of: FileState) => figuresFor(of, TODAY, ['dtiAfter', 'reserves']).filter(({ verdict }) => verdict === 'outside');
+    expect(bad(file).map(({ measure }) => measure)).toEqual(['dtiAfter']);
+    const down = whatFits(file, TODAY)?.single.find(({ levers }) => levers[0] === 'downPayment');
+    const all = withChanges(file, [
+      { op: 'set', entity: 'request', id: null, field: 'downPayment', value: 2_500_000 },
+      { op: 'set', entity: 'request', id: null, field: 'amount', value: 500_000 },
+      { op: 'set', entity: 'asset', id: file.assets[0]?.id ?? '', field: 'downPaymentPart', value: 2_500_000 },
+    ]);
+    expect(bad(all).map(({ measure }) => measure)).toEqual(['reserves']);
+    expect(down).toBeDefined();
+    expect(bad(withChanges(file, down?.changes ?? []))).toEqual([]);
+  });
+  it('a shorter term does where an income ends before the longer one', () => {
+    const until = isoDate('2029-06-30');
+    const file = tooMuch({
+      product: { ...product, measures: ['dtiAfter'], limits: [limit('dtiAfter', 'most', 0.4)] },
+      debts: [],
+      incomes: [
+        anIncome({ id: 'side', amount: minor(60_000), frequency: 'monthly' }),
+        anIncome({ kind: 'pension', amount: minor(250_000), frequency: 'monthly', until }),
+      ],
+    });
+    const [shorter] = whatFits(file, TODAY)?.single.filter(({ levers }) => levers[0] === 'term') ?? [];
+    expect(spoken(shorter?.label ?? '')).toBe('Pay over 39 months, 21 sooner');
+    expect(isOver(withChanges(file, shorter?.changes ?? []))).toBe(false);
+  });
+  it('counts the interest that paying a debt off saves', () => {
+    const debt = aDebt({ payment: minor(50_000), balance: minor(500_000) });
+    expect(interestLeft({ ...debt, endsOn: isoDate('2027-02-02') }, TODAY)).toBe(12 * 50_000 - 500_000);
+    // 5,000 at 12 % paid with 500.00 a month: 1 % a month of what is owed.
+    let [owed, interest] = [500_000, 0];
+    while (owed > 0) {
+      const month = Math.round(owed * 0.01);
+      interest += month;
+      owed -= 50_000 - month;
+    }
+    expect(interestLeft({ ...debt, rate: 0.12 }, TODAY)).toBe(interest);
+    expect(interestLeft({ ...debt, rate: 1.3 }, TODAY)).toBe(0);
+    expect(interestLeft(debt, TODAY)).toBe(0);
+    const rated = tooMuch({
+      product: { ...product, measures: MEASURES, limits: [limit('dtiAfter', 'most', 0.3)] },
+      debts: [aDebt({ payment: minor(100_000), balance: minor(900_000), rate: 0.18 })],
+    });
+    const paid = whatFits(rated, TODAY)?.single.find(({ levers }) => levers[0] === 'debt');
+    expect(paid?.saved).toBe(interestLeft(rated.debts[0] as FileState['debts'][number], TODAY));
+    expect(paid?.saved).toBeGreaterThan(0);
+  });
+  it('a final balloon is no cure, and stands in a measure of its own', () => {
+    const answer = whatFits(tooMuch(), TODAY);
+    const said = [...(answer?.single ?? []), ...(answer?.pairs ?? [])].map(({ changes }) => JSON.stringify(changes)).join();
+    expect(said).not.toMatch(/balloon/);
+    const parts = [aPart({ id: 'b', kind: 'balloon', amount: minor(2_000_000), termMonths: 60, balloon: minor(500_000) })];
+    const [figure] = figuresFor({ ...tooMuch(), parts }, TODAY, ['finalBalloon']);
+    expect(figure?.value).toBe(0.25);
+    expect(figuresFor(tooMuch(), TODAY, ['finalBalloon'])[0]?.value).toBe(0);
   });
 });

@@ -2,10 +2,10 @@ import { say, type Words } from '../../basis/words/index';
 import type { Asset } from '../../means/worth/index';
 import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure, type Ground } from '../affordability/index';
 import { costOf, costsOf, offerOf } from '../../lending/costs/index';
-import type { IsoDate } from '../../basis/dates/index';
-import { DEBT_KIND_LABEL, debtTerms } from '../../means/commitments/index';
+import { monthsBack, type IsoDate } from '../../basis/dates/index';
+import { DEBT_KIND_LABEL, debtTerms, type Debt } from '../../means/commitments/index';
 import type { FileState } from '../../file/state/index';
-import { minor, type Minor } from '../../basis/money/index';
+import { minor, scaled, type Minor } from '../../basis/money/index';
 import type { Measure, PartOffer } from '../../file/product/index';
 import { withChanges, type FitChange } from './changes';
 
@@ -27,6 +27,8 @@ export interface Proposal {
   payment: Minor;
   /** Interest and fees over the whole term; null where they can't be worked. */
   cost: Minor | null;
+  /** Interest that isn't paid any more on debts that are paid off. */
+  saved: Minor;
 }
 
 /** A lever that can't do it alone, and why. */
@@ -66,6 +68,7 @@ interface Lever {
 }
 
 const MOST_PAIRS = 4;
+const PAIR_STRETCHES = 6;
 const STEP_MONTHS = 12;
 
 /**
@@ -156,10 +159,17 @@ class Trial {
     return ground;
   }
 
-  /** Interest and fees of a changed request. */
+  /** Interest and fees of a changed request, less the interest that it saves on debts. */
   cost(changes: readonly FitChange[]): number {
     const costs = costsOf(withChanges(this.file, changes), this.today);
-    return costs ? costOf(costs) : Infinity;
+    return costs ? costOf(costs) - this.saved(changes) : Infinity;
+  }
+
+  /** Interest that isn't paid any more on the debts that changes pay off. */
+  private saved(changes: readonly FitChange[]): number {
+    return this.file.debts
+      .filter(({ id }) => changes.some((change) => change.op === 'set' && change.entity === 'debt' && change.id === id && change.field === 'cleared'))
+      .reduce((so, debt) => so + interestLeft(debt, this.today), 0);
   }
 
   proposal(levers: LeverCode[], label: Words, changes: FitChange[], size: number): Proposal {
@@ -173,17 +183,58 @@ class Trial {
       figures: figuresFor(changed, this.today, this.file.product.measures),
       payment: costs?.payment ?? minor(0),
       cost: costs ? costOf(costs) : null,
+      saved: minor(this.saved(changes)),
     };
   }
 }
 
-/** The smallest size of a lever that passes; between steps that fail and pass it is narrowed down to one unit. */
-function smallest({ most, steps, changesAt }: Pick<Lever, 'most' | 'steps' | 'changesAt'>, passes: (changes: FitChange[]) => boolean): number | null {
+/** Into how many stretches the range of a change is divided where its end doesn't do. */
+const STRETCHES = 24;
+
+/**
+ * The smallest size of a lever that passes; between sizes that fail and pass it is narrowed down to one unit. What brings
+ * one figure inside may bring another outside further on, so where the whole of it doesn't do, sizes in between are tried.
+ */
+function smallest(
+  { most, steps, changesAt }: Pick<Lever, 'most' | 'steps' | 'changesAt'>,
+  passes: (changes: FitChange[]) => boolean,
+  stretches = STRETCHES,
+): number | null {
   if (most <= 0) return null;
   if (steps) return steps.find((size) => passes(changesAt(size))) ?? null;
-  if (!passes(changesAt(most))) return null;
-  return lastGood(most, 0, (size) => passes(changesAt(size)));
+  const good = (size: number): boolean => passes(changesAt(size));
+  if (good(most)) return lastGood(most, 0, good);
+  let bad = 0;
+  for (let at = 1; at < stretches; at += 1) {
+    const size = Math.floor((most * at) / stretches);
+    if (size > bad && good(size)) return lastGood(size, bad, good);
+    bad = size;
+  }
+  return null;
 }
+
+/**
+ * The interest that is still to be paid on a debt: all payments to its last day, or to where its payment at its rate pays
+ * it off, less the balance. Nothing where neither is known, or its payment doesn't keep up with its interest.
+ */
+export function interestLeft({ payment, balance, rate, endsOn }: Debt, today: IsoDate): Minor {
+  if (!payment || !balance) return minor(0);
+  if (endsOn !== null) return minor(endsOn < today ? 0 : Math.max(0, (monthsBack(today, endsOn) + 1) * payment - balance));
+  if (!rate) return minor(0);
+  let owed: number = balance;
+  let paid = 0;
+  for (let month = 0; month < MOST_MONTHS && owed > 0; month += 1) {
+    const interest = scaled(owed, rate / 12);
+    if (interest >= payment) return minor(0);
+    const due = Math.min(payment, owed + interest);
+    owed += interest - due;
+    paid += due;
+  }
+  return minor(Math.max(0, paid - balance));
+}
+
+/** A hundred years of payments: no debt is looked at for longer. */
+const MOST_MONTHS = 1200;
 
 /** Halves the way between a size that is good and one that isn't, down to one unit. @returns the good one beside the bad. */
 function lastGood(good: number, bad: number, isGood: (size: number) => boolean): number {
@@ -246,7 +297,15 @@ function useChanges({ uses }: FitInput, by: Minor): FitChange[] {
 }
 
 function leversOf(file: FitInput, today: IsoDate): Lever[] {
-  return [amountLever(file), downPaymentLever(file), termLever(file), ...rateLevers(file), ...debtLevers(file, today), ...incomeLevers(file)];
+  return [
+    amountLever(file),
+    downPaymentLever(file),
+    termLever(file),
+    shorterLever(file),
+    ...rateLevers(file),
+    ...debtLevers(file, today),
+    ...incomeLevers(file),
+  ];
 }
 
 function amountLever(file: FitInput): Lever {
@@ -329,6 +388,32 @@ function termLever(file: FitInput): Lever {
   };
 }
 
+/** Pays back sooner: less in all, and nothing that an income ends before. */
+function shorterLever(file: FitInput): Lever {
+  const rules = file.product.costs;
+  const { least } = file.product.bounds.termMonths;
+  const floor = (kind: string | null): number => Math.max(least, (rules ? offerOf(rules, kind)?.months.least : null) ?? least);
+  const parts = file.parts.filter(({ kind, termMonths }) => kind !== 'revolving' && termMonths !== null);
+  const usual = rules?.parts[0]?.kind ?? null;
+  const shorter = (kind: string | null, months: number | null, size: number): number => Math.min(months ?? 0, Math.max(floor(kind), (months ?? 0) - size));
+  const rows = parts.length > 0 ? parts : [{ kind: usual, termMonths: file.request.termMonths }];
+  const room = Math.max(0, ...rows.map(({ kind, termMonths }) => (termMonths ?? 0) - floor(kind)));
+  return {
+    code: 'term',
+    of: 'shorter',
+    most: room,
+    steps: Array.from({ length: room }, (_, at) => at + 1),
+    changesAt: (size) => [
+      ...(file.request.termMonths === null
+        ? []
+        : [{ op: 'set' as const, entity: 'request' as const, id: null, field: 'termMonths', value: shorter(usual, file.request.termMonths, size) }]),
+      ...parts.map<FitChange>(({ id, kind, termMonths }) => ({ op: 'set', entity: 'part', id, field: 'termMonths', value: shorter(kind, termMonths, size) })),
+    ],
+    words: (size) => say('fit.payOverMonthsShorter', { months: shorter(rows[0]?.kind ?? null, rows[0]?.termMonths ?? 0, size), size }),
+    limitedBy: say('fit.notEvenOverMonthsShortest', { least }),
+  };
+}
+
 /** Moves part of the dearest part to kinds that cost less a month. */
 function rateLevers(file: FitInput): Lever[] {
   const rules = file.product.costs;
@@ -343,8 +428,9 @@ function rateLevers(file: FitInput): Lever[] {
   if (!from || amount <= 0 || term === null) return [];
   const cheaper = ({ kind, annualRate, months }: PartOffer): boolean =>
     kind !== from.kind &&
-    ['level', 'variable', 'balloon'].includes(kind) &&
-    (annualRate < from.annualRate || kind === 'balloon') &&
+    // What is left to a balloon at the end is no cure.
+    ['level', 'variable'].includes(kind) &&
+    annualRate < from.annualRate &&
     term >= months.least &&
     term <= months.most;
   return rules.parts.filter(cheaper).map<Lever>((offer) => ({
@@ -352,12 +438,11 @@ function rateLevers(file: FitInput): Lever[] {
     of: offer.kind,
     most: amount,
     changesAt(size) {
-      const balloon = offer.kind === 'balloon' ? Math.floor(size * (offer.balloonMost ?? 0)) : null;
       const added: FitChange = {
         op: 'add',
         entity: 'part',
         id: `new-${offer.kind}`,
-        values: { kind: offer.kind, amount: size, termMonths: term, ...(balloon === null ? {} : { balloon }) },
+        values: { kind: offer.kind, amount: size, termMonths: term },
       };
       const rest = amount - size;
       if (dearest)
@@ -421,8 +506,8 @@ function incomeLevers(file: FitInput): Lever[] {
 
 /** Two changes at once: one in large steps, the other as small as it then can be; the cheapest of each pair of kinds. */
 function pairsOf(tried: Trial, levers: readonly Lever[], alone: ReadonlyMap<Lever, number>): Proposal[] {
-  const coarse = levers.filter(({ code }) => code === 'term' || code === 'debt');
-  const fine = levers.filter(({ code }) => code === 'amount' || code === 'downPayment' || code === 'ratePart' || code === 'term');
+  const coarse = levers.filter(({ code, of }) => (code === 'term' && of === undefined) || code === 'debt');
+  const fine = levers.filter(({ code, of }) => code === 'amount' || code === 'downPayment' || code === 'ratePart' || (code === 'term' && of === undefined));
   const best = new Map<string, { levers: LeverCode[]; label: Words; changes: FitChange[]; size: number; cost: number }>();
   for (const first of coarse)
     for (const size of sizesOf(first, alone.get(first))) {
@@ -432,7 +517,7 @@ function pairsOf(tried: Trial, levers: readonly Lever[], alone: ReadonlyMap<Leve
         const after = then.find(({ code, of }) => code === second.code && of === second.of);
         if (first === second || second.most <= 0 || !after) continue;
         const reach = { ...after, most: Math.min(after.most, alone.get(second) ?? after.most) };
-        const found = smallest(reach, (changes) => tried.passes([...base, ...changes]));
+        const found = smallest(reach, (changes) => tried.passes([...base, ...changes]), PAIR_STRETCHES);
         // What the second change needs alone is no less with the first: then the first does nothing.
         if (found === null || found === 0 || found >= (alone.get(second) ?? Infinity)) continue;
         const changes = [...base, ...after.changesAt(found)];

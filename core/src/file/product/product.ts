@@ -80,6 +80,7 @@ export const MEASURES = [
   'reserves',
   'debtServiceCover',
   'guidelineShare',
+  'finalBalloon',
 ] as const;
 export type Measure = (typeof MEASURES)[number];
 

@@ -3,6 +3,7 @@ import { combinedLtv } from './combinedLtv';
 import { debtServiceCover } from './debtServiceCover';
 import { dtiAfter } from './dtiAfter';
 import { dtiBefore } from './dtiBefore';
+import { finalBalloon } from './finalBalloon';
 import { guidelineShare } from './guidelineShare';
 import { housingShare } from './housingShare';
 import { lendingValue } from './lendingValue';
@@ -41,5 +42,6 @@ export const KINDS_OF_MEASURE: Record<Measure, MeasureKind> = {
   reserves,
   debtServiceCover,
   guidelineShare,
+  finalBalloon,
 };
 export type { MeasureKind } from './measure';
