@@ -188,6 +188,7 @@ export {
   withCosts,
   withCounts,
 } from './figures/calculation/index';
+export { sensitivityOf, type SensitivityTable } from './figures/sensitivity/index';
 export { type GuarantorSheet, guarantorSubject } from './figures/guarantors/index';
 export { repaymentFactors } from './figures/factors/index';
 export {

@@ -3,6 +3,7 @@ import {
   costsOf,
   feesPaid,
   partInWords,
+  sensitivityOf,
   settlementTerms,
   stressOf,
   totalPayableOf,
@@ -13,6 +14,7 @@ import {
   type FitInput,
   type IsoDate,
   type Minor,
+  type SensitivityTable,
   type Stress,
   type Term,
   type WhatFits,
@@ -67,6 +69,7 @@ const worker = {
     };
   },
   stress: (file: AffordabilityInput, today: IsoDate): Stress | null => stressOf(file, today),
+  sensitivity: (file: AffordabilityInput, today: IsoDate): SensitivityTable | null => sensitivityOf(file, today),
   fit: (file: FitInput, today: IsoDate, aim: Aim): WhatFits | null => whatFits(file, today, aim),
 };
 export type SheetsWorker = typeof worker;

@@ -32,6 +32,7 @@ import { describeEntry } from '../history/index';
 import CalculationSheet from './CalculationSheet.vue';
 import { sayWithin, useSay } from '../words/index';
 import FigureRows from './FigureRows.vue';
+import SensitivityTable from './SensitivityTable.vue';
 import StatedPart from './StatedPart.vue';
 
 const say = useSay();
@@ -361,6 +362,9 @@ const stillToSettle = (personId: string): string => {
           <FigureRows :figures="judged" :currency="currency" />
           <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
             <FigureRows :figures="others" :currency="currency" />
+          </Fold>
+          <Fold v-if="judged.length > 0 && !isEnded(file.stage)" class="mt-2" title="How far until a limit breaks">
+            <SensitivityTable :file="file" :today="editing.view.value?.today ?? file.receivedOn" />
           </Fold>
           <template v-for="sheet in path.guarantors" :key="sheet.personId">
             <h3 class="mt-3">{{ sheet.name }}, as guarantor</h3>

@@ -161,13 +161,13 @@ export function identityNumberProblem(kind: IdentityNumberKind, text: string, al
     if (!/^\d{9}$/.test(compact)) return { message: say('numbers.socialSecurityNumberHasNine', { length: compact.replace(/\D/g, '').length }) };
     if (allowUnissued && /^9\d\d(?!00)\d\d(?!0000)\d{4}$/.test(compact)) return null;
     if (!/^(?!000|666|9)\d{3}(?!00)\d{2}(?!0000)\d{4}$/.test(compact))
-      return { message: say('numbers.thisOne', { label, what: 'is not built like this', form }) };
+      return { message: say('numbers.thisOne', { label, what: say('numbers.isNotBuiltLikeThis'), form }) };
   }
   const wrong = check(compact);
   if (wrong === null) return null;
   const what = {
     length: say('numbers.hasAnotherLength'),
-    form: 'is not built like this',
+    form: say('numbers.isNotBuiltLikeThis'),
     checkDigits: say('numbers.doesntFitItsCheckDigit'),
   }[wrong];
   return { message: say('numbers.thisOne', { label, what, form }) };
