@@ -112,3 +112,31 @@ test('stress and the eight factors; another place’s income after tax; a decisi
   await expect(ansel.getByText('every figure comes out as it was, to the cent')).toBeVisible();
   expect(reference).not.toBe(nz);
 });
+
+test('a guarantor has a sheet of their own; what they can’t carry is on the Path and is asked an exception for', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  const reference = await openDemoFile(wren, 'Halden');
+  await wren.getByRole('button', { name: 'Guarantors', exact: true }).click();
+  const sheet = wren.getByRole('dialog');
+  await expect(sheet.getByRole('heading', { name: 'Osric Halden: all of it, beside what is their own' })).toBeVisible();
+  const dti = sheet.locator('[data-measure^="dtiAfter:"]');
+  await expect(dti.getByText('= 57.56 %')).toBeVisible();
+  // His rent, his debt and all of the loan; nothing of the applicant's.
+  await dti.getByText('Obligations a month').click();
+  await expect(dti.getByText('Housing, 17 Sailmakers Lane')).toBeVisible();
+  await expect(dti.getByText('$720.00')).toBeVisible();
+  await expect(dti.getByText('$402.00')).toHaveCount(0);
+  await dti.getByLabel(/^Ask for an exception/).fill('His house is let from the spring on');
+  await dti.getByRole('button', { name: 'Ask for the exception' }).click();
+  await expect(dti.getByText(/Exception asked for by Wren Halloway/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+
+  const ansel = await deskOf(browser, 'ansel');
+  await ansel.goto(`/files/${reference}/decision`);
+  await expect(ansel.getByRole('heading', { name: 'Osric Halden, as guarantor' })).toBeVisible();
+  await expect(ansel.getByText('Osric Halden, as guarantor: Debt-to-income after: “His house is let from the spring on”')).toBeVisible();
+  await ansel.getByRole('button', { name: 'How far until a limit breaks' }).click();
+  const table = ansel.getByRole('table').filter({ hasText: 'Income lower' });
+  await expect(table.getByRole('row', { name: /^Loan-to-value holds holds/ })).toBeVisible();
+  await expect(table.getByRole('row', { name: /^Residual income \d+(\.\d)? % / })).toBeVisible();
+});

@@ -55,6 +55,7 @@ export const pack: PlacePack = {
   name: 'United States',
   currency: 'USD',
   locale: 'en-US',
+  indices: {},
   rateMethod: 'regulationZ',
   dateOrder: 'mdy',
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },

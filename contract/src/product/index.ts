@@ -274,6 +274,10 @@ export const PlacePack = z.strictObject({
   contact: z.strictObject({ phone: z.string(), hours: z.string() }).nullable(),
   timeZone: z.string().refine(isTimeZone, 'There is no such time zone'),
   districts: z.record(z.string(), z.array(z.string()).min(2)),
+  indices: z.record(
+    z.string(),
+    z.strictObject({ label: z.string(), source: z.string(), values: z.array(z.strictObject({ from: CalendarDate, rate: z.number().min(-1).max(10) })).min(1) }),
+  ),
   rateMethod: z.enum(RATE_METHODS),
   taxes: z.array(TaxTable),
   regionTaxes: z.record(z.string(), z.array(TaxTable)).nullable(),

@@ -137,6 +137,7 @@ export function upgradePack(raw: unknown): unknown {
     numbers: [{ kind: pack.identityNumber.kind, use: 'identity', of: 'person' }],
     languages: [{ code: 'en', label: 'English' }],
     districts: {},
+    indices: {},
     rateMethod: 'regulationZ',
     taxes: [],
     benchmark: null,

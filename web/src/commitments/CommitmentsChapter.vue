@@ -14,11 +14,11 @@ const editing = useEditing();
 const go = useGoTo(() => props.file.reference);
 const owners = computed(() => ownerOptions(props.file));
 const debts = computed<Column[]>(() => [
-  { field: 'lender', label: 'Lender', width: '20%' },
-  { field: 'kind', label: 'Kind', width: '16%' },
-  { field: 'owners', label: 'Whose', options: owners.value, width: '16%' },
+  { field: 'lender', label: 'Lender', width: '18%' },
+  { field: 'kind', label: 'Kind', width: '15%' },
+  { field: 'owners', label: 'Whose', options: owners.value, width: '15%' },
   { field: 'payment', label: 'Payment a month', width: '13%' },
-  { field: 'balance', label: 'Balance', width: '11%' },
+  { field: 'balance', label: 'Balance', width: '14%' },
 ]);
 const costs: Column[] = [
   { field: 'category', label: 'Kind of cost', width: '60%' },

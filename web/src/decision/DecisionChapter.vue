@@ -363,9 +363,6 @@ const stillToSettle = (personId: string): string => {
           <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
             <FigureRows :figures="others" :currency="currency" />
           </Fold>
-          <Fold v-if="judged.length > 0 && !isEnded(file.stage)" class="mt-2" title="How far until a limit breaks">
-            <SensitivityTable :file="file" :today="editing.view.value?.today ?? file.receivedOn" />
-          </Fold>
           <template v-for="sheet in path.guarantors" :key="sheet.personId">
             <h3 class="mt-3">{{ sheet.name }}, as guarantor</h3>
             <FigureRows :figures="sheet.figures" :currency="currency" />
@@ -427,6 +424,11 @@ const stillToSettle = (personId: string): string => {
         </section>
       </div>
     </div>
+    <section v-if="judged.length > 0 && !isEnded(file.stage)" class="sheet part px-4 py-3 mt-3">
+      <Fold title="How far until a limit breaks">
+        <SensitivityTable :file="file" :today="editing.view.value?.today ?? file.receivedOn" />
+      </Fold>
+    </section>
     <CalculationSheet :reference="file.reference" :decision-id="shownCalculation" :pack="file.pack" @close="shownCalculation = null" />
     <WillHappen
       v-model="approving"

@@ -8,14 +8,14 @@ defineProps<{ figures: readonly Figure[]; currency: string }>();
 </script>
 
 <template>
-  <v-table class="text-no-wrap">
+  <v-table>
     <tbody>
       <tr v-for="figure in figures" :key="figure.measure">
         <td>
           <Mark :kind="VERDICT_MARK[figure.verdict]" />
           {{ figure.label }}
         </td>
-        <td class="figure">
+        <td class="figure text-no-wrap">
           <b>{{ showFigure(figure, currency) }}</b>
         </td>
         <td class="soft">{{ LIMIT_WORD[figure.verdict] ?? '' }}{{ showLimit(figure, currency) }}</td>

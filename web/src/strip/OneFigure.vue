@@ -2,7 +2,7 @@
 import type { Figure, FileState } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { AskText, Mark } from '../look/index';
-import { LIMIT_WORD, TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
 import { useDesk } from '../session/index';
 import { useEditing } from '../file/index';
 import { useSay } from '../words/index';
@@ -54,7 +54,7 @@ async function askException(): Promise<void> {
     </p>
     <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
       <Mark :kind="VERDICT_MARK[figure.verdict]" />
-      {{ VERDICT_WORD[figure.verdict] }}, {{ LIMIT_WORD[figure.verdict] ?? '' }}{{ showLimit(figure, currency) }}. {{ say(figure.limit.rule) }}
+      {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ say(figure.limit.rule) }}
     </p>
     <div v-if="figure.verdict === 'outside' || refers">
       <p v-if="exception">

@@ -37,6 +37,8 @@ export {
   type ProductDefinition,
   type Question,
   type RateBand,
+  type RateIndex,
+  type RateIndexRule,
   type RequestField,
   type ResidualTable,
   type TaxAllowance,

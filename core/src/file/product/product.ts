@@ -160,6 +160,23 @@ export interface WorthPolicy {
   valueAge: number;
 }
 
+/** How a rate follows an index: a margin over it, within bounds, fixed anew every so many months. */
+export interface RateIndexRule {
+  index: string;
+  margin: number;
+  floor?: number;
+  cap?: number;
+  resetMonths: number;
+}
+
+/** An index of rates, as its source published it. */
+export interface RateIndex {
+  label: string;
+  source: string;
+  /** From which day on each value holds, oldest first. */
+  values: { from: IsoDate; rate: number }[];
+}
+
 /** A kind of part that a loan may have, at its price. */
 export interface PartOffer {
   kind: PartKind;
@@ -170,6 +187,8 @@ export interface PartOffer {
   months: { least: number; most: number };
   /** `interestOnly`: for how long at most. */
   interestOnlyMost?: number;
+  /** `variable`: the index that its rate follows, at a margin over it; its annual rate is what holds where the place has no such index. */
+  follows?: RateIndexRule;
   /** `promotional`: the lower rate and how long it lasts. */
   promotion?: { months: number; annualRate: number };
   /** `seasonal`: the months of the year in which something is paid, where the part names none. */
@@ -519,6 +538,8 @@ export interface PlacePack {
   timeZone: string;
   /** Districts of postal codes that lie in more than one. */
   districts: Record<string, string[]>;
+  /** Indices that variable rates follow, by code. */
+  indices: Record<string, RateIndex>;
   /** How the annual percentage rate is worked out there. */
   rateMethod: RateMethod;
   /** Income tax and contributions by year. */
