@@ -60,6 +60,9 @@ const CostRules = z.strictObject({
         stressAdded: Rate,
         months: z.strictObject({ least: Months, most: Months }),
         interestOnlyMost: Months.optional(),
+        follows: z
+          .strictObject({ index: z.string(), margin: z.number().min(-1).max(10), floor: Rate.optional(), cap: Rate.optional(), resetMonths: Months })
+          .optional(),
         promotion: z.strictObject({ months: Months, annualRate: Rate }).optional(),
         season: z.array(z.int().min(1).max(12)).min(1).optional(),
         balloonMost: Share.optional(),

@@ -5,6 +5,7 @@ export {
   partProblem,
   partSchedule,
   type PartSchedule,
+  type PartRate,
   type PartTerms,
   type PaymentStep,
   type Period,

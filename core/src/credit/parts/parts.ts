@@ -12,6 +12,8 @@ export interface PartTerms {
   kind: PartKind;
   principal: Minor;
   annualRate: number;
+  /** What the rate follows; null where it is fixed. */
+  follows: PartRate | null;
   every: PaymentPeriod;
   /** Periods from the first payment to the last; a revolving part runs until it is paid off. */
   periods: number;
@@ -30,6 +32,18 @@ export interface PartTerms {
   holiday: { from: number; periods: number } | null;
   /** Each payment is this share of what is owed, and at least so much. */
   revolving: { share: number; least: Minor } | null;
+}
+
+/** What a rate that follows an index rests on. */
+export interface PartRate {
+  label: string;
+  /** The day from which the value holds, and the value. */
+  of: IsoDate;
+  index: number;
+  margin: number;
+  resetMonths: number;
+  floor: number | null;
+  cap: number | null;
 }
 
 /** A stretch of equal payments. */
@@ -280,6 +294,7 @@ export const PLAIN = {
   kind: 'level',
   every: 'month',
   dayCount: 'equalPeriods',
+  follows: null,
   interestOnly: 0,
   promotion: null,
   season: null,

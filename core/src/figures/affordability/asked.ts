@@ -23,7 +23,7 @@ export function paymentTerm({ parts, payment }: Costs): Term {
 }
 
 export function stressedTerm({ parts, stressedPayment }: Costs): Term {
-  const rates = parts.map(({ offer, terms }) => inPercent(terms.annualRate + offer.stressAdded));
+  const rates = parts.map(({ offer, terms }) => inPercent(Math.min(terms.annualRate + offer.stressAdded, terms.follows?.cap ?? Infinity)));
   return {
     label: say('affordability.paymentThisLoan'),
     sign: '+',

@@ -42,7 +42,17 @@ function dearer(file: AffordabilityInput, by: number): AffordabilityInput {
   const higher = (rate: number): number => Number((rate + by).toFixed(8));
   return {
     ...file,
-    product: { ...file.product, costs: { ...costs, parts: costs.parts.map((offer) => ({ ...offer, annualRate: higher(offer.annualRate) })) } },
+    product: {
+      ...file.product,
+      costs: {
+        ...costs,
+        parts: costs.parts.map((offer) => ({
+          ...offer,
+          annualRate: higher(offer.annualRate),
+          ...(offer.follows ? { follows: { ...offer.follows, margin: higher(offer.follows.margin) } } : {}),
+        })),
+      },
+    },
   };
 }
 

@@ -32,6 +32,7 @@ import {
   type PaymentStep,
   type LoanPart,
 } from '../../credit/parts/index';
+import { rateOf, within } from './rates';
 import type { CostRules, PartOffer } from '../../file/product/index';
 
 /** A part of the request with what it costs. */
@@ -67,7 +68,7 @@ export interface Costs {
   readonly schedule: Schedule;
 }
 
-export type CostsInput = Pick<FileState, 'product' | 'request' | 'parts'>;
+export type CostsInput = Pick<FileState, 'product' | 'pack' | 'request' | 'parts'>;
 
 /** The offer of a kind in a product, or null where it isn't offered. */
 export const offerOf = (rules: CostRules, kind: string | null): PartOffer | null => rules.parts.find((offer) => offer.kind === kind) ?? null;
@@ -98,7 +99,7 @@ export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, mo
   return {
     kind: offer.kind,
     principal: minor(part.amount + more),
-    annualRate: offer.annualRate,
+    ...rateOf(offer, file.pack.indices, advanceOn),
     every,
     periods: revolving ? 1 : periodsIn(every, part.termMonths ?? 1),
     advanceOn,
@@ -139,13 +140,24 @@ const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsAtRate
 
 /** A part's terms in a few words. */
 export function partInWords(terms: PartTerms): Words {
-  const { kind, annualRate, periods, every, interestOnly, promotion, holiday } = terms;
+  const { kind, annualRate, periods, every, interestOnly, promotion, holiday, follows } = terms;
   const often = PAYMENT_PERIOD_LABEL[every];
   if (kind === 'revolving') return say('costs.yearWhatOwed', { annualRate: { percent: annualRate }, often, share: { percent: terms.revolving?.share ?? 0 } });
   const said = [
     say('costs.yearOverPayments', { rate: { percent: annualRate }, every, periods, often }),
     ...(interestOnly > 0 ? [say('costs.interestAloneForPayments', { interestOnly })] : []),
     ...(promotion ? [say('costs.forFirst', { annualRate: { percent: promotion.annualRate }, periods: promotion.periods })] : []),
+    ...(follows
+      ? [
+          say('costs.followsIndex', {
+            index: follows.label,
+            of: { day: follows.of },
+            value: { percent: follows.index },
+            margin: { percent: follows.margin },
+            months: follows.resetMonths,
+          }),
+        ]
+      : []),
     ...(holiday ? [say('costs.noneFromPaymentFor', { holidayFrom: holiday.from, periods: holiday.periods })] : []),
   ];
   return said.length === 1 && said[0] ? said[0] : say('costs.terms', { terms: { all: said, by: 'comma' } });
@@ -188,7 +200,9 @@ export function costsOf(file: CostsInput, today: IsoDate): Costs | null {
     minor(
       parts.reduce((so, part) => {
         const added = addedTo(part);
-        return so + (added === 0 ? part.monthly : monthlyOf({ ...part.terms, annualRate: withAdded(part.terms.annualRate, added) }));
+        if (added === 0) return so + part.monthly;
+        const { annualRate, follows } = part.terms;
+        return so + monthlyOf({ ...part.terms, annualRate: within(withAdded(annualRate, added), 0, follows?.cap) });
       }, 0),
     );
   let made: Schedule | null = null;

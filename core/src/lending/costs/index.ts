@@ -20,4 +20,5 @@ export {
   totalPayableOf,
   unitPeriodOf,
 } from './costs';
+export { indexOn, rateOf } from './rates';
 export { type CostExample, exampleOf } from './example';

@@ -32,7 +32,8 @@ describe('take-home pay', () => {
   it('is no more than the pay, and more is asked about', () => {
     const more = counted({ netAmount: units(4400) }, { product: net });
     expect(more.paidOut?.value).toBe(units(4000));
-    expect(more.questions).toMatchObject([{ code: 'net', what: expect.stringMatching(/more is paid out than comes/) }]);
+    expect(more.questions.map(({ code }) => code)).toEqual(['net']);
+    expect(more.questions[0]?.what).toMatch(/more is paid out than comes/);
     expect(counted(pay, { product: net }).questions).toEqual([]);
     const file = sampleFile({ product: net, incomes: [anIncome({ frequency: 'monthly', amount: units(4000), netAmount: units(4400) })] });
     expect(computePath(file, TODAY).entries.some(({ key }) => key.startsWith('question:net:income-a'))).toBe(true);
