@@ -27,7 +27,7 @@ export function feesFor(rules: readonly FeeRule[], amount: Minor): CountedFee[] 
     const lines: Term[] = [
       ...(share > 0
         ? [
-            { label: say('fees.amount'), sign: '+' as const, value: amount, unit: 'money' as const },
+            { label: say('fees.amount'), sign: '+' as const, value: amount, unit: 'money' as const, place: { chapter: 'request', anchor: 'amount' } },
             { label: say('fees.share'), sign: '×' as const, value: share, unit: 'ratio' as const },
           ]
         : []),

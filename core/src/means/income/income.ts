@@ -156,7 +156,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
     counted: lineOf(grossedUp ? grossed : comes),
     money: lineOf(comes),
     leftOut: bar ?? (cut && cut.months < 12 ? cut.label : partly),
-    paidOut: bar === null ? paidOutOf(file, income, monthly, lineOf) : null,
+    paidOut: bar === null ? paidOutOf(file, income, comes, lineOf) : null,
     questions,
   };
 }
@@ -191,24 +191,26 @@ function netMonthlyOf(income: Income): Monthly | null {
  * Take-home pay by the payslip, a month, at the share that counts. Where a paper shows less than was stated, it is taken to
  * be less in proportion; it never counts for more than what comes before tax.
  */
-function paidOutOf(file: IncomeInput, income: Income, monthly: Minor, lineOf: (first: Term) => Term): Term | null {
+function paidOutOf(file: IncomeInput, income: Income, comes: Term, lineOf: (first: Term) => Term): Term | null {
   const net = netMonthlyOf(income);
   if (!net) return null;
   const label = say('income.paidOutMonth');
   const shown: Term = { label, sign: '+', value: net.monthly, unit: 'money', terms: net.terms };
   if (!since(file, 3)) return lineOf(shown);
-  const stated = monthlyOf(file, income, null)?.monthly ?? monthly;
+  const { value: monthly } = comes;
+  const asStated = monthlyOf(file, income, null);
+  const stated = asStated?.monthly ?? monthly;
   const lower: Term =
-    monthly < stated && stated > 0
+    monthly >= 0 && monthly < stated
       ? {
           label: say('income.paidOutOfLessThanStated'),
           sign: '+',
-          value: proportion(net.monthly, Math.max(0, monthly), stated),
+          value: proportion(net.monthly, monthly, stated),
           unit: 'money',
           terms: [
             shown,
-            { label: say('income.comesMonth'), sign: '×', value: Math.max(0, monthly), unit: 'money' },
-            { label: say('income.comesMonthAsStated'), sign: '÷', value: stated, unit: 'money' },
+            { ...comes, sign: '×' },
+            { label: say('income.comesMonthAsStated'), sign: '÷', value: stated, unit: 'money', terms: asStated?.terms ?? [] },
           ],
         }
       : shown;

@@ -32,6 +32,7 @@ export function reserveTerms(file: WorthInput): Term[] {
       const left = Math.max(0, (asset.value ?? 0) - (asset.downPaymentPart ?? 0));
       const share = worthShare(file, asset);
       const used = asset.downPaymentPart ?? 0;
+      const placeOf = (field: 'value' | 'downPaymentPart') => ({ chapter: 'worth' as const, anchor: `${asset.id}.${field}` });
       return {
         label: asset.description ?? ASSET_KIND_LABEL[asset.kind as AssetKind],
         sign: '+',
@@ -47,11 +48,11 @@ export function reserveTerms(file: WorthInput): Term[] {
             ...(used > 0 && used <= (asset.value ?? 0)
               ? {
                   terms: [
-                    { label: say('worth.value'), sign: '+' as const, value: asset.value ?? 0, unit: 'money' as const },
-                    { label: say('worth.goesIntoDownPayment'), sign: '−' as const, value: used, unit: 'money' as const },
+                    { label: say('worth.value'), sign: '+' as const, value: asset.value ?? 0, unit: 'money' as const, place: placeOf('value') },
+                    { label: say('worth.goesIntoDownPayment'), sign: '−' as const, value: used, unit: 'money' as const, place: placeOf('downPaymentPart') },
                   ],
                 }
-              : {}),
+              : { place: placeOf('value') }),
           },
           { label: say('worth.shareItsValueCounts'), sign: '×', value: Number(share.toFixed(6)), unit: 'ratio' },
         ],

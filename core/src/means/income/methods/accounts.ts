@@ -10,12 +10,12 @@ function monthsCovered(began: IsoDate | null, yearEnd: IsoDate | null): number {
   return Math.min(12, Math.max(1, monthsBack(began, addDays(yearEnd, 1))));
 }
 
-const year = (label: Words, profit: Term, addBack: Minor | null): Term => ({
+const year = (label: Words, profit: Term, addBack: Minor | null, place: NonNullable<Term['place']>): Term => ({
   label,
   sign: '+',
   value: profit.value + (addBack ?? 0),
   unit: 'money',
-  terms: [profit, ...(addBack ? [{ label: say('income.addedBackTakenOffWithout'), sign: '+' as const, value: addBack, unit: 'money' as const }] : [])],
+  terms: [profit, ...(addBack ? [{ label: say('income.addedBackTakenOffWithout'), sign: '+' as const, value: addBack, unit: 'money' as const, place }] : [])],
 });
 
 /**
@@ -29,7 +29,7 @@ export const accounts: IncomeMethod = {
   asks: () => ['yearEnd', 'profitLatest', 'addBackLatest', 'profitBefore', 'addBackBefore'].map((field) => ({ field })),
   work({ since: began, yearEnd, addBackLatest, profitBefore, addBackBefore, worksAs }, from, placeOf) {
     const ended = yearEnd ? { day: yearEnd } : 'none';
-    const latest = year(say('income.latestYearEnded', { ended }), { ...from, note: say('income.profit') }, addBackLatest);
+    const latest = year(say('income.latestYearEnded', { ended }), { ...from, note: say('income.profit') }, addBackLatest, placeOf('addBackLatest'));
     const months = monthsCovered(began, yearEnd);
     if (months < 12 && since(worksAs === undefined ? {} : { worksAs }, 3))
       return {
@@ -42,6 +42,7 @@ export const accounts: IncomeMethod = {
       say('income.yearBefore'),
       { label: say('income.profitAsStated'), sign: '+', value: profitBefore, unit: 'money', place: placeOf('profitBefore') },
       addBackBefore,
+      placeOf('addBackBefore'),
     );
     if (latest.value >= before.value)
       return {
