@@ -81,7 +81,7 @@ export function halden(applicant: string): DetailChange[] {
       line: '17 Sailmakers Lane',
       town: 'Quillhaven',
       region: 'QH',
-      postalCode: '00414',
+      postalCode: '00412',
       since: '2011-06-01',
       tenure: 'rented',
       monthlyCost: cents(720),
