@@ -26,7 +26,7 @@ export { makeReference, readReference } from './basis/reference/index';
 export { readScan, type Scan } from './basis/scan/index';
 export { coverage, gapInWords, moveBoundary, type Stretch } from './basis/timeline/index';
 export { type SaidValue, say, type Words, wordsAsText, wordsFrom } from './basis/words/index';
-export { RATE_METHODS, regulationZRate } from './credit/apr/index';
+export { lawOn, RATE_METHODS, regulationZRate } from './credit/apr/index';
 export { DAY_COUNTS } from './credit/daycount/index';
 export { type Schedule, type ScheduleRow } from './credit/loan/index';
 export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';

@@ -57,6 +57,7 @@ export const pack: PlacePack = {
   locale: 'en-US',
   indices: {},
   rateMethod: 'regulationZ',
+  creditLaw: [],
   dateOrder: 'mdy',
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
   numbers: [

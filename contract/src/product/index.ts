@@ -282,6 +282,7 @@ export const PlacePack = z.strictObject({
     z.strictObject({ label: z.string(), source: z.string(), values: z.array(z.strictObject({ from: CalendarDate, rate: z.number().min(-1).max(10) })).min(1) }),
   ),
   rateMethod: z.enum(RATE_METHODS),
+  creditLaw: z.array(z.strictObject({ from: CalendarDate, rate: z.string(), settlement: z.string() })),
   taxes: z.array(TaxTable),
   regionTaxes: z.record(z.string(), z.array(TaxTable)).nullable(),
   benchmark: z

@@ -139,6 +139,7 @@ export function upgradePack(raw: unknown): unknown {
     districts: {},
     indices: {},
     rateMethod: 'regulationZ',
+    creditLaw: [],
     taxes: [],
     benchmark: null,
     residualIncome: null,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { TakeAlong } from '@cavren/contract';
-import { formatDate, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
+import { formatDate, lawOn, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { TermLines, useWorked } from '../affordability/index';
 import { useGoTo } from '../file/index';
@@ -28,13 +28,16 @@ const dayProblem = computed(() => {
   if (!day.value) return 'This is no date';
   return costs.value && day.value < costs.value.advanceOn ? `Before the advance on ${date(costs.value.advanceOn)} nothing is owed` : '';
 });
+/** The law of the place on the day of the advance. */
+const law = computed(() => lawOn(props.file.pack.creditLaw, costs.value?.advanceOn ?? props.today));
 const rates = computed(() => {
   const own = props.file.pack.rateMethod;
   const all = [
     { method: 'regulationZ', name: '12 CFR 1026 Appendix J', value: costs.value?.rates.regulationZ ?? null },
     { method: 'directive', name: 'Directive 2008/48/EC', value: costs.value?.rates.directive ?? null },
   ];
-  return all.sort((a) => (a.method === own ? -1 : 1)).map((rate) => ({ ...rate, own: rate.method === own }));
+  const named = (method: string, name: string): string => (method === own ? (law.value?.rate ?? name) : name);
+  return all.sort((a) => (a.method === own ? -1 : 1)).map((rate) => ({ ...rate, name: named(rate.method, rate.name), own: rate.method === own }));
 });
 const base = computed(() => `/api/files/${props.file.reference}/take-along`);
 const TAKE: Record<TakeAlong, string> = {
@@ -112,6 +115,7 @@ const TAKE: Record<TakeAlong, string> = {
                 >On {{ date(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it</span
               >
             </template>
+            <p v-if="law" class="soft text-small">{{ law.settlement }}</p>
             <TermLines :terms="costs.settlement" :currency="file.pack.currency" open @go="goTo" />
           </Fold>
         </div>

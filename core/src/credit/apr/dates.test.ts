@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { directiveRate, regulationZRate, regulationZScaleThen, rateOn, unitPeriodFor, type DatedAmount } from './index';
+import { directiveRate, lawOn, regulationZRate, regulationZScaleThen, rateOn, unitPeriodFor, type DatedAmount } from './index';
 import { addDays, addMonths, isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
 import { annualPercentageRate, unitPeriodOf } from '../../lending/costs/index';
@@ -110,4 +110,14 @@ describe('years of the directive', () => {
     const leap = directiveRate([sum('2024-02-26', 1000)], [sum('2024-04-01', 1018)]);
     expect((1 + leap) ** (1 / 12 + 4 / 366)).toBeCloseTo(1.018, 9);
   });
+});
+
+it('the law of a place holds from its day: Directive (EU) 2023/2225 follows 2008/48/EC on 20 November 2026, from memory', () => {
+  const laws = [
+    { from: isoDate('2010-06-11'), rate: 'Directive 2008/48/EC, Annex I', settlement: 'Article 16' },
+    { from: isoDate('2026-11-20'), rate: 'Directive (EU) 2023/2225, Annex III', settlement: 'Article 29' },
+  ];
+  const on = (day: string) => lawOn(laws, isoDate(day))?.settlement;
+  expect([on('2009-01-01'), on('2026-11-19'), on('2026-11-20')]).toEqual(['Article 16', 'Article 16', 'Article 29']);
+  expect(lawOn([], isoDate('2026-11-20'))).toBeNull();
 });

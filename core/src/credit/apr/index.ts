@@ -16,5 +16,6 @@ export {
   unitPeriodsInYear,
   yearsFrom,
 } from './apr';
+export { type CreditLaw, lawOn } from './law';
 export { directiveScaleThen, regulationZScaleThen } from './earlier';
 export { unitPeriodFor } from './unit';

@@ -55,7 +55,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
-    pack: { rateMethod: 'regulationZ', regionTaxes: null, indices: {}, ...pack } as AffordabilityInput['pack'],
+    pack: { rateMethod: 'regulationZ', regionTaxes: null, indices: {}, creditLaw: [], ...pack } as AffordabilityInput['pack'],
   };
 }
 

@@ -1,4 +1,4 @@
-import type { RateMethod } from '../../credit/apr/index';
+import type { CreditLaw, RateMethod } from '../../credit/apr/index';
 import type { DayCount } from '../../credit/daycount/index';
 import type { Minor } from '../../basis/money/index';
 import type { DateOrder, IsoDate } from '../../basis/dates/index';
@@ -542,6 +542,8 @@ export interface PlacePack {
   indices: Record<string, RateIndex>;
   /** How the annual percentage rate is worked out there. */
   rateMethod: RateMethod;
+  /** By which law, oldest first: one may follow another while the method stays. */
+  creditLaw: CreditLaw[];
   /** Income tax and contributions by year. */
   taxes: TaxTable[];
   /** Income tax of a region beside them; an empty list where there is none, nothing where its table is not known. */

@@ -9,6 +9,7 @@ import type { FileState } from '../../file/state/index';
 import { countIncomes } from '../../means/income/index';
 import { costsOf } from '../../lending/costs/index';
 import { whatFits } from '../../figures/fit/index';
+import { sensitivityOf } from '../../figures/sensitivity/index';
 import { stressOf } from '../../figures/stress/index';
 import { computePath } from './index';
 
@@ -89,6 +90,7 @@ describe('any file that can be keyed', () => {
         const costs = costsOf(file, TODAY);
         if (costs) expect(costs.schedule.rows.length).toBeGreaterThan(0);
         stressOf(file, TODAY);
+        sensitivityOf(file, TODAY);
         whatFits(file, TODAY);
       }),
       { numRuns: 300 },
