@@ -94,3 +94,44 @@ test('debts, a partner and what was agreed to, at the front door; the officer ha
   await expect(wren.getByText(/withdrawn/).first()).toBeVisible();
   await context.close();
 });
+
+test('every step stands in the width of a phone of 360 by 640, also with text twice as large', async ({ browser }) => {
+  const context = await phoneContext(browser);
+  const phone = await context.newPage();
+  await phone.setViewportSize({ width: 360, height: 640 });
+  const tooWide = () => phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  const enlarge = () => phone.evaluate(() => (document.documentElement.style.fontSize = '187.5%'));
+  for (const start of ['/door', '/door/apply/workboat-refit', '/door/apply/payroll-bridge']) {
+    await phone.goto(start);
+    await expect(phone.getByRole('heading', { level: 1 })).toBeVisible();
+    const small = await phone
+      .locator('p')
+      .first()
+      .evaluate((text) => parseFloat(getComputedStyle(text).fontSize));
+    await enlarge();
+    // Text is as large as its reader wants it, not as it was drawn.
+    expect(
+      await phone
+        .locator('p')
+        .first()
+        .evaluate((text) => parseFloat(getComputedStyle(text).fontSize)),
+    ).toBeGreaterThan(small * 1.9);
+    expect([start, await tooWide()]).toEqual([start, 0]);
+  }
+  await applyOn(phone, 'Wenna Larkspur', '555-0176');
+  const steps = phone.getByRole('button', { name: /^Step \d+:/ });
+  await expect(steps).toHaveCount(12);
+  const found: [string | null, number][] = [];
+  for (const large of [false, true]) {
+    if (large) await enlarge();
+    for (const one of await steps.all()) {
+      await one.click();
+      const adds = phone.getByRole('button', { name: /^Add (an address|an income|a debt|an asset)/ });
+      if ((await adds.count()) > 0 && !large) await adds.first().click();
+      found.push([await one.getAttribute('aria-label'), await tooWide()]);
+    }
+  }
+  expect(found.filter(([, over]) => over > 0)).toEqual([]);
+  expect(found).toHaveLength(24);
+  await context.close();
+});

@@ -75,7 +75,15 @@ const named = (...fields: string[]): AskedField[] => fields.map((field) => ({ fi
 
 /** What is asked of a home: the present one also says how it is held and what it costs. */
 const homeFields = (row: DoorRow): AskedField[] =>
-  named('line', 'town', ...(props.details.asksRegion ? ['region'] : []), 'postalCode', 'since', 'until', ...(row['until'] === null ? ['tenure', 'monthlyCost'] : []));
+  named(
+    'line',
+    'town',
+    ...(props.details.asksRegion ? ['region'] : []),
+    'postalCode',
+    'since',
+    'until',
+    ...(row['until'] === null ? ['tenure', 'monthlyCost'] : []),
+  );
 const WORKING: readonly unknown[] = ['employed', 'selfEmployed'];
 const workFields = (row: DoorRow): AskedField[] => [
   { field: 'kind' },
@@ -446,10 +454,9 @@ fieldset {
   padding: 0;
 }
 .missing {
-  height: auto;
+  min-width: 0;
   min-height: 44px;
   padding: 4px 0;
-  white-space: normal;
   text-align: left;
 }
 </style>

@@ -53,6 +53,8 @@ function beside(proposal: Proposal): void {
   versions.layBeside(say(proposal.label), proposal.changes);
   emit('compare');
 }
+const limited = (figure: Figure): string =>
+  `${figure.label} ${showFigure(figure, props.file.pack.currency)} (${showLimit(figure, props.file.pack.currency)})`;
 function make(proposal: Proposal): void {
   versions.makeRequest(proposal.changes, null);
   emit('done');
@@ -72,9 +74,7 @@ function make(proposal: Proposal): void {
       </p>
       <p v-else class="note ember">
         <Mark kind="blocked" />
-        <template v-for="(figure, at) in fit.outside" :key="figure.measure">
-          {{ at > 0 ? ', ' : '' }}{{ figure.label }} {{ showFigure(figure, file.pack.currency) }} ({{ showLimit(figure, file.pack.currency) }})
-        </template>
+        {{ fit.outside.map(limited).join(', ') }}
       </p>
       <div v-if="hasBand" class="row-actions mt-2">
         <v-radio-group v-model="aim" inline aria-label="How far inside">

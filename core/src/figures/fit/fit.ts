@@ -63,6 +63,8 @@ interface Lever {
   words(size: number): Words;
   /** Said when `most` doesn't do. */
   limitedBy: Words;
+  /** Nothing is said of it where it doesn't do: nobody would expect it to. */
+  onlyIfItDoes?: boolean;
   /** How much more than `most` would do, where that can be said: the same change without what bounds it. */
   beyond?: { most: number; changesAt(size: number): FitChange[]; words(size: number): Words };
 }
@@ -91,7 +93,7 @@ export function whatFits(file: FitInput, today: IsoDate, aim: Aim = 'limit'): Wh
     if (size !== null) {
       alone.set(lever, size);
       single.push(tried.proposal([lever.code], lever.words(size), lever.changesAt(size), size));
-    } else outOfReach.push({ lever: lever.code, why: whyNot(lever, tried) });
+    } else if (!lever.onlyIfItDoes) outOfReach.push({ lever: lever.code, why: whyNot(lever, tried) });
   }
   // The least that must come off the amount leaves the largest that can be carried.
   const less = single.find(({ levers: [lever] }) => lever === 'amount');
@@ -411,6 +413,7 @@ function shorterLever(file: FitInput): Lever {
     ],
     words: (size) => say('fit.payOverMonthsShorter', { months: shorter(rows[0]?.kind ?? null, rows[0]?.termMonths ?? 0, size), size }),
     limitedBy: say('fit.notEvenOverMonthsShortest', { least }),
+    onlyIfItDoes: true,
   };
 }
 
