@@ -72,6 +72,12 @@ export function monthsBack(from: IsoDate, to: IsoDate): number {
   return addMonths(to, -apart) >= from ? apart : apart - 1;
 }
 
+/** Months between two dates of the same day of the month; null for others. */
+export function sameDayApart(from: IsoDate, to: IsoDate): number | null {
+  if (from.slice(8) !== to.slice(8)) return null;
+  return (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7));
+}
+
 /** The same day of an earlier month; a day that the month lacks lies as far past its end (two months before 30 April: 2 March). */
 export function monthsBefore(date: IsoDate, months: number): IsoDate {
   return addDays(addMonths(`${date.slice(0, 8)}01` as IsoDate, -months), Number(date.slice(8, 10)) - 1);

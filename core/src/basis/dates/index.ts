@@ -16,5 +16,6 @@ export {
   monthsBefore,
   parseDate,
   parseMonth,
+  sameDayApart,
   yearsBetween,
 } from './dates';

@@ -1,4 +1,4 @@
-import { addDays, addMonths, daysBetween, monthsBack, monthsBefore, type IsoDate } from '../../basis/dates/index';
+import { addDays, addMonths, daysBetween, monthsBack, monthsBefore, sameDayApart, type IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 
 export const RATE_METHODS = ['regulationZ', 'directive'] as const;
@@ -91,6 +91,8 @@ export function unitPeriods(from: IsoDate, to: IsoDate, unit: UnitPeriod): { t: 
     const length = unit.length * (unit.kind === 'weeks' ? 7 : 1);
     return { t: Math.floor(days / length), f: (days % length) / length };
   }
+  const whole = sameDayApart(from, to);
+  if (whole !== null && whole % unit.length === 0) return { t: whole / unit.length, f: 0 };
   const months = monthsBack(from, to);
   const t = Math.floor(months / unit.length);
   const left = months - t * unit.length;
@@ -121,6 +123,8 @@ export function effectiveRate(drawdowns: readonly { amount: number; years: numbe
  * later date, then the days that are left over those of the year that ends with them (365 or 366).
  */
 export function yearsFrom(start: IsoDate, on: IsoDate, whole: 'weeks' | 'months'): number {
+  const apart = whole === 'months' ? sameDayApart(start, on) : null;
+  if (apart !== null) return apart / 12;
   const days = daysBetween(start, on);
   const count = whole === 'weeks' ? Math.floor(days / 7) : monthsBack(start, on);
   const end = whole === 'weeks' ? addDays(on, -7 * count) : monthsBefore(on, count);
@@ -141,7 +145,7 @@ const lowestFor = (periods: number): number => Math.max(-0.99, 10 ** (-250 / Mat
 
 /**
  * Finds the zero of a falling function: a bracket that grows from nothing until it holds it, then Newton's steps inside it,
- * with a half of the bracket wherever a step leaves it or has not made it half as wide.
+ * with a half of the bracket wherever a step leaves it or doesn't shorten.
  */
 function solve(excess: (rate: number) => { value: number; slope: number }, lowest: number): number {
   let low = 0;
@@ -158,14 +162,19 @@ function solve(excess: (rate: number) => { value: number; slope: number }, lowes
       [low, high] = [high, Math.min(high * 2, HIGHEST)];
     }
   let rate = (low + high) / 2;
+  let before = high - low;
+  let moved = before;
   for (let turn = 0; turn < 200; turn += 1) {
-    const width = high - low;
     const { value, slope } = excess(rate);
     if (value > 0) low = rate;
     else high = rate;
     const step = rate - value / slope;
-    const next = step > low && step < high && (turn % 2 === 0 || high - low < width / 2 || Math.abs(step - rate) < 1e-9) ? step : (low + high) / 2;
-    if (Math.abs(next - rate) < 1e-15 || next === rate) return next;
+    // A step that leaves the bracket, or is more than half of the one before the last, is no good one.
+    const good = step > low && step < high && Math.abs(step - rate) <= before / 2;
+    const next = good ? step : (low + high) / 2;
+    before = moved;
+    moved = Math.abs(next - rate);
+    if (moved < 1e-15 || next === rate) return next;
     rate = next;
   }
   return rate;

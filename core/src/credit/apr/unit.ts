@@ -1,7 +1,9 @@
-import { addDays, addMonths, daysBetween, type IsoDate } from '../../basis/dates/index';
+import { addDays, addMonths, daysBetween, sameDayApart, type IsoDate } from '../../basis/dates/index';
 import type { UnitPeriod } from './apr';
 
-/** The time between two dates of a row: whole months where it is such, days else. */
+const MONTH = 365 / 12;
+
+/** The time between two dates of a row: whole months where it is such; and its days, of whole months as many as they have on average. */
 interface Interval {
   months: number | null;
   days: number;
@@ -11,6 +13,8 @@ const isMonthEnd = (date: IsoDate): boolean => addDays(date, 1).endsWith('-01');
 
 /** A row of months may be cut to shorter ones: from a month's end to another's is whole months too. */
 function intervalOf(from: IsoDate, to: IsoDate): Interval {
+  const same = sameDayApart(from, to);
+  if (same !== null && same >= 1) return { months: same, days: Math.round(same * MONTH) };
   const months = (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7));
   const whole = months >= 1 && (addMonths(from, months) === to || addMonths(to, -months) === from || (isMonthEnd(from) && isMonthEnd(to)));
   return { months: whole ? months : null, days: daysBetween(from, to) };
@@ -22,8 +26,6 @@ function unitOf({ months, days }: Interval): UnitPeriod {
   if (days >= 365) return { kind: 'months', length: 12 };
   return days % 7 === 0 ? { kind: 'weeks', length: days / 7 } : { kind: 'days', length: days };
 }
-
-const MONTH = 365 / 12;
 
 /** The standard interval that an average comes nearest to, the lower of two that are equally near: weeks or months, or a day. */
 function nearestStandard(intervals: readonly Interval[]): UnitPeriod {

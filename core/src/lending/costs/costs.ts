@@ -357,8 +357,20 @@ export function advancesOf(costs: Costs): DatedAmount[] {
 const paymentsOf = (costs: Costs): DatedAmount[] =>
   costs.schedule.rows.filter(({ payment }) => payment > 0).map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
 
+/** The period of a single part that is paid in every one of them, often enough to be the commonest: nothing has to be counted. */
+function regularPeriod({ parts }: Costs): UnitPeriod | null {
+  const [only] = parts;
+  if (!only || parts.length > 1) return null;
+  const { periods, every, season, holiday, kind } = only.terms;
+  if (periods < 4 || season !== null || holiday !== null || kind === 'revolving') return null;
+  const period = PAYMENT_PERIODS[every];
+  return 'weeks' in period ? { kind: 'weeks', length: period.weeks } : { kind: 'months', length: period.months };
+}
+
 /** The unit-period of a request as its payments come. Source: 12 CFR 1026 Appendix J (b)(4). */
 export function unitPeriodOf(costs: Costs): UnitPeriod {
+  const regular = regularPeriod(costs);
+  if (regular) return regular;
   const days = (sums: readonly DatedAmount[]) => sums.map(({ on }) => on);
   return unitPeriodFor(days(advancesOf(costs)), days(paymentsOf(costs)));
 }
@@ -389,11 +401,15 @@ export function rateScaleOf(costs: Costs, method: RateMethod, then: AsThen = {})
  * The annual percentage rate of a request by one of the methods; any schedule, any number of advances.
  * @returns a decimal fraction, not rounded; null where fees take all that is advanced, or no rate fits.
  */
-export function annualPercentageRate(costs: Costs, method: RateMethod, then: AsThen = {}): number | null {
+export const annualPercentageRate = (costs: Costs, method: RateMethod, then: AsThen = {}): number | null => ratedOn(costs, method, then)?.rate ?? null;
+
+/** The same with the scale of time that it was found on. */
+export function ratedOn(costs: Costs, method: RateMethod, then: AsThen = {}): { rate: number; scale: RateScale } | null {
   const advances = advancesOf(costs);
   if (advances.some(({ amount }) => amount <= 0)) return null;
   try {
-    return rateOn(rateScaleOf(costs, method, then), advances, paymentsOf(costs));
+    const scale = rateScaleOf(costs, method, then);
+    return { rate: rateOn(scale, advances, paymentsOf(costs)), scale };
   } catch (error) {
     if (error instanceof RangeError) return null;
     throw error;

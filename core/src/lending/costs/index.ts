@@ -13,6 +13,7 @@ export {
   partProblemOf,
   partsGap,
   partTermsOf,
+  ratedOn,
   rateScaleOf,
   requestLacks,
   seasonMonths,

@@ -74,13 +74,21 @@ function byShare(term: Term, share: number): Term {
  * @param afterClearing without those that the request pays off.
  */
 export function debtTerms(file: CommitmentInput, today: IsoDate, afterClearing: boolean): Term[] {
+  const shareOf = sharesOfOwners(file);
   return file.debts.flatMap<Term>((debt) => {
     const term = debtTerm(file, debt, today);
     if (!term) return [];
-    const share = countedShareOf(file, ownersOf(file, debt), 'debts');
+    const share = shareOf(debt);
     const bar = debtBar(file, debt, share, today) ?? (afterClearing && debt.cleared ? say('commitments.paidOffWhatAskedFor') : null);
     return [bar === null ? byShare(term, share) : { ...term, sign: '·', note: bar }];
   });
+}
+
+/** The share that counts of each debt by whose it is, worked out once for all people. */
+function sharesOfOwners(file: CommitmentInput): (debt: Debt) => number {
+  const shares = new Map(file.people.map((person) => [person.id, countedShare(file.product, person, 'debts')]));
+  const applicants = countedShareOf(file, ownersOf(file, { owners: null }), 'debts');
+  return ({ owners }) => (owners === null ? applicants : Math.max(0, ...namedOwners({ owners }).map((id) => shares.get(id) ?? 0)));
 }
 
 function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | null {
@@ -103,42 +111,45 @@ function debtTerm(file: CommitmentInput, debt: Debt, today: IsoDate): Term | nul
         { label: say('commitments.shareGuaranteeCounts'), sign: '×', value: guaranteeShare, unit: 'ratio' },
       ],
     };
-  const atShare = (of: 'limit' | 'balance', share: number): Term | null => {
-    const base = debt[of];
-    const least = base === null ? 0 : scaled(base, share);
-    if (base === null || share === 0 || least <= (stated ?? 0)) return null;
-    return {
-      label,
-      sign: '+',
-      value: least,
-      unit: 'money',
-      place,
-      terms: [
-        ...(stated === null ? [] : [{ label: say('commitments.paymentAsStatedLower'), sign: '·' as const, value: stated, unit: 'money' as const, place }]),
-        {
-          label: of === 'limit' ? say('commitments.limit') : say('commitments.balance'),
-          sign: '+',
-          value: base,
-          unit: 'money',
-          place: { chapter: 'commitments', anchor: `${debt.id}.${of}` },
-        },
-        { label: say('commitments.shareCountsMonth'), sign: '×', value: share, unit: 'ratio' },
-      ],
-    };
-  };
   if (revolving.kinds.includes(debt.kind ?? '')) {
     // A card of which the limit isn't known counts by its balance.
     const of = debt[revolving.of] === null && stated === null && since(file, 3) ? (revolving.of === 'limit' ? 'balance' : 'limit') : revolving.of;
-    const counted = atShare(of, revolving.share);
+    const counted = atShare({ debt, label, place }, of, revolving.share);
     if (counted) return counted;
   }
   if (since(file, 3) && deferred.kinds.includes(debt.kind ?? '') && !stated) {
-    const counted = atShare('balance', deferred.share);
+    const counted = atShare({ debt, label, place }, 'balance', deferred.share);
     if (counted) return { ...counted, note: say('commitments.notPaidOnYet') };
   }
   if (stated === null) return null;
   const ends = debt.endsOn === null || debt.endsOn < today ? {} : { note: say('commitments.until', { endsOn: { day: debt.endsOn } }) };
   return { label, sign: '+', value: stated, unit: 'money', place, ...ends };
+}
+
+/** A debt at a share of its limit or balance; null where its stated payment is no lower. */
+function atShare({ debt, label, place }: { debt: Debt; label: Words; place: NonNullable<Term['place']> }, of: 'limit' | 'balance', share: number): Term | null {
+  const stated = debt.payment;
+  const base = debt[of];
+  const least = base === null ? 0 : scaled(base, share);
+  if (base === null || share === 0 || least <= (stated ?? 0)) return null;
+  return {
+    label,
+    sign: '+',
+    value: least,
+    unit: 'money',
+    place,
+    terms: [
+      ...(stated === null ? [] : [{ label: say('commitments.paymentAsStatedLower'), sign: '·' as const, value: stated, unit: 'money' as const, place }]),
+      {
+        label: of === 'limit' ? say('commitments.limit') : say('commitments.balance'),
+        sign: '+',
+        value: base,
+        unit: 'money',
+        place: { chapter: 'commitments', anchor: `${debt.id}.${of}` },
+      },
+      { label: say('commitments.shareCountsMonth'), sign: '×', value: share, unit: 'ratio' },
+    ],
+  };
 }
 
 /** Why a debt doesn't count, or null when it does. */

@@ -220,10 +220,7 @@ function paidOutOf(file: IncomeInput, income: Income, comes: Term, lineOf: (firs
     sign: '+',
     value: monthly,
     unit: 'money',
-    terms: [
-      { ...lower, sign: '·' },
-      { label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money' },
-    ],
+    terms: [{ ...lower, sign: '·' }, comes],
   });
 }
 

@@ -1,6 +1,6 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { Term } from '../../../basis/arithmetic/index';
-import { requestLacks, type Costs, annualPercentageRate, advancesOf, rateScaleOf } from '../../../lending/costs/index';
+import { requestLacks, type Costs, advancesOf, ratedOn } from '../../../lending/costs/index';
 import { type Base } from '../base';
 import { type MeasureKind } from './measure';
 import { amountTerm, owedAtFirst } from './lines';
@@ -13,8 +13,8 @@ export const apr: MeasureKind = {
 
 function rateLines(base: Base, costs: Costs): Term[] | Words {
   const method = base.file.pack.rateMethod;
-  const rate = annualPercentageRate(costs, method, base.file);
-  if (rate === null) return say('affordability.amountAboveFees');
+  const rated = ratedOn(costs, method, base.file);
+  if (rated === null) return say('affordability.amountAboveFees');
   const charges = costs.fees.filter(({ rule }) => rule.inRate);
   const paid = costs.schedule.rows.filter(({ payment }) => payment > 0).length;
   const advanced = advancesOf(costs).reduce((so, { amount }) => so + amount, 0);
@@ -29,7 +29,10 @@ function rateLines(base: Base, costs: Costs): Term[] | Words {
       ref: 'advanced',
     },
   ];
-  const { unit, perYear } = rateScaleOf(costs, method, base.file);
+  const {
+    rate,
+    scale: { unit, perYear },
+  } = rated;
   if (unit === null)
     return [
       ...lines,
