@@ -35,7 +35,9 @@ export async function servePages(app: App, webFolder: string): Promise<void> {
   const [desk, door] = await Promise.all(['index.html', 'door.html'].map((name) => readFile(join(root, name), 'utf8')));
 
   // The front door may be found by who looks for it; the desk is nobody's business.
-  app.get('/robots.txt', { schema: { hide: true } }, (_, reply) => reply.type('text/plain; charset=utf-8').send('User-agent: *\nAllow: /door\nAllow: /assets/\nDisallow: /\n'));
+  app.get('/robots.txt', { schema: { hide: true } }, (_, reply) =>
+    reply.type('text/plain; charset=utf-8').send('User-agent: *\nAllow: /door\nAllow: /assets/\nDisallow: /\n'),
+  );
 
   app.setNotFoundHandler((request, reply) => {
     const [path = '/'] = request.url.split('?');

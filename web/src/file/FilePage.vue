@@ -260,7 +260,9 @@ async function move(): Promise<void> {
       </p>
     </section>
     <PathPanel :path="path" :today="view.today" :narrow="folded" :name-of="nameOf" @go="go" @fold="fold" />
-    <div v-if="path.figures.figures.length > 0" class="strip-place"><FiguresStrip ref="strip" :figures="path.figures" :guarantors="path.guarantors" :file="file" /></div>
+    <div v-if="path.figures.figures.length > 0" class="strip-place">
+      <FiguresStrip ref="strip" :figures="path.figures" :guarantors="path.guarantors" :file="file" />
+    </div>
     <!-- Where the eye is, however far the chapter is scrolled. -->
     <v-snackbar :model-value="news !== ''" location="top" color="error" :timeout="-1" @update:model-value="news = ''">
       <span role="alert">{{ news }}</span>

@@ -53,8 +53,7 @@ function beside(proposal: Proposal): void {
   versions.layBeside(say(proposal.label), proposal.changes);
   emit('compare');
 }
-const limited = (figure: Figure): string =>
-  `${figure.label} ${showFigure(figure, props.file.pack.currency)} (${showLimit(figure, props.file.pack.currency)})`;
+const limited = (figure: Figure): string => `${figure.label} ${showFigure(figure, props.file.pack.currency)} (${showLimit(figure, props.file.pack.currency)})`;
 function make(proposal: Proposal): void {
   versions.makeRequest(proposal.changes, null);
   emit('done');
