@@ -22,12 +22,12 @@ export const figureFieldOf = (income: Income): IncomeMethod['figure'] => methodF
 /** What was stated for a source in the figure that a paper shows. */
 export const statedFigure = (income: Income): Minor | null => income[figureFieldOf(income)];
 
-/** How somebody calls a source: its payer, or its kind. */
 const GROSSED_UP = say('income.untaxedSoGrossedUp');
 
 /** Whether a line is income that was grossed up, its lines under it. */
 export const isGrossedUp = ({ label }: Term): boolean => typeof label === 'object' && label.say === GROSSED_UP.say;
 
+/** How somebody calls a source: its payer, or its kind. */
 export const sourceName = ({ source, kind }: Pick<Income, 'source' | 'kind'>): string | null => source ?? kindOfIncome(kind)?.label ?? null;
 
 /** Fields of a source that are asked for, by its kind and by what was stated, in the order in which they are keyed. */
