@@ -18,6 +18,52 @@ const open = (walk: Walk) =>
     .entries.map(({ key }) => key)
     .filter((key) => /^(question|figure|donor|old|over|balance):/.test(key));
 
+describe('a guarantor over HTTP', () => {
+  it('is measured apart, an exception is for their figure alone, and nothing of theirs moves the applicant’s', async () => {
+    const walk = await openFile(cavren);
+    await walk.typeAll();
+    const before = figuresOf(walk).figures.map(({ measure, value }) => [measure, value]);
+    const added = await walk.details([
+      change.add(
+        'person',
+        { role: 'guarantor', fullName: 'Odd Rasmus', birthDate: '1970-02-03', idNumber: '936-41-7738', phone: '(212) 555-0192' },
+        'surety-odd',
+      ),
+      change.add('home', {
+        personId: 'surety-odd',
+        line: '4 Sound Row',
+        town: 'Quillhaven',
+        region: 'QH',
+        since: '2012-01-01',
+        tenure: 'rented',
+        monthlyCost: 90_000,
+      }),
+      change.add('debt', { lender: 'Gull', kind: 'personalLoan', owners: 'surety-odd', payment: 30_000, balance: 900_000 }),
+      change.add('asset', { kind: 'savings', value: 5_000_000, owners: 'surety-odd' }),
+    ]);
+    expect(added.status).toBe(200);
+    expect(figuresOf(walk).figures.map(({ measure, value }) => [measure, value])).toEqual(before);
+    const keys = () => computePath(walk.file, walk.view.today).entries.map(({ key }) => key);
+    expect(keys()).toContain('guarantor:surety-odd');
+    await walk.details([
+      change.add('income', { personId: 'surety-odd', kind: 'wage', source: 'Clinic', amount: 120_000, frequency: 'monthly', since: '2015-01-01' }),
+    ]);
+    expect(keys()).toContain('figure:dtiAfter:surety-odd');
+    const ask = (subject: string) => walk.act('wren', '/exceptions', { subject, reason: 'His house is let from spring on' });
+    // Of a figure without a limit, of nobody, and of the applicant's own figure that is inside.
+    for (const subject of ['figure:payment:surety-odd', 'figure:dtiAfter:nobody', 'figure:dtiAfter:surety-odd:odd', `figure:dtiAfter:${walk.applicant.id}`])
+      expect([subject, (await ask(subject)).body]).toMatchObject([subject, { code: 'nothing-to-excuse' }]);
+    expect((await ask('figure:dtiAfter:surety-odd')).status).toBe(200);
+    expect(walk.file.exceptions).toMatchObject([{ subject: 'figure:dtiAfter:surety-odd', answer: null }]);
+    expect((await walk.act('wren', `/exceptions/${walk.file.exceptions[0]?.id ?? ''}`, { answer: 'granted' })).status).toBe(403);
+    expect((await walk.act('ansel', `/exceptions/${walk.file.exceptions[0]?.id ?? ''}`, { answer: 'granted' })).status).toBe(200);
+    expect(keys()).not.toContain('figure:dtiAfter:surety-odd');
+    // A still weaker figure is another one.
+    await walk.details([change.add('debt', { lender: 'Tern', kind: 'payday', owners: 'surety-odd', payment: 20_000, balance: 40_000 })]);
+    expect(keys()).toContain('figure:dtiAfter:surety-odd');
+  });
+});
+
 describe('income, commitments and worth over HTTP', () => {
   it('keeps every field of a source, and refuses what can’t be, at the field', async () => {
     const walk = await openFile(cavren);
