@@ -8,6 +8,7 @@ export {
   dateReadings,
   dayAt,
   formatDate,
+  inForceOn,
   isIsoDate,
   isoDate,
   type IsoDate,
@@ -26,7 +27,7 @@ export { makeReference, readReference } from './basis/reference/index';
 export { readScan, type Scan } from './basis/scan/index';
 export { coverage, gapInWords, moveBoundary, type Stretch } from './basis/timeline/index';
 export { type SaidValue, say, type Words, wordsAsText, wordsFrom } from './basis/words/index';
-export { lawOn, RATE_METHODS, regulationZRate } from './credit/apr/index';
+export { RATE_METHODS, regulationZRate } from './credit/apr/index';
 export { DAY_COUNTS } from './credit/daycount/index';
 export { type Schedule, type ScheduleRow } from './credit/loan/index';
 export { type LoanPart, PART_KINDS, type PartKind, PAYMENT_PERIOD_LABEL, PAYMENT_PERIOD_NAMES, schedule } from './credit/parts/index';
@@ -189,7 +190,7 @@ export {
   withCounts,
 } from './figures/calculation/index';
 export { sensitivityOf, type SensitivityTable } from './figures/sensitivity/index';
-export { type GuarantorSheet, guarantorSubject } from './figures/guarantors/index';
+export { figureAbout, figuresOfSheet, type GuarantorSheet, ownFigures } from './figures/guarantors/index';
 export { repaymentFactors } from './figures/factors/index';
 export {
   type Aim,

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { AnswerException, AskException, FileAnswer, Id } from '@cavren/contract';
-import { computePath, guarantorSubject, isReferred, type Exception, type FileState } from '@cavren/core';
+import { computePath, figureAbout, isReferred, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed } from '../files/index';
@@ -56,10 +56,9 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
   return {
     async askException(reference: string, version: number, subject: string, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        const { conditions, figures, guarantors } = computePath(change.file, change.today);
-        const measure =
-          figures.figures.find((figure) => `figure:${figure.measure}` === subject) ??
-          guarantors.flatMap(({ personId, figures: own }) => own.filter((figure) => guarantorSubject(personId, figure.measure) === subject))[0];
+        const path = computePath(change.file, change.today);
+        const { conditions, figures } = path;
+        const measure = figureAbout(path, subject)?.figure;
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
         const referred = figures.questions.some((question) => isReferred(question) && `income:${question.subject}` === subject);
         const excusable = measure

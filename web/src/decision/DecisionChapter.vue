@@ -7,8 +7,8 @@ import {
   costsOf,
   currentCheck,
   evidenceExplained,
+  figureAbout,
   formatMoney,
-  guarantorSubject,
   isEnded,
   isSettled,
   paidOutOf,
@@ -156,18 +156,10 @@ async function run(key: string, at: string, body: object): Promise<void> {
 const answerException = (id: string, answer: string) => run(id, `/exceptions/${id}`, { answer });
 const exceptionTitle = (subject: string): string => say(exceptionSubject(subject));
 const exceptionSubject = (subject: string): Words =>
-  props.path.figures.figures.find(({ measure }) => subject === `figure:${measure}`)?.label ??
-  guarantorFigure(subject) ??
+  figureAbout(props.path, subject)?.label ??
   props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
   props.path.figures.questions.find((question) => subject === `income:${question.subject}`)?.what ??
   subject;
-function guarantorFigure(subject: string): Words | undefined {
-  for (const { personId, name, figures } of props.path.guarantors) {
-    const figure = figures.find(({ measure }) => guarantorSubject(personId, measure) === subject);
-    if (figure) return `${name}, as guarantor: ${figure.label}`;
-  }
-  return undefined;
-}
 const stillToSettle = (personId: string): string => {
   const person = props.file.people.find(({ id }) => id === personId);
   if (!person) return '';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { TakeAlong } from '@cavren/contract';
-import { formatDate, lawOn, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
+import { formatDate, inForceOn, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { TermLines, useWorked } from '../affordability/index';
 import { useGoTo } from '../file/index';
@@ -29,7 +29,7 @@ const dayProblem = computed(() => {
   return costs.value && day.value < costs.value.advanceOn ? `Before the advance on ${date(costs.value.advanceOn)} nothing is owed` : '';
 });
 /** The law of the place on the day of the advance. */
-const law = computed(() => lawOn(props.file.pack.creditLaw, costs.value?.advanceOn ?? props.today));
+const law = computed(() => inForceOn(props.file.pack.creditLaw, costs.value?.advanceOn ?? props.today));
 const rates = computed(() => {
   const own = props.file.pack.rateMethod;
   const all = [

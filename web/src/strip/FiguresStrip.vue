@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isLocked, type Affordability, type Figure, type FileState, type GuarantorSheet, type Measure } from '@cavren/core';
+import { isLocked, ownFigures, type Affordability, type FileState, type GuarantorSheet, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { Mark } from '../look/index';
 import type { SheetOffer } from './sheets';
@@ -24,7 +24,7 @@ const FitPanel = defineAsyncComponent(() => import('../fit/FitPanel.vue'));
 const ComparePanel = defineAsyncComponent(() => import('../fit/ComparePanel.vue'));
 type Sheet = Measure | SheetOffer['name'];
 const opened = ref<Sheet | null>(null);
-const figure = computed<Figure | null>(() => props.figures.figures.find(({ measure }) => measure === opened.value) ?? null);
+const asked = computed(() => ownFigures(props.figures.figures).find(({ figure }) => figure.measure === opened.value) ?? null);
 const currency = computed(() => props.file.pack.currency);
 const dialog = computed({ get: () => opened.value !== null, set: (open) => (opened.value = open ? opened.value : null) });
 
@@ -111,7 +111,7 @@ function go(place: { chapter: string; anchor: string }): void {
       <ComparePanel v-else-if="opened === 'compare'" :file="file" :today="today" :locked="locked" @done="opened = null" />
       <FactorsPanel v-else-if="opened === 'factors'" :file="file" :figures="figures" @go="go" />
       <GuarantorsPanel v-else-if="opened === 'guarantors'" :file="file" :sheets="guarantors" @go="go" />
-      <OneFigure v-else-if="figure" :figure="figure" :subject="`figure:${figure.measure}`" :file="file" heading="h2" @go="go" />
+      <OneFigure v-else-if="asked" :figure="asked.figure" :subject="asked.subject" :file="file" heading="h2" @go="go" />
       <p class="text-right"><v-btn @click="opened = null">Close</v-btn></p>
     </div>
   </v-dialog>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { guarantorSubject, type FileState, type GuarantorSheet } from '@cavren/core';
+import { figuresOfSheet, type FileState, type GuarantorSheet } from '@cavren/core';
 import OneFigure from './OneFigure.vue';
 import { useSay } from '../words/index';
 
@@ -15,8 +15,8 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
   <section v-for="sheet in sheets" :key="sheet.personId" class="mt-4">
     <h3>{{ sheet.name }}: all of it, beside what is their own</h3>
     <p class="soft">{{ say(sheet.why) }}</p>
-    <div v-for="figure in sheet.figures" :key="figure.measure" class="mt-3" :data-measure="`${figure.measure}:${sheet.personId}`">
-      <OneFigure :figure="figure" :subject="guarantorSubject(sheet.personId, figure.measure)" :file="file" heading="h4" @go="(place) => emit('go', place)" />
+    <div v-for="{ subject, figure } in figuresOfSheet(sheet)" :key="subject" class="mt-3" :data-measure="`${figure.measure}:${sheet.personId}`">
+      <OneFigure :figure="figure" :subject="subject" :file="file" heading="h4" @go="(place) => emit('go', place)" />
     </div>
   </section>
 </template>

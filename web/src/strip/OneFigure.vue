@@ -23,6 +23,11 @@ const answer = computed(() => {
   const { answer: given, answeredBy } = exception.value ?? { answer: null, answeredBy: null };
   return given === null ? 'not answered yet' : `${given} by ${answeredBy ?? ''}`;
 });
+const VERDICT_WORD: Record<string, string> = {
+  inside: 'Inside the limit',
+  outside: 'Outside the limit',
+  refer: 'Inside the limit, but where an approver has to weigh it',
+};
 watch(
   () => props.subject,
   () => {
@@ -75,14 +80,6 @@ async function askException(): Promise<void> {
     </div>
   </template>
 </template>
-
-<script lang="ts">
-const VERDICT_WORD: Record<string, string> = {
-  inside: 'Inside the limit',
-  outside: 'Outside the limit',
-  refer: 'Inside the limit, but where an approver has to weigh it',
-};
-</script>
 
 <style scoped>
 .result {

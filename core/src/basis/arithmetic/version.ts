@@ -4,7 +4,7 @@ export const CALCULATION_VERSION = 3;
 /** What may be worked again as an earlier version did. */
 export interface AsThen {
   /** The version of the arithmetic; the newest where it is absent. */
-  worksAs?: number;
+  worksAs?: number | undefined;
 }
 
 /** Whether the arithmetic is at least of a version: older calculations repeat as they were. */

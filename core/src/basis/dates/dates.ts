@@ -68,15 +68,20 @@ export function addMonths(date: IsoDate, months: number): IsoDate {
 
 /** The greatest number of whole months that fit between two dates, counted back from the later one. */
 export function monthsBack(from: IsoDate, to: IsoDate): number {
-  const apart = (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7));
+  const apart = monthsApart(from, to);
   return addMonths(to, -apart) >= from ? apart : apart - 1;
 }
 
+/** Months of the calendar from the month of one date to that of the other. */
+export const monthsApart = (from: IsoDate, to: IsoDate): number =>
+  (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7));
+
 /** Months between two dates of the same day of the month; null for others. */
-export function sameDayApart(from: IsoDate, to: IsoDate): number | null {
-  if (from.slice(8) !== to.slice(8)) return null;
-  return (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7));
-}
+export const sameDayApart = (from: IsoDate, to: IsoDate): number | null => (from.slice(8) === to.slice(8) ? monthsApart(from, to) : null);
+
+/** Of rows that each hold from a day on, the one in force on a day; the first before that. @param rows oldest first. @returns null where there is none. */
+export const inForceOn = <Row extends { from: IsoDate }>(rows: readonly Row[], on: IsoDate): Row | null =>
+  rows.findLast(({ from }) => from <= on) ?? rows[0] ?? null;
 
 /** The same day of an earlier month; a day that the month lacks lies as far past its end (two months before 30 April: 2 March). */
 export function monthsBefore(date: IsoDate, months: number): IsoDate {

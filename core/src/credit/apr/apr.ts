@@ -131,7 +131,7 @@ export function yearsFrom(start: IsoDate, on: IsoDate, whole: 'weeks' | 'months'
   return count / (whole === 'weeks' ? 52 : 12) + daysBetween(start, end) / daysBetween(addMonths(end, -12), end);
 }
 
-export function earliest(sums: readonly DatedAmount[]): IsoDate {
+function earliest(sums: readonly DatedAmount[]): IsoDate {
   const first = sums.map(({ on }) => on).sort()[0];
   if (!first) throw new RangeError('There must be at least one advance');
   return first;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { directiveRate, lawOn, regulationZRate, regulationZScaleThen, rateOn, unitPeriodFor, type DatedAmount } from './index';
-import { addDays, addMonths, isoDate } from '../../basis/dates/index';
+import { directiveRate, regulationZRate, regulationZScaleThen, rateOn, unitPeriodFor, type DatedAmount } from './index';
+import { addDays, addMonths, inForceOn, isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
 import { annualPercentageRate, unitPeriodOf } from '../../lending/costs/index';
 import type { CostRules } from '../../file/product/index';
@@ -117,7 +117,7 @@ it('the law of a place holds from its day: Directive (EU) 2023/2225 follows 2008
     { from: isoDate('2010-06-11'), rate: 'Directive 2008/48/EC, Annex I', settlement: 'Article 16' },
     { from: isoDate('2026-11-20'), rate: 'Directive (EU) 2023/2225, Annex III', settlement: 'Article 29' },
   ];
-  const on = (day: string) => lawOn(laws, isoDate(day))?.settlement;
+  const on = (day: string) => inForceOn(laws, isoDate(day))?.settlement;
   expect([on('2009-01-01'), on('2026-11-19'), on('2026-11-20')]).toEqual(['Article 16', 'Article 16', 'Article 29']);
-  expect(lawOn([], isoDate('2026-11-20'))).toBeNull();
+  expect(inForceOn([], isoDate('2026-11-20'))).toBeNull();
 });

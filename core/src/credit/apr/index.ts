@@ -16,6 +16,6 @@ export {
   unitPeriodsInYear,
   yearsFrom,
 } from './apr';
-export { type CreditLaw, lawOn } from './law';
+export { type CreditLaw } from './law';
 export { directiveScaleThen, regulationZScaleThen } from './earlier';
 export { unitPeriodFor } from './unit';

@@ -6,6 +6,3 @@ export interface CreditLaw {
   rate: string;
   settlement: string;
 }
-
-/** The law of a place in force on a day; the first before that. @param laws oldest first. @returns null where the place names none. */
-export const lawOn = (laws: readonly CreditLaw[], on: IsoDate): CreditLaw | null => [...laws].reverse().find(({ from }) => from <= on) ?? laws[0] ?? null;

@@ -1,4 +1,4 @@
-import { addDays, addMonths, daysBetween, sameDayApart, type IsoDate } from '../../basis/dates/index';
+import { addDays, addMonths, daysBetween, monthsApart, sameDayApart, type IsoDate } from '../../basis/dates/index';
 import type { UnitPeriod } from './apr';
 
 const MONTH = 365 / 12;
@@ -15,7 +15,7 @@ const isMonthEnd = (date: IsoDate): boolean => addDays(date, 1).endsWith('-01');
 function intervalOf(from: IsoDate, to: IsoDate): Interval {
   const same = sameDayApart(from, to);
   if (same !== null && same >= 1) return { months: same, days: Math.round(same * MONTH) };
-  const months = (Number(to.slice(0, 4)) - Number(from.slice(0, 4))) * 12 + Number(to.slice(5, 7)) - Number(from.slice(5, 7));
+  const months = monthsApart(from, to);
   const whole = months >= 1 && (addMonths(from, months) === to || addMonths(to, -months) === from || (isMonthEnd(from) && isMonthEnd(to)));
   return { months: whole ? months : null, days: daysBetween(from, to) };
 }

@@ -3,7 +3,7 @@ import { kindOfIncome } from '../../means/income/index';
 import type { CountedIncome } from '../../means/income/index';
 import { inPercent, total } from '../../basis/arithmetic/index';
 import type { Term } from '../../basis/arithmetic/index';
-import type { Costs } from '../../lending/costs/index';
+import { dearerRate, type Costs } from '../../lending/costs/index';
 import type { AffordabilityInput } from './input';
 /** What the loan takes a month: the lines of its parts where it has several. */
 export function paymentTerm({ parts, payment }: Costs): Term {
@@ -23,7 +23,7 @@ export function paymentTerm({ parts, payment }: Costs): Term {
 }
 
 export function stressedTerm({ parts, stressedPayment }: Costs): Term {
-  const rates = parts.map(({ offer, terms }) => inPercent(Math.min(terms.annualRate + offer.stressAdded, terms.follows?.cap ?? Infinity)));
+  const rates = parts.map(({ offer, terms }) => inPercent(dearerRate(terms, offer.stressAdded)));
   return {
     label: say('affordability.paymentThisLoan'),
     sign: '+',

@@ -1,6 +1,7 @@
 import { costsOf } from '../../lending/costs/index';
 import { livingCosts } from '../../means/living/index';
 import { housingTerms, debtTerms } from '../../means/commitments/index';
+import type { Home } from '../../people/home/index';
 import { homeNow, householdOf } from '../../people/household/index';
 import { since, total } from '../../basis/arithmetic/index';
 import { countIncomes } from '../../means/income/index';
@@ -26,6 +27,8 @@ export interface Ground {
   housing: Term[];
   living: LivingCosts;
   size: number;
+  /** Where the applicant lives now. */
+  home: Home | null;
   region: string | null;
 }
 
@@ -49,7 +52,8 @@ export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
   const net = needed ? netLines(file, counted, today) : null;
   const income = product.income.basis === 'net' ? (net ?? []) : grossLines;
   const applicant = file.people.find(({ role }) => role === 'applicant');
-  const region = (applicant && homeNow(file, applicant.id)?.region) || null;
+  const home = applicant ? homeNow(file, applicant.id) : null;
+  const region = home?.region || null;
   const size = Math.max(1, householdOf(file, today).size);
   return {
     counted,
@@ -61,6 +65,7 @@ export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
     housing: housingTerms(file),
     living: livingCosts(file, { size, region, yearlyIncome: gross * 12 }),
     size,
+    home,
     region,
   };
 }

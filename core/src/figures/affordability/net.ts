@@ -33,10 +33,9 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
   const ofPerson = (person: FilePerson): CountedIncome[] => counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
   for (const filers of filersOf(file, table)) {
     const all = filers.people.flatMap(ofPerson);
-    const taxes = (sources: readonly CountedIncome[]): Taxed => taxedTogether(file, table, filers, sources, today);
+    const left = all.some(isTaxedHere) ? leftInYear(file, table, filers, all, today) : null;
     for (const person of filers.people) {
       const own = ofPerson(person);
-      if (own.length === 0) continue;
       // A loss comes off what is left; it doesn't lower the tax on anything else here.
       for (const { counted: gross, money, income } of own.filter(isAsItIs))
         lines.push({ ...(since(file, 3) ? money : gross), note: income.untaxed ? 'untaxed' : 'a loss' });
@@ -48,8 +47,8 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
             note: say('affordability.whatPayslipPaysOutTakes'),
             place: { chapter: 'income', anchor: `${income.id}.netAmount` },
           });
-      const rest = own.filter((one) => !isAsItIs(one) && one.paidOut === null);
-      if (rest.length > 0) lines.push(afterTax(file, table, filers, person, { own: rest, all }, taxes));
+      const rest = own.filter(isTaxedHere);
+      if (left && rest.length > 0) lines.push(afterTax(file, person, rest, left));
     }
   }
   return lines;
@@ -58,53 +57,56 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
 /** Untaxed income, and losses: no tax is worked on them. */
 const isAsItIs = ({ income, counted: { value } }: CountedIncome): boolean => income.untaxed || value < 0;
 
+/** Sources of which the table says what tax leaves: those that no payslip shows. */
+const isTaxedHere = (one: CountedIncome): boolean => !isAsItIs(one) && one.paidOut === null;
+
 interface Taxed {
   net: number;
   terms: Term[];
 }
 
-/** What a person's sources leave after tax a month, of what their filing unit leaves. */
-function afterTax(
-  file: AffordabilityInput,
-  table: TaxTable,
-  filers: Filers,
-  person: FilePerson,
-  { own, all }: { own: readonly CountedIncome[]; all: readonly CountedIncome[] },
-  taxes: (sources: readonly CountedIncome[]) => Taxed,
-): Term {
+/** What tax leaves in a year of those who file together, of sources that no payslip shows. */
+interface LeftInYear extends Taxed {
+  sources: CountedIncome[];
+  note: Words;
+}
+
+function leftInYear(file: AffordabilityInput, table: TaxTable, filers: Filers, all: readonly CountedIncome[], today: IsoDate): LeftInYear {
   const taxed = all.filter((one) => !isAsItIs(one));
   const shown = taxed.filter(({ paidOut }) => paidOut !== null);
-  const rest = taxed.filter(({ paidOut }) => paidOut === null);
-  const whole = taxes(taxed);
-  const part = shown.length === 0 ? null : taxes(shown);
-  const left = whole.net - (part?.net ?? 0);
-  const name = filers.people.map(({ fullName }) => fullName ?? say('affordability.somebody'));
-  const year: Term = {
-    label: say('affordability.year', {
-      name: name.length === 1 && name[0] ? name[0] : say('affordability.andTogether', { names: { all: name, by: 'comma' } }),
-    }),
-    sign: '+',
-    value: whole.net,
-    unit: 'money',
-    terms: whole.terms,
-  };
-  const terms: Term[] = [year];
+  const whole = taxedTogether(file, table, filers, taxed, today);
+  const part = shown.length === 0 ? null : taxedTogether(file, table, filers, shown, today);
+  const names = filers.people.map(({ fullName }) => fullName ?? say('affordability.somebody'));
+  const [only] = names;
+  const name = names.length === 1 && only ? only : say('affordability.andTogether', { names: { all: names, by: 'comma' } });
+  const terms: Term[] = [{ label: say('affordability.year', { name }), sign: '+', value: whole.net, unit: 'money', terms: whole.terms }];
   if (part) terms.push({ label: say('affordability.whatPayslipShowsAlreadyTable'), sign: '−', value: part.net, unit: 'money', terms: part.terms });
+  return {
+    net: whole.net - (part?.net ?? 0),
+    terms,
+    sources: taxed.filter(isTaxedHere),
+    note: filers.unsaid ? say('affordability.asSingleForNothingSaid', { table: table.label }) : table.label,
+  };
+}
+
+/** What a person's sources leave after tax a month, of what those who file together keep. */
+function afterTax(file: AffordabilityInput, person: FilePerson, own: readonly CountedIncome[], left: LeftInYear): Term {
+  const terms = [...left.terms];
   const counts = own.reduce((so, { money }) => so + money.value, 0);
-  const comes = rest.reduce((so, one) => so + comesOf(file, one), 0);
+  const comes = left.sources.reduce((so, one) => so + comesOf(file, one), 0);
   if (counts !== comes)
     terms.push(
       { label: say('affordability.countsOfIt'), sign: '×', value: counts, unit: 'money', terms: own.map(({ money }) => money) },
-      { label: say('affordability.allThatComes'), sign: '÷', value: comes, unit: 'money', terms: rest.map((one) => comesTerm(file, one)) },
+      { label: say('affordability.allThatComes'), sign: '÷', value: comes, unit: 'money', terms: left.sources.map((one) => comesTerm(file, one)) },
     );
   terms.push({ label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' });
   return {
     label: say('affordability.afterTax', { name: person.fullName ?? say('affordability.somebody') }),
     sign: '+',
-    value: counts === comes ? proportion(left, 1, 12) : proportion(left, counts, comes * 12),
+    value: counts === comes ? proportion(left.net, 1, 12) : proportion(left.net, counts, comes * 12),
     unit: 'money',
     personId: person.id,
-    note: filers.unsaid ? say('affordability.asSingleForNothingSaid', { table: table.label }) : table.label,
+    note: left.note,
     terms,
   };
 }
@@ -169,12 +171,11 @@ function earningsOf(file: AffordabilityInput, counted: readonly CountedIncome[])
 function expandedEarnings(terms: readonly Term[], monthly: Term[]): Term[] {
   const [earned, ...rest] = terms;
   if (!earned) return [];
-  const month: Words = 'A month';
   return [
     {
       ...earned,
       terms: [
-        { label: month, sign: '+', value: total(monthly), unit: 'money', terms: monthly },
+        { label: 'A month', sign: '+', value: total(monthly), unit: 'money', terms: monthly },
         { label: say('affordability.monthsYear'), sign: '×', value: 12, unit: 'count' },
       ],
     },

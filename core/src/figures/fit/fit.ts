@@ -365,15 +365,18 @@ function downPaymentLever(file: FitInput): Lever {
   };
 }
 
+/** Parts that have a term; and the terms that can be moved: theirs, or the request's where it isn't split. */
+function termsOf(file: FitInput): { parts: FitInput['parts']; rows: { kind: string | null; termMonths: number | null }[]; usual: string | null } {
+  const usual = file.product.costs?.parts[0]?.kind ?? null;
+  const parts = file.parts.filter(({ kind, termMonths }) => kind !== 'revolving' && termMonths !== null);
+  return { parts, rows: parts.length > 0 ? parts : [{ kind: usual, termMonths: file.request.termMonths }], usual };
+}
+
 function termLever(file: FitInput): Lever {
   const rules = file.product.costs;
   const { most } = file.product.bounds.termMonths;
   const reach = (kind: string | null): number => Math.min(most, (rules ? offerOf(rules, kind)?.months.most : null) ?? most);
-  const parts = file.parts.filter(({ kind, termMonths }) => kind !== 'revolving' && termMonths !== null);
-  const rows =
-    parts.length > 0
-      ? parts.map(({ kind, termMonths }) => ({ kind, termMonths }))
-      : [{ kind: rules?.parts[0]?.kind ?? null, termMonths: file.request.termMonths }];
+  const { parts, rows } = termsOf(file);
   const room = Math.max(0, ...rows.map(({ kind, termMonths }) => reach(kind) - (termMonths ?? 0)));
   const longer = (kind: string | null, months: number | null, size: number): number => Math.max(months ?? 0, Math.min(reach(kind), (months ?? 0) + size));
   return {
@@ -395,10 +398,8 @@ function shorterLever(file: FitInput): Lever {
   const rules = file.product.costs;
   const { least } = file.product.bounds.termMonths;
   const floor = (kind: string | null): number => Math.max(least, (rules ? offerOf(rules, kind)?.months.least : null) ?? least);
-  const parts = file.parts.filter(({ kind, termMonths }) => kind !== 'revolving' && termMonths !== null);
-  const usual = rules?.parts[0]?.kind ?? null;
+  const { parts, rows, usual } = termsOf(file);
   const shorter = (kind: string | null, months: number | null, size: number): number => Math.min(months ?? 0, Math.max(floor(kind), (months ?? 0) - size));
-  const rows = parts.length > 0 ? parts : [{ kind: usual, termMonths: file.request.termMonths }];
   const room = Math.max(0, ...rows.map(({ kind, termMonths }) => (termMonths ?? 0) - floor(kind)));
   return {
     code: 'term',

@@ -1,6 +1,6 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
-import { guarantorSheets, guarantorSubject } from './index';
+import { guarantorSheets } from './index';
 import { astray } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
 import type { FileState } from '../../file/state/index';
@@ -49,7 +49,7 @@ describe('a guarantor’s sheet', () => {
   it('stands on the Path where it can’t be carried, until an approver excuses that very figure', () => {
     expect(entries(file())).toEqual([]);
     const weak = file({ incomes: [anIncome(), anIncome({ id: 'income-s', personId: 'surety', amount: units(2000), frequency: 'monthly' })] });
-    const key = guarantorSubject('surety', 'dtiAfter');
+    const key = 'figure:dtiAfter:surety';
     expect(entries(weak)).toMatchObject([
       { key, what: 'Odd Rasmus, as guarantor: Debt-to-income after is outside the limit', gate: 'gathering', holder: 'officer' },
     ]);

@@ -1,4 +1,4 @@
-import type { Words } from '../../basis/words/index';
+import { say, type Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { figuresFor, type AffordabilityInput, type Figure } from '../affordability/index';
 import { namedOwners } from '../../means/commitments/index';
@@ -15,8 +15,30 @@ export interface GuarantorSheet {
   figures: Figure[];
 }
 
-/** What an exception for a figure of a guarantor is about. */
-export const guarantorSubject = (personId: string, measure: Figure['measure']): string => `figure:${measure}:${personId}`;
+/** A figure that an exception can be about, and what it is called where it stands. */
+export interface AskedFigure {
+  /** Names it in exceptions and on the Path. */
+  subject: string;
+  label: Words;
+  figure: Figure;
+  /** The guarantor that it is of; null for the file's own. */
+  personId: string | null;
+}
+
+export const ownFigures = (figures: readonly Figure[]): AskedFigure[] =>
+  figures.map((figure) => ({ subject: `figure:${figure.measure}`, label: figure.label, figure, personId: null }));
+
+export const figuresOfSheet = ({ personId, name, figures }: GuarantorSheet): AskedFigure[] =>
+  figures.map((figure) => ({
+    subject: `figure:${figure.measure}:${personId}`,
+    label: say('path.figureOfGuarantor', { name, label: figure.label }),
+    figure,
+    personId,
+  }));
+
+/** The figure that an exception is about; undefined where the file has none such. */
+export const figureAbout = (file: { figures: { figures: Figure[] }; guarantors: readonly GuarantorSheet[] }, subject: string): AskedFigure | undefined =>
+  [...ownFigures(file.figures.figures), ...file.guarantors.flatMap(figuresOfSheet)].find((asked) => asked.subject === subject);
 
 /**
  * A sheet for each guarantor of a file: all of what is asked for beside what is their own, with the product's measures and

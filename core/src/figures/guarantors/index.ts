@@ -1,1 +1,1 @@
-export { type GuarantorSheet, guarantorSheets, guarantorSubject } from './guarantors';
+export { type AskedFigure, figureAbout, figuresOfSheet, type GuarantorSheet, guarantorSheets, ownFigures } from './guarantors';

@@ -29,10 +29,11 @@ import {
   settlementOf,
   type PartSchedule,
   type PartTerms,
+  type PaymentPeriod,
   type PaymentStep,
   type LoanPart,
 } from '../../credit/parts/index';
-import { rateOf, within } from './rates';
+import { dearerRate, rateOf } from './rates';
 import type { CostRules, PartOffer } from '../../file/product/index';
 
 /** A part of the request with what it costs. */
@@ -113,9 +114,6 @@ export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, mo
     revolving: offer.revolving && revolving ? offer.revolving : null,
   };
 }
-
-/** A rate with something added, in at most eight decimals. */
-const withAdded = (rate: number, added: number): number => Math.round((rate + added) * 1e8) / 1e8;
 
 /** Whether a part is an ordinary one, whose payment has a closed formula; others need their schedule. */
 export function isPlain({ kind, every, dayCount, holiday, periods }: PartTerms): boolean {
@@ -200,9 +198,7 @@ export function costsOf(file: CostsInput, today: IsoDate): Costs | null {
     minor(
       parts.reduce((so, part) => {
         const added = addedTo(part);
-        if (added === 0) return so + part.monthly;
-        const { annualRate, follows } = part.terms;
-        return so + monthlyOf({ ...part.terms, annualRate: within(withAdded(annualRate, added), 0, follows?.cap) });
+        return so + (added === 0 ? part.monthly : monthlyOf({ ...part.terms, annualRate: dearerRate(part.terms, added) }));
       }, 0),
     );
   let made: Schedule | null = null;
@@ -357,14 +353,17 @@ export function advancesOf(costs: Costs): DatedAmount[] {
 const paymentsOf = (costs: Costs): DatedAmount[] =>
   costs.schedule.rows.filter(({ payment }) => payment > 0).map(({ dueOn, payment }) => ({ on: dueOn, amount: payment }));
 
+/** A payment period as a unit-period. */
+const unitOf = (period: (typeof PAYMENT_PERIODS)[PaymentPeriod]): UnitPeriod =>
+  'weeks' in period ? { kind: 'weeks', length: period.weeks } : { kind: 'months', length: period.months };
+
 /** The period of a single part that is paid in every one of them, often enough to be the commonest: nothing has to be counted. */
 function regularPeriod({ parts }: Costs): UnitPeriod | null {
   const [only] = parts;
   if (!only || parts.length > 1) return null;
   const { periods, every, season, holiday, kind } = only.terms;
   if (periods < 4 || season !== null || holiday !== null || kind === 'revolving') return null;
-  const period = PAYMENT_PERIODS[every];
-  return 'weeks' in period ? { kind: 'weeks', length: period.weeks } : { kind: 'months', length: period.months };
+  return unitOf(PAYMENT_PERIODS[every]);
 }
 
 /** The unit-period of a request as its payments come. Source: 12 CFR 1026 Appendix J (b)(4). */
@@ -386,7 +385,7 @@ function unitPeriodThen(costs: Costs): UnitPeriod {
     return days < 365 ? { kind: 'days', length: days } : { kind: 'months', length: 12 };
   }
   const shortest = costs.parts.map(({ terms }) => PAYMENT_PERIODS[terms.every]).reduce((short, period) => (period.perYear > short.perYear ? period : short));
-  return 'weeks' in shortest ? { kind: 'weeks', length: shortest.weeks } : { kind: 'months', length: shortest.months };
+  return unitOf(shortest);
 }
 
 /** The scale of time on which a method places what a request pays and is paid. */

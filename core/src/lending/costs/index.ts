@@ -21,5 +21,5 @@ export {
   totalPayableOf,
   unitPeriodOf,
 } from './costs';
-export { indexOn, rateOf } from './rates';
+export { dearerRate, rateOf } from './rates';
 export { type CostExample, exampleOf } from './example';

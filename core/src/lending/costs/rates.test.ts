@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { affordability } from '../../figures/affordability/index';
-import { annualPercentageRate, costsOf, indexOn, partInWords, rateOf } from './index';
+import { annualPercentageRate, costsOf, partInWords, rateOf } from './index';
 import { astray } from '../../basis/arithmetic/index';
-import { isoDate } from '../../basis/dates/index';
+import { inForceOn, isoDate } from '../../basis/dates/index';
 import { levelPayment } from '../../credit/loan/index';
 import { minor } from '../../basis/money/index';
 import { partSchedule } from '../../credit/parts/index';
@@ -35,9 +35,9 @@ const costs = (of: ReturnType<typeof file>) => {
 
 describe('a variable part', () => {
   it('begins at the index of the day of its advance, with its margin', () => {
-    expect([isoDate('2025-06-01'), isoDate('2026-02-28'), isoDate('2026-03-01'), isoDate('2027-01-01')].map((on) => indexOn(INDEX, on)?.rate)).toEqual([
-      0.045, 0.045, 0.04, 0.05,
-    ]);
+    expect([isoDate('2025-06-01'), isoDate('2026-02-28'), isoDate('2026-03-01'), isoDate('2027-01-01')].map((on) => inForceOn(INDEX.values, on)?.rate)).toEqual(
+      [0.045, 0.045, 0.04, 0.05],
+    );
     expect(costs(file()).parts[0]?.terms.annualRate).toBe(0.06);
     expect(costs(file({}, isoDate('2026-09-01'))).parts[0]?.terms.annualRate).toBe(0.07);
     expect(costs(file()).payment).toBe(levelPayment(minor(2_000_000), 0.06, 60));

@@ -1,11 +1,6 @@
-import type { IsoDate } from '../../basis/dates/index';
-import type { PartRate } from '../../credit/parts/index';
-import type { PartOffer, PlacePack, RateIndex } from '../../file/product/index';
-
-/** The value of an index that is in force on a day; its first one before that. */
-export function indexOn({ values }: RateIndex, on: IsoDate): RateIndex['values'][number] | null {
-  return [...values].reverse().find(({ from }) => from <= on) ?? values[0] ?? null;
-}
+import { inForceOn, type IsoDate } from '../../basis/dates/index';
+import type { PartRate, PartTerms } from '../../credit/parts/index';
+import type { PartOffer, PlacePack } from '../../file/product/index';
 
 /**
  * The rate at which an offer begins: its own, or of one that follows an index the index's value in force on the day of the
@@ -14,7 +9,7 @@ export function indexOn({ values }: RateIndex, on: IsoDate): RateIndex['values']
  */
 export function rateOf({ annualRate, follows }: PartOffer, indices: PlacePack['indices'], on: IsoDate): { annualRate: number; follows: PartRate | null } {
   const index = follows ? indices[follows.index] : undefined;
-  const value = index ? indexOn(index, on) : null;
+  const value = index ? inForceOn(index.values, on) : null;
   if (!follows || !index || !value) return { annualRate, follows: null };
   const { margin, floor, cap, resetMonths } = follows;
   return {
@@ -24,5 +19,8 @@ export function rateOf({ annualRate, follows }: PartOffer, indices: PlacePack['i
 }
 
 /** A rate no lower than a floor and no higher than a cap, in at most eight decimals. */
-export const within = (rate: number, floor?: number | null, cap?: number | null): number =>
-  Number(Math.min(cap ?? Infinity, Math.max(floor ?? 0, rate)).toFixed(8));
+const within = (rate: number, floor?: number | null, cap?: number | null): number => Number(Math.min(cap ?? Infinity, Math.max(floor ?? 0, rate)).toFixed(8));
+
+/** The rate of a part when rates are higher by a fraction: no higher than its cap. */
+export const dearerRate = ({ annualRate, follows }: Pick<PartTerms, 'annualRate' | 'follows'>, added: number): number =>
+  within(annualRate + added, 0, follows?.cap);

@@ -168,25 +168,21 @@ function debtBar(file: CommitmentInput, debt: Debt, share: number, today: IsoDat
  * rounded half away from zero (common practice, no source).
  */
 export function dearerDebtTerms(file: CommitmentInput, today: IsoDate, added: number): Term[] {
-  return debtTerms({ ...file, debts: file.debts.filter(({ variable, balance }) => variable && (balance ?? 0) > 0) }, today, true)
-    .filter(({ sign }) => sign !== '·')
-    .map((term) => {
-      const debt = file.debts.find(({ id }) => term.place?.anchor === `${id}.payment`);
-      const share = debt ? countedShareOf(file, ownersOf(file, debt), 'debts') : 0;
-      const lines: Term[] = [
-        {
-          label: say('commitments.balance'),
-          sign: '+',
-          value: debt?.balance ?? 0,
-          unit: 'money',
-          place: { chapter: 'commitments', anchor: `${debt?.id}.balance` },
-        },
-        { label: say('commitments.rateHigher'), sign: '×', value: added, unit: 'ratio' },
-        { label: say('commitments.monthsYear'), sign: '÷', value: 12, unit: 'count' },
-        ...(share === 1 ? [] : [{ label: say('commitments.shareOfRoleCounts'), sign: '×' as const, value: share, unit: 'ratio' as const }]),
-      ];
-      return { label: term.label, sign: '+', value: roundTo('money', worked(lines)), unit: 'money', terms: lines };
-    });
+  const shareOf = sharesOfOwners(file);
+  return file.debts.flatMap<Term>((debt) => {
+    const { id, balance, variable, cleared } = debt;
+    if (!variable || cleared || balance === null || balance <= 0) return [];
+    const term = debtTerm(file, debt, today);
+    const share = shareOf(debt);
+    if (!term || debtBar(file, debt, share, today) !== null) return [];
+    const lines: Term[] = [
+      { label: say('commitments.balance'), sign: '+', value: balance, unit: 'money', place: { chapter: 'commitments', anchor: `${id}.balance` } },
+      { label: say('commitments.rateHigher'), sign: '×', value: added, unit: 'ratio' },
+      { label: say('commitments.monthsYear'), sign: '÷', value: 12, unit: 'count' },
+      ...(share === 1 ? [] : [{ label: say('commitments.shareOfRoleCounts'), sign: '×' as const, value: share, unit: 'ratio' as const }]),
+    ];
+    return [{ label: term.label, sign: '+', value: roundTo('money', worked(lines)), unit: 'money', terms: lines }];
+  });
 }
 
 /** Two rows that look like one debt keyed for each of two people: same lender and kind, and the same balance or payment. */

@@ -124,14 +124,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   const share = bar === null ? ofKind * ofRole : 0;
   const place = { chapter: 'income' as const, anchor: income.id };
   const comes: Term = { label: say('income.comesMonth'), sign: '+', value: monthly, unit: 'money', terms };
-  const grossedUp = income.untaxed && policy.basis === 'gross' && policy.grossUp > 0 && bar === null;
-  const grossed: Term = {
-    label: GROSSED_UP,
-    sign: '+',
-    value: scaled(monthly, 1 + policy.grossUp),
-    unit: 'money',
-    terms: [comes, { label: say('income.eachWithForTaxIsnt', { grossUp: { percent: policy.grossUp } }), sign: '×', value: 1 + policy.grossUp, unit: 'count' }],
-  };
+  const isGrossed = income.untaxed && policy.basis === 'gross' && policy.grossUp > 0 && bar === null;
   const inYear: Term[] = cut
     ? [
         { label: cut.label, sign: '×', value: cut.months, unit: 'months' },
@@ -148,18 +141,28 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
     return { label, sign: '+', value, unit: 'money', place, personId: person.id, terms: lines };
   };
   const label = say('income.personSource', { person: person.fullName ?? say('income.somebodyFirst'), source: sourceName(income) ?? say('income.income') });
+  const money = lineOf(comes);
   const partly = share < 1 && share > 0 ? say('income.counts', { share: { percent: share }, why: rule?.why ?? '' }) : null;
   return {
     income,
     monthly,
-    taxed: minor(roundTo('money', worked([comes, ...inYear]))),
-    counted: lineOf(grossedUp ? grossed : comes),
-    money: lineOf(comes),
+    taxed: cut ? minor(roundTo('money', worked([comes, ...inYear]))) : monthly,
+    counted: isGrossed ? lineOf(grossed(comes, policy.grossUp)) : money,
+    money,
     leftOut: bar ?? (cut && cut.months < 12 ? cut.label : partly),
     paidOut: bar === null ? paidOutOf(file, income, comes, lineOf) : null,
     questions,
   };
 }
+
+/** What comes untaxed, with what is added for tax that isn't paid. */
+const grossed = (comes: Term, grossUp: number): Term => ({
+  label: GROSSED_UP,
+  sign: '+',
+  value: scaled(comes.value, 1 + grossUp),
+  unit: 'money',
+  terms: [comes, { label: say('income.eachWithForTaxIsnt', { grossUp: { percent: grossUp } }), sign: '×', value: 1 + grossUp, unit: 'count' }],
+});
 
 function monthlyOf(file: IncomeInput, income: Income, evidence = evidencedAmount(file, income.id)): Monthly | null {
   const method = methodFor(income);
@@ -327,7 +330,7 @@ function questionsOf(
   if (rule.ends === 'question' && income.until !== null && income.until >= today && income.until < horizonOf(file, today))
     ask('contractEnds', income.until, say('income.endsOnWithinTerm', { incomeUntil: { day: income.until } }), say('income.whatComesAfterContractEnds'));
   const net = since(file, 3) ? netMonthlyOf(income)?.monthly : undefined;
-  const before = monthlyOf(file, income, null)?.monthly;
+  const before = net === undefined ? undefined : monthlyOf(file, income, null)?.monthly;
   if (net !== undefined && before !== undefined && net > before)
     ask(
       'net',

@@ -1,7 +1,7 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { Term } from '../../../basis/arithmetic/index';
 import { minor } from '../../../basis/money/index';
-import { homeNow } from '../../../people/household/index';
+import type { Home } from '../../../people/home/index';
 import type { AffordabilityInput } from '../input';
 import { requestLacks } from '../../../lending/costs/index';
 import { sumLine } from '../asked';
@@ -11,11 +11,11 @@ export const residualIncome: MeasureKind = {
   label: 'Residual income',
   means: say('affordability.incomeAfterTaxLessObligations'),
   unit: 'money',
-  work({ net, asked, kept, file }) {
+  work({ net, asked, kept, file, home }) {
     if (!net) return say('affordability.taxTablePlace');
     if (!asked) return requestLacks(file);
     if (net.length === 0) return NO_INCOME;
-    const upkeep = upkeepOf(file);
+    const upkeep = upkeepOf(file, home);
     if (upkeep !== null && !('sign' in upkeep)) return upkeep.lacks;
     return [
       sumLine(say('affordability.incomeMonthAfterTax'), '+', net),
@@ -27,12 +27,10 @@ export const residualIncome: MeasureKind = {
 };
 
 /** Maintenance and utilities of the home by its floor area, where the product asks for them; 38 CFR 36.4340(e), from memory. */
-function upkeepOf(file: AffordabilityInput): Term | { lacks: Words } | null {
+function upkeepOf(file: AffordabilityInput, home: Home | null): Term | { lacks: Words } | null {
   const asks = file.product.limits.some(({ from, upkeep }) => from === 'residualIncome' && upkeep);
   const rate = file.pack.residualIncome?.perSquareFoot;
   if (!asks || rate === undefined) return null;
-  const applicant = file.people.find(({ role }) => role === 'applicant');
-  const home = applicant ? homeNow(file, applicant.id) : null;
   if (!home || home.floorArea === null) return { lacks: say('affordability.floorAreaOfHome') };
   return {
     label: say('affordability.upkeepOfHome'),

@@ -1,7 +1,7 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { PathPart } from '../entry';
-import { guarantorSubject, type GuarantorSheet } from '../../../figures/guarantors/index';
-import { isWorse, type Affordability, type Figure } from '../../../figures/affordability/index';
+import { figuresOfSheet, ownFigures, type AskedFigure, type GuarantorSheet } from '../../../figures/guarantors/index';
+import { isWorse, type Affordability } from '../../../figures/affordability/index';
 import { debtProblem, debtsKeyedTwice } from '../../../means/commitments/index';
 import { latestException } from '../../../evidence/conditions/index';
 import { partProblemOf, partsGap } from '../../../lending/costs/index';
@@ -30,7 +30,7 @@ function carryingEntries(file: FileState, figures: Affordability, guarantors: re
     ...debtEntries(file),
     ...evidenceEntries(file),
     ...questionEntries(file, figures.questions),
-    ...figures.figures.flatMap((figure) => figureEntries(file, figure)),
+    ...ownFigures(figures.figures).flatMap((asked) => figureEntries(file, asked)),
     ...guarantors.flatMap((sheet) => guarantorEntries(file, sheet)),
   ];
 }
@@ -171,7 +171,8 @@ function questionEntries(file: FileState, questions: readonly IncomeQuestion[]):
 }
 
 /** What a guarantor can't carry, and what isn't known yet of whether they can. */
-function guarantorEntries(file: FileState, { personId, name, why, figures }: GuarantorSheet): Draft[] {
+function guarantorEntries(file: FileState, sheet: GuarantorSheet): Draft[] {
+  const { personId, name, why, figures } = sheet;
   const waiting = figures.find(({ verdict, waitingFor }) => verdict === 'unknown' && waitingFor !== null)?.waitingFor ?? null;
   const lacking: Draft[] =
     waiting === null
@@ -187,13 +188,10 @@ function guarantorEntries(file: FileState, { personId, name, why, figures }: Gua
             place: { chapter: 'request', anchor: 'figure.guarantors' },
           },
         ];
-  return [...lacking, ...figures.flatMap((figure) => figureEntries(file, figure, { personId, name }))];
+  return [...lacking, ...figuresOfSheet(sheet).flatMap((asked) => figureEntries(file, asked))];
 }
 
-function figureEntries(file: FileState, figure: Figure, of: { personId: string; name: string } | null = null): Draft[] {
-  const { verdict, limit, value, measure } = figure;
-  const label = of ? say('path.figureOfGuarantor', { name: of.name, label: figure.label }) : figure.label;
-  const subject = of ? guarantorSubject(of.personId, measure) : `figure:${measure}`;
+function figureEntries(file: FileState, { subject, label, figure: { verdict, limit, value, measure }, personId }: AskedFigure): Draft[] {
   if ((verdict !== 'outside' && verdict !== 'refer') || limit === null || value === null) return [];
   const exception = latestException(file, subject);
   const covered = exception?.value != null && !isWorse(limit, value, exception.value);
@@ -207,8 +205,8 @@ function figureEntries(file: FileState, figure: Figure, of: { personId: string; 
       why: limit.rule,
       holder: waiting ? 'approver' : 'officer',
       ...(waiting ? { since: exception.askedAt } : {}),
-      ...(of ? { personId: of.personId } : {}),
-      place: { chapter: 'request', anchor: of ? 'figure.guarantors' : `figure.${measure}` },
+      personId,
+      place: { chapter: 'request', anchor: personId === null ? `figure.${measure}` : 'figure.guarantors' },
     },
   ];
 }

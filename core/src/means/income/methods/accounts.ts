@@ -31,7 +31,7 @@ export const accounts: IncomeMethod = {
     const ended = yearEnd ? { day: yearEnd } : 'none';
     const latest = year(say('income.latestYearEnded', { ended }), { ...from, note: say('income.profit') }, addBackLatest, placeOf('addBackLatest'));
     const months = monthsCovered(began, yearEnd);
-    if (months < 12 && since(worksAs === undefined ? {} : { worksAs }, 3))
+    if (months < 12 && since({ worksAs }, 3))
       return {
         monthly: proportion(latest.value, 1, months),
         terms: [latest, { label: say('income.monthsSinceItBegan', { months }), sign: '÷', value: months, unit: 'count' }],
