@@ -1,5 +1,5 @@
 /** What other parts use of core, by the folder that it is in. */
-export { CALCULATION_VERSION, FIGURE_UNITS, type FigureUnit, inPercent, SIGNS, type Term, total } from './basis/arithmetic/index';
+export { CALCULATION_VERSION, FIGURE_UNITS, type FigureUnit, inPercent, tablesIn, SIGNS, type Term, total } from './basis/arithmetic/index';
 export {
   addDays,
   addMonths,
@@ -150,6 +150,7 @@ export {
   type IncomeQuestion,
   isGrossedUp,
   kindOfIncome,
+  settled,
   statedFigure,
 } from './means/income/index';
 export { WORK_KIND_LABEL } from './means/work/index';

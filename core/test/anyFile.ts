@@ -18,6 +18,7 @@ function listedOf(product: ProductDefinition, pack: PlacePack, entity: string, f
   if (key === 'part.kind') return product.costs?.parts.map(({ kind }) => kind) ?? ['level'];
   if (key === 'part.every') return product.costs?.every ?? ['month'];
   if (key === 'answer.question') return product.questions.map(({ code }) => code);
+  if (key === 'settlement.incomeId') return ['income-0', 'income-1'];
   if (key === 'person.language') return pack.languages.map(({ code }) => code);
   return ['other'];
 }

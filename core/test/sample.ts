@@ -321,6 +321,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     securities: [],
     payrolls: [],
     accounts: [],
+    settlements: [],
     variants: [],
     pets: [],
     vehicles: [],

@@ -106,6 +106,7 @@ export function thackray(applicant: string): DetailChange[] {
 
 /** Under another place's rules: income after tax, a stressed rate, loan-to-value. */
 export function keating(applicant: string): DetailChange[] {
+  const catchShare = nanoid();
   return [
     set('request', null, 'purpose', 'Diving gear'),
     set('request', null, 'price', cents(16_400)),
@@ -134,13 +135,25 @@ export function keating(applicant: string): DetailChange[] {
       since: '2021-02-15',
       netAmount: cents(1996.4),
     }),
-    add('income', {
-      personId: applicant,
-      kind: 'commission',
-      source: 'Longline Southern, catch share',
-      amount: cents(9300),
-      monthsSeen: 18,
-      since: '2021-02-15',
+    add('income', { personId: applicant, kind: 'catchShare', source: 'Longline Southern, crew', since: '2021-02-15' }, catchShare),
+    // By hand: (155,000 − 55,000) × 6.2 % and (171,000 − 61,000) × 5.8 %, over two years.
+    add('settlement', {
+      incomeId: catchShare,
+      season: 'Summer 2024/25',
+      since: '2024-11-01',
+      until: '2025-03-28',
+      landed: cents(155_000),
+      costs: cents(55_000),
+      lay: 0.062,
+    }),
+    add('settlement', {
+      incomeId: catchShare,
+      season: 'Summer 2025/26',
+      since: '2025-11-03',
+      until: '2026-03-27',
+      landed: cents(171_000),
+      costs: cents(61_000),
+      lay: 0.058,
     }),
     add('debt', { lender: 'Kea Street Finance', kind: 'creditCard', payment: cents(50), balance: cents(800), limit: cents(6000) }),
     add('livingCost', { category: 'Food and household', monthly: cents(690) }),

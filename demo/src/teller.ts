@@ -168,7 +168,7 @@ export class Teller {
     const stops = until === 'gathering' && last;
     if (stops && twist === undefined) return;
     const row = this.file.incomes.find(({ id }) => condition.key === `income:${id}`);
-    const stated = row ? statedFigure(row) : null;
+    const stated = row ? statedFigure(this.file, row, this.today) : null;
     const speak = speakerFor(this.file.pack);
     const shown = stated !== null && twist === 'payslip-differs' && row?.personId === this.applicantId ? cents(stated / 100 - 130) : stated;
     const content = await demoPaper(speak(condition.title), row?.source ?? 'Quillhaven Registry', [

@@ -1,10 +1,10 @@
 import type { KeptCalculation } from '@cavren/contract';
-import { affordability, calculate, computePath, isoDate, type Calculation } from '@cavren/core';
+import { addDays, affordability, calculate, computePath, isoDate, type Calculation } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect, spoken } from '../../core/test/spoken';
 import { makePool, recalculateAll } from '../src/calculation/index';
 import { upgradePack, upgradeProduct } from '../src/products/upgrade';
-import { dayAtHome, change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';
+import { dayAtHome, change, makeCavren, openFile, problems, REFIT_VERSION, Walk, type TestCavren } from './cavren';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -108,6 +108,64 @@ describe('income, commitments and worth over HTTP', () => {
     expect(problems(await set('debt', 'debt-card', 'owners', 'nobody-here'))).toEqual([['owners', 'One of them is not in the file']]);
     expect(problems(await set('debt', 'debt-card', 'balance', -5))).toEqual([['balance', 'An amount can’t be below zero']]);
     expect(problems(await set('asset', 'asset-gift', 'valueOn', '2149-01-01'))).toEqual([['valueOn', 'This date lies in the future']]);
+  });
+
+  it('settlement sheets, a raise and four years of accounts are kept and counted, and what can’t be is refused', async () => {
+    const walk = await openFile(cavren);
+    const { id } = walk.applicant;
+    const { today } = walk.view;
+    const year = Number(today.slice(0, 4));
+    await walk.details([
+      change.add('income', { personId: id, kind: 'catchShare', source: 'Grey Tern' }, 'income-lay'),
+      change.add(
+        'income',
+        { personId: id, kind: 'wage', source: 'Net loft', amount: 200_000, frequency: 'monthly', raisedTo: 220_000, raisedOn: today },
+        'income-net',
+      ),
+      change.add(
+        'income',
+        {
+          personId: id,
+          kind: 'selfEmployed',
+          yearEnd: `${year - 1}-12-31`,
+          profitLatest: 3_600_000,
+          profitBefore: 3_000_000,
+          profitThird: 2_400_000,
+          profitFourth: 1_800_000,
+        },
+        'income-four',
+      ),
+    ]);
+    const sheet = {
+      incomeId: 'income-lay',
+      season: 'Herring',
+      since: `${year - 2}-04-01`,
+      until: `${year - 2}-08-31`,
+      landed: 18_000_000,
+      costs: 6_000_000,
+      lay: 0.08,
+    };
+    await walk.details([
+      change.add('settlement', sheet, 'sheet-one'),
+      change.add('settlement', { ...sheet, since: `${year - 1}-04-01`, until: `${year - 1}-08-31` }, 'sheet-two'),
+    ]);
+    expect(walk.file.settlements).toMatchObject([sheet, { id: 'sheet-two' }]);
+    const counted = (of: string) => figuresOf(walk).incomes.find(({ income }) => income.id === of)?.counted.value;
+    // (180,000 − 60,000) × 8 % twice, over 24 months; the raised pay; the average of four years.
+    expect([counted('income-lay'), counted('income-net'), counted('income-four')]).toEqual([80_000, 220_000, 225_000]);
+    const set = (entity: 'income' | 'settlement', row: string, field: string, value: string | number) => walk.details([change.set(entity, row, field, value)]);
+    expect(problems(await set('settlement', 'sheet-one', 'incomeId', 'income-net'))).toEqual([
+      ['incomeId', 'Choose a share of the catch that is in this file'],
+    ]);
+    expect(problems(await set('settlement', 'sheet-one', 'until', `${year - 2}-03-31`))).toEqual([['until', 'It can’t end before it begins']]);
+    expect(problems(await set('settlement', 'sheet-one', 'until', `${year + 2}-03-31`))).toEqual([['until', 'This date lies in the future']]);
+    expect(problems(await set('settlement', 'sheet-one', 'lay', 1.2))).toEqual([['lay', 'At most 100 %']]);
+    expect(problems(await set('settlement', 'sheet-one', 'landed', -1))).toEqual([['landed', 'An amount can’t be below zero']]);
+    expect(problems(await set('income', 'income-net', 'raisedOn', `${year + 2}-12-01`))).toEqual([['raisedOn', 'This lies more than 12 months ahead']]);
+    expect(problems(await set('income', 'income-net', 'since', `${year + 2}-12-01`))).toEqual([['since', 'This lies more than 12 months ahead']]);
+    // A job that begins next month can be keyed; it counts once a paper shows it.
+    await set('income', 'income-net', 'since', addDays(today, 20));
+    expect(counted('income-net')).toBe(0);
   });
 
   it('whose a debt is follows the people: one who goes is an owner no more', async () => {
@@ -246,7 +304,7 @@ describe('the calculation that a decision rests on', () => {
     const then = figuresOf(walk).figures;
     const { status, body } = await keptOf(walk);
     expect(status).toBe(200);
-    expect(body).toMatchObject({ kept: true, today: walk.view.today, product: 'Workboat refit loan, version 5', differences: [] });
+    expect(body).toMatchObject({ kept: true, today: walk.view.today, product: `Workboat refit loan, version ${REFIT_VERSION}`, differences: [] });
     expect(body.figures).toEqual(spoken(JSON.parse(JSON.stringify(then))));
     // New rules change what a new file gets, and nothing about what was decided.
     await cavren.db.query("UPDATE product SET definition = REPLACE(definition, '0.0795', '0.0995') WHERE code = 'workboat-refit'");

@@ -388,10 +388,13 @@ const answers = (personId: string, given: Record<string, string>): DetailChange[
   Object.entries(given).map(([question, value]) => add('answer', { personId, question, value }));
 const opened = new WeakMap<TestCavren, number>();
 
-/** A file opened at the counter for Ida Holm; each further file of a Cavren is for another Ida Holm. */
+/** The version of the workboat refit loan that ships. */
+export const REFIT_VERSION = (JSON.parse(readFileSync(inRoot('server/data/products/workboat-refit.json'), 'utf8')) as { version: number }).version;
+
 /** The day at home, the last of all places that ship to begin: nothing was received later than that anywhere. */
 export const dayAtHome = (at: Date = new Date()): string => dayAt(at.toISOString(), 'America/New_York');
 
+/** A file opened at the counter for Ida Holm; each further file of a Cavren is for another Ida Holm. */
 export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida Holm', product = 'workboat-refit'): Promise<Walk> {
   const client = await cavren.as(who);
   const number = opened.get(cavren) ?? 0;

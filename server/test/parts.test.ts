@@ -12,7 +12,7 @@ import { select } from '../src/db/index';
 import { ask } from '../src/outside/index';
 import { loadDataKey, makeSecrets, rotateMasterKey } from '../src/secrets/index';
 import { inRoot } from '../../scripts/setup/place.mjs';
-import { makeCavren, type TestCavren } from './cavren';
+import { makeCavren, REFIT_VERSION, type TestCavren } from './cavren';
 
 const folder = mkdtempSync(join(tmpdir(), 'cavren-parts-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -168,22 +168,22 @@ describe('products', () => {
     cpSync(inRoot('server/data'), data, { recursive: true });
     const path = join(data, 'products', 'workboat-refit.json');
     const definition = JSON.parse(readFileSync(path, 'utf8')) as { version: number };
-    const { route } = (await cavren.services.products.byId('workboat-refit-5')).definition;
-    writeFileSync(path, JSON.stringify({ ...definition, version: 5, route: route.filter((stage) => stage !== 'gathering') }));
+    const { route } = (await cavren.services.products.byId(`workboat-refit-${REFIT_VERSION}`)).definition;
+    writeFileSync(path, JSON.stringify({ ...definition, route: route.filter((stage) => stage !== 'gathering') }));
     await expect(cavren.services.products.load(data)).rejects.toThrow(/before gathering, which is not on its route/);
-    writeFileSync(path, JSON.stringify({ ...definition, version: 5, bonus: 1 }));
+    writeFileSync(path, JSON.stringify({ ...definition, bonus: 1 }));
     await expect(cavren.services.products.load(data)).rejects.toThrow();
-    writeFileSync(path, JSON.stringify({ ...definition, version: 5, place: 'gb' }));
+    writeFileSync(path, JSON.stringify({ ...definition, place: 'gb' }));
     await expect(cavren.services.products.load(data)).rejects.toThrow(
       /needs a benchmark of living costs and a table of residual income, which United Kingdom doesn’t have/,
     );
     const wide = { measure: 'ltv', bound: 'most', value: 0.8, refer: 0.9, rule: 'wide' };
-    writeFileSync(path, JSON.stringify({ ...definition, version: 5, limits: [wide] }));
+    writeFileSync(path, JSON.stringify({ ...definition, limits: [wide] }));
     await expect(cavren.services.products.load(data)).rejects.toThrow(/what an approver weighs for ltv must lie inside the limit/);
-    writeFileSync(path, JSON.stringify({ ...definition, version: 5 }));
+    writeFileSync(path, JSON.stringify(definition));
     await cavren.services.products.load(data);
-    expect((await cavren.services.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(5);
-    expect((await cavren.services.products.byId('workboat-refit-5')).version).toBe(5);
+    expect((await cavren.services.products.newest()).find(({ code }) => code === 'workboat-refit')?.version).toBe(REFIT_VERSION);
+    expect((await cavren.services.products.byId(`workboat-refit-${REFIT_VERSION}`)).version).toBe(REFIT_VERSION);
     await cavren.close();
   });
 });

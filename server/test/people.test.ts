@@ -20,7 +20,7 @@ import { expect } from '../../core/test/spoken';
 import { speakerFor } from '@cavren/words';
 import { inTransaction, select } from '../src/db/index';
 import { newestMessage } from './applicant';
-import { dayAtHome, change, makeCavren, openFile, Walk, type Answer, type TestCavren, problem } from './cavren';
+import { dayAtHome, change, makeCavren, openFile, REFIT_VERSION, Walk, type Answer, type TestCavren, problem } from './cavren';
 import { makePersons, randomFrom, withSlip } from './register';
 
 let cavren: TestCavren;
@@ -648,7 +648,7 @@ describe('people and household', () => {
   });
   it('a file opened before people had roles and relations still moves', async () => {
     const { products } = cavren.services;
-    const old = await products.byId('workboat-refit-5');
+    const old = await products.byId(`workboat-refit-${REFIT_VERSION}`);
     const { consents, lookUpConsent, questions, roles, histories, household, offer, requestFields, monitoring, costs, ...rest } = old.definition;
     expect([consents, lookUpConsent, questions, roles, histories, household, offer, requestFields, monitoring, costs]).toHaveLength(10);
     const [lookUp] = consents.filter(({ kind }) => kind === lookUpConsent);

@@ -10,6 +10,7 @@ const Term: z.ZodType<CoreTerm> = z.lazy(() =>
     value: z.number(),
     unit: z.enum(FIGURE_UNITS),
     note: Words.optional(),
+    table: Words.optional(),
     place: z.object({ chapter: z.enum(CHAPTERS), anchor: z.string() }).optional(),
     personId: z.string().optional(),
     terms: z.array(Term).optional(),
@@ -35,6 +36,8 @@ export const KeptCalculation = z.object({
   today: CalendarDate.nullable(),
   product: z.string().nullable(),
   figures: z.array(Figure),
+  /** What each guarantor was measured by. */
+  guarantors: z.array(z.object({ personId: z.string(), name: z.string(), figures: z.array(Figure) })),
   differences: z.array(z.object({ measure: z.string(), then: z.number().nullable(), now: z.number().nullable() })),
 });
 export type KeptCalculation = z.infer<typeof KeptCalculation>;

@@ -66,7 +66,7 @@ const CostRules = z.strictObject({
         promotion: z.strictObject({ months: Months, annualRate: Rate }).optional(),
         season: z.array(z.int().min(1).max(12)).min(1).optional(),
         balloonMost: Share.optional(),
-        revolving: z.strictObject({ share: Share, least: Money }).optional(),
+        revolving: z.strictObject({ share: Share, least: Money, counts: z.enum(['limit', 'drawn']).optional() }).optional(),
       }),
     )
     .min(1),

@@ -4,7 +4,7 @@ import { Figure } from '../calculation/index';
 import { FileState } from '../files/index';
 import { Money } from '../values/index';
 
-const { request, people, incomes, livingCosts, debts, assets, parts, uses, sources, securities, payrolls, accounts } = FileState.shape;
+const { request, people, incomes, settlements, livingCosts, debts, assets, parts, uses, sources, securities, payrolls, accounts } = FileState.shape;
 const Day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 
 /** What can be taken along of a file. */
@@ -27,6 +27,7 @@ export const TakenCalculation = z.object({
     request: request.omit({ payoutName: true, payoutRouting: true, payoutAccount: true }),
     people: z.array(people.element.pick({ id: true, kind: true, role: true, fullName: true, birthDate: true })),
     incomes,
+    settlements,
     livingCosts,
     debts,
     assets,

@@ -19,10 +19,17 @@ export const calculation: Concept = (app, { services }) => {
       const decision = file && (await services.decisionStore.byId(file.id, request.params.id));
       if (!decision) throw PROBLEM.noDecision();
       const { figures: kept } = decision;
-      if (!isWhole(kept)) return { kept: false, today: null, product: null, figures: [], differences: [] };
+      if (!isWhole(kept)) return { kept: false, today: null, product: null, figures: [], guarantors: [], differences: [] };
       const { differences } = recalculate(kept);
       const { product } = kept.input;
-      return { kept: true, today: kept.today, product: `${product.name}, version ${product.version}`, figures: kept.figures, differences };
+      return {
+        kept: true,
+        today: kept.today,
+        product: `${product.name}, version ${product.version}`,
+        figures: kept.figures,
+        guarantors: (kept.guarantors ?? []).map(({ personId, name, figures }) => ({ personId, name, figures })),
+        differences,
+      };
     },
   );
 };

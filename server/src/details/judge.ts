@@ -1,5 +1,6 @@
 import { fieldSchema } from '@cavren/contract';
 import {
+  addMonths,
   answerProblem,
   identityNumberProblem,
   isFitChange,
@@ -53,6 +54,9 @@ const notLater: Rule = ({ today }, value) => (value > today ? say('details.thisD
 const inFile: Rule = ({ file }, value) => (file.people.some(({ id }) => id === value) ? null : say('details.thisPersonNotFile'));
 const allInFile: Rule = ({ file }, value) =>
   value.split(' ').every((id) => file.people.some((person) => person.id === id)) ? null : say('details.oneThemNotFile');
+const MONTHS_AHEAD = 12;
+/** What begins or is raised later is known a while ahead. */
+const soon: Rule = ({ today }, value) => (value > addMonths(today, MONTHS_AHEAD) ? say('details.liesTooFarAhead', { months: MONTHS_AHEAD }) : null);
 const phone: Rule = ({ file }, value) => (readPhone(value, file.pack.phoneRegion) ? null : say('details.thisNoPhoneNumberGive'));
 const possible: Rule = ({ file, row }) => relationProblem(file, row as unknown as Relation);
 const rightOrder: Rule = ({ row }) =>
@@ -105,10 +109,15 @@ const RULES: Record<string, Rule | undefined> = {
   'work.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'work.personId': inFile,
   'work.phone': phone,
-  'income.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
+  'income.since': (judging, value) => soon(judging, value) ?? rightOrder(judging, value),
   'income.until': rightOrder,
   'income.probationUntil': ({ row }, value) => (row['since'] && value < (row['since'] as string) ? say('details.probationCantEndBeforeJob') : null),
   'income.yearEnd': notLater,
+  'income.raisedOn': soon,
+  'settlement.incomeId': ({ file }, value) =>
+    file.incomes.some(({ id, kind: of }) => id === value && of === 'catchShare') ? null : say('details.thisIsNoShareOfTheCatch'),
+  'settlement.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
+  'settlement.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'income.yearToDateAt': notLater,
   'income.personId': inFile,
   'debt.owners': allInFile,

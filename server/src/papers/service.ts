@@ -100,7 +100,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
         if (condition.rule.showsAmount && verdict.amount === null) throw PROBLEM.giveAmountPaperShows({}, 'amount');
         const amount = condition.rule.showsAmount ? verdict.amount : null;
         const income = change.file.incomes.find(({ id }) => condition.key === `income:${id}`);
-        const stated = income ? statedFigure(income) : null;
+        const stated = income ? statedFigure(change.file, income, change.today) : null;
         if (amount !== null && !verdict.sure && leaps(stated, amount)) {
           const money = moneyIn(change.file.pack);
           throw PROBLEM.leap({ shown: money(amount), stated: money(stated ?? 0) }, 'amount');

@@ -26,7 +26,7 @@ const costs: Column[] = [
 ];
 const currency = computed(() => props.file.pack.currency);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 const lines = computed(() => debtTerms(props.file, today.value, true));
 const lineOf = (row: { id: string }): Term | undefined => lines.value.find(({ place }) => place?.anchor.startsWith(`${row.id}.`));
 const factsOf = (row: { id: string }) => [lineOf(row)?.sign, lineOf(row)?.value];

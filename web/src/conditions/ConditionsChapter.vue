@@ -100,7 +100,7 @@ offerActs(() => [
   ...(nextPaper.value ? [{ name: 'Show the next paper that waits', key: 'O', waits: null, run: () => nextPaper.value && look(nextPaper.value) }] : []),
 ]);
 const income = computed(() => props.file.incomes.find(({ id }) => condition.value?.key === `income:${id}`) ?? null);
-const stated = computed(() => (income.value ? statedFigure(income.value) : null));
+const stated = computed(() => (income.value ? statedFigure(props.file, income.value, editing.today.value) : null));
 /** The time that the figure is for: as the income is stated. */
 const period = computed(() => {
   const { frequency, amount: own } = income.value ?? { frequency: null, amount: null };

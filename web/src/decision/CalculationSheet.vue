@@ -2,7 +2,7 @@
 import type { KeptCalculation } from '@cavren/contract';
 import type { PlacePack } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
-import { TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { TermLines, VERDICT_MARK, WorkedWith, showFigure, showLimit } from '../affordability/index';
 import { api, messageOf } from '../api/index';
 import { useShown } from '../file/index';
 import { Fold, Mark } from '../look/index';
@@ -13,6 +13,13 @@ const props = defineProps<{ reference: string; decisionId: string | null; pack: 
 const emit = defineEmits<{ close: [] }>();
 const kept = ref<KeptCalculation | null>(null);
 const problem = ref('');
+/** The file's own figures, then those of each guarantor. */
+const figures = computed(() => [
+  ...(kept.value?.figures ?? []).map((figure) => ({ key: figure.measure, figure, title: figure.label })),
+  ...(kept.value?.guarantors ?? []).flatMap(({ personId, name, figures: theirs }) =>
+    theirs.map((figure) => ({ key: `${figure.measure}:${personId}`, figure, title: `${figure.label}, ${name}` })),
+  ),
+]);
 const open = computed({ get: () => props.decisionId !== null, set: (stays) => stays || emit('close') });
 watch(
   () => props.decisionId,
@@ -46,14 +53,15 @@ watch(
               : `Worked again just now: ${kept.differences.length === 1 ? 'one figure comes' : `${kept.differences.length} figures come`} out otherwise.`
           }}
         </p>
-        <Fold v-for="figure in kept.figures" :key="figure.measure">
+        <Fold v-for="{ key, figure, title } in figures" :key="key">
           <template #title>
             <Mark :kind="VERDICT_MARK[figure.verdict]" />
-            <span class="flex-1-1">{{ figure.label }}</span>
+            <span class="flex-1-1">{{ title }}</span>
             <b class="figure">{{ showFigure(figure, pack.currency) }}</b>
             <span class="soft text-small limit">{{ showLimit(figure, pack.currency) }}</span>
           </template>
           <TermLines :terms="figure.terms" :currency="pack.currency" />
+          <WorkedWith :terms="figure.terms" :on="kept.today" />
         </Fold>
       </template>
       <p class="text-right"><v-btn @click="emit('close')">Close</v-btn></p>

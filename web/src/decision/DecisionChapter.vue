@@ -41,7 +41,7 @@ const { showDate, showTime } = useShown();
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 /** The parts of a loan that is split. */
-const parts = computed(() => (props.file.parts.length > 0 ? (costsOf(props.file, editing.view.value?.today ?? props.file.receivedOn)?.parts ?? []) : []));
+const parts = computed(() => (props.file.parts.length > 0 ? (costsOf(props.file, editing.today.value)?.parts ?? []) : []));
 const desk = useDesk();
 const declining = ref(false);
 const reasons = ref<string[]>([]);
@@ -418,7 +418,7 @@ const stillToSettle = (personId: string): string => {
     </div>
     <section v-if="judged.length > 0 && !isEnded(file.stage)" class="sheet part px-4 py-3 mt-3">
       <Fold title="How far until a limit breaks">
-        <SensitivityTable :file="file" :today="editing.view.value?.today ?? file.receivedOn" />
+        <SensitivityTable :file="file" :today="editing.today.value" />
       </Fold>
     </section>
     <CalculationSheet :reference="file.reference" :decision-id="shownCalculation" :pack="file.pack" @close="shownCalculation = null" />

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { askedOf, evidencedAmount, fieldOf, kindOfIncome, moneyIn, personName, statedFigure, type FileState, type Path } from '@cavren/core';
 import { computed } from 'vue';
-import { nameIn, useShown } from '../file/index';
+import { nameIn, useEditing, useShown } from '../file/index';
 import { Mark } from '../look/index';
 import { saidValue, useSay } from '../words/index';
 
 /** What people live on, owe and declare, as who decides reads it first: stated, evidenced, and what of it counts. */
 const props = defineProps<{ file: FileState; path: Path }>();
 const say = useSay();
+const editing = useEditing();
 const { showDate } = useShown();
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const nameOf = (id: string): string => nameIn(props.file, id);
@@ -18,7 +19,7 @@ const words = (entity: 'debt' | 'work', field: string, value: unknown): string =
 const incomes = computed(() =>
   props.path.figures.incomes.map(({ income, counted, leftOut }) => {
     const evidence = evidencedAmount(props.file, income.id);
-    const stated = statedFigure(income);
+    const stated = statedFigure(props.file, income, editing.today.value);
     return {
       id: income.id,
       who: nameOf(income.personId),

@@ -1,6 +1,7 @@
 import { fileOf, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
 import {
   applyChanges,
+  dayAt,
   isIsoDate,
   moveBoundary,
   subjectOf,
@@ -86,6 +87,8 @@ export function openEditing(reference: string) {
     if (!view.value || !inForce.value) return null;
     return applyChanges(fileOf(view.value, inForce.value), [...queue.value, ...typing.values()], new Date().toISOString());
   });
+  /** The day on which the file is seen, by the place's clock. */
+  const today = computed<IsoDate>(() => view.value?.today ?? dayAt(new Date().toISOString(), 'UTC'));
   const path = livePath(
     file,
     () => view.value?.today ?? null,
@@ -301,6 +304,7 @@ export function openEditing(reference: string) {
     url,
     view,
     file,
+    today,
     path,
     loadError,
     problems,

@@ -40,7 +40,7 @@ const vehicles: Column[] = [
   { field: 'year', label: 'Year', width: '15%' },
   { field: 'plate', label: 'Plate', width: '20%' },
 ];
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
 /** New addresses are first of whoever of the applying people has none. */

@@ -17,6 +17,7 @@ import { Fold, Mark } from '../look/index';
 import { WorkHistory } from '../work/index';
 import IncomeFields from './IncomeFields.vue';
 import QuestionBox from './QuestionBox.vue';
+import SettlementRows from './SettlementRows.vue';
 import { useSay } from '../words/index';
 
 const say = useSay();
@@ -40,7 +41,10 @@ const factsOf = (row: { id: string }) => [of(row), evidence(row)?.page, evidence
 const incomeOf = (row: { id: string }): Income => row as Income;
 const evidence = (row: { id: string }) => evidencedAmount(props.file, row.id);
 const differences = computed(() =>
-  evidenceDifferences(props.file).map((one) => ({ ...one, why: props.path.entries.find(({ key }) => key === `evidence:${one.income.id}`)?.why ?? '' })),
+  evidenceDifferences(props.file, editing.today.value).map((one) => ({
+    ...one,
+    why: props.path.entries.find(({ key }) => key === `evidence:${one.income.id}`)?.why ?? '',
+  })),
 );
 const differencesOf = (row: { id: string }) => differences.value.filter(({ income }) => income.id === row.id);
 /** The stated figure becomes what the paper shows; that it was another one stays to be seen by who decides. */
@@ -50,6 +54,7 @@ function takeOver({ income, evidenced, subject }: EvidenceDifference): void {
     { op: 'add', entity: 'explanation', id: nanoid(), values: { subject, text: 'What the paper shows was taken over' } },
   ]);
 }
+const catchShares = computed(() => props.file.incomes.filter(({ kind }) => kind === 'catchShare'));
 /** Questions about a person's jobs rather than about one source. */
 const jobQuestions = computed(() => props.path.figures.questions.filter(({ code }) => code === 'gap'));
 const net = computed(() => props.file.product.income.basis === 'net');
@@ -144,6 +149,7 @@ function arithmetic(row: { id: string }): string {
       </template>
     </Rows>
   </section>
+  <SettlementRows v-if="catchShares.length > 0" :incomes="catchShares" :file="file" :locked="locked" />
   <section v-if="path.figures.incomeTerms.length > 0" class="sum mt-4">
     <p class="total sum-line">
       <span>{{ net ? 'Income after tax that counts' : 'Income that counts' }}</span>

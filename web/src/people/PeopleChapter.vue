@@ -37,7 +37,7 @@ const scanning = ref(false);
 const reasons = ref<Record<string, string>>({});
 const person = computed<FilePerson | undefined>(() => props.file.people.find(({ id }) => id === chosen.value) ?? props.file.people[0]);
 const free = computed(() => !props.locked && desk.may('details.write'));
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 const withGaps = computed(
   () => new Set(props.path.now.filter(({ place, personId }) => place.chapter === 'people' && personId !== null).map(({ personId }) => personId ?? '')),
 );

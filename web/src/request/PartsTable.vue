@@ -94,7 +94,11 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
             :locked="locked"
             hint="4 5 6 is April to June"
           />
-          <template v-if="!has(row.id, 'revolving')">
+          <template v-if="has(row.id, 'revolving')">
+            <Field :id="row.id" entity="part" field="lineLimit" :locked="locked" />
+            <Field :id="row.id" entity="part" field="lineEndsOn" :locked="locked" />
+          </template>
+          <template v-else>
             <Field :id="row.id" entity="part" field="holidayFrom" label="Left out from no." :locked="locked" />
             <Field :id="row.id" entity="part" field="holidayPeriods" label="how many" :locked="locked" />
           </template>

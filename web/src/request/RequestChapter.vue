@@ -15,7 +15,7 @@ const say = useSay();
 
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 const rules = computed(() => props.file.product.costs);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const bounds = computed(() => props.file.product.bounds);

@@ -15,7 +15,7 @@ const scan = ref<Scan | null>(null);
 const problem = ref('');
 const taken = ref<string[]>([]);
 const home = computed(() => props.file.homes.find(({ personId, until }) => personId === props.person.id && until === null) ?? null);
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 
 interface Line {
   key: string;

@@ -34,7 +34,7 @@ const inView = computed(() => (width.value >= 1200 ? 8 : width.value >= 1040 ? 6
 const more = ref(false);
 const shownFigures = computed(() => (more.value ? props.figures.figures : props.figures.figures.slice(0, inView.value)));
 const hidden = computed(() => props.figures.figures.length - inView.value);
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 const locked = computed(() => isLocked(props.file));
 const lends = computed(() => props.file.product.costs !== null);
 const outside = computed(() => props.figures.figures.some(({ verdict }) => verdict === 'outside'));

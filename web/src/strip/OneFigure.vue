@@ -2,7 +2,7 @@
 import type { Figure, FileState } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { AskText, Mark } from '../look/index';
-import { TermLines, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
+import { TermLines, VERDICT_MARK, WorkedWith, showFigure, showLimit } from '../affordability/index';
 import { useDesk } from '../session/index';
 import { useEditing } from '../file/index';
 import { useSay } from '../words/index';
@@ -57,6 +57,7 @@ async function askException(): Promise<void> {
       <span>{{ figure.label }}</span>
       <span>= {{ showFigure(figure, currency) }}</span>
     </p>
+    <WorkedWith :terms="figure.terms" :on="editing.today.value" />
     <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
       <Mark :kind="VERDICT_MARK[figure.verdict]" />
       {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ say(figure.limit.rule) }}

@@ -20,7 +20,7 @@ const columns = computed<Column[]>(() => [
   { field: 'since', label: 'Since', width: '12%' },
   { field: 'until', label: 'Until', width: '12%' },
 ]);
-const today = computed(() => editing.view.value?.today ?? props.file.receivedOn);
+const { today } = editing;
 const labelOf = (id: string): string => {
   const row = props.file.works.find((work) => work.id === id);
   const kind = row?.kind && row.kind in WORK_KIND_LABEL ? WORK_KIND_LABEL[row.kind] : 'Work';

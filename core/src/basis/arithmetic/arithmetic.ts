@@ -21,6 +21,8 @@ export interface Term {
   unit: FigureUnit;
   /** How the value came about, in words. */
   note?: Words;
+  /** The published or agreed table that the value is read from, with its date or source. */
+  table?: Words;
   place?: { chapter: string; anchor: string };
   /** Whose it is, where it is one person's. */
   personId?: string;
@@ -66,6 +68,19 @@ export function astray(term: Pick<Term, 'label' | 'value' | 'unit' | 'terms'>): 
   const found = terms.flatMap((part) => astray(part).map((path) => `${nameOf(label)} › ${path}`));
   const result = roundTo(unit, worked(terms));
   return result === value ? found : [...found, `${nameOf(label)}: ${result} ≠ ${value}`];
+}
+
+/** The tables that lines rest on, all the way down, each once in the order in which it is met. */
+export function tablesIn(terms: readonly Term[]): Words[] {
+  const found = new Map<string, Words>();
+  const look = (lines: readonly Term[]): void => {
+    for (const { table, terms: inner } of lines) {
+      if (table !== undefined) found.set(JSON.stringify(table), table);
+      if (inner) look(inner);
+    }
+  };
+  look(terms);
+  return [...found.values()];
 }
 
 /** Plus and minus lines added up. */

@@ -45,6 +45,9 @@ export const PART = describeDetail({
     every: choice('Paid', PAYMENT_PERIOD_LABEL),
     advanceOn: date('Paid out on'),
     firstPaymentOn: date('First payment'),
+    /** Of a revolving part: the most that may be drawn, and the day on which the line ends; its amount is what is drawn at first. */
+    lineLimit: money('Limit'),
+    lineEndsOn: date('Line ends on'),
     interestOnlyMonths: whole('Interest alone', { form: 'Give the months as a whole number', least: 1, most: 600 }, { unit: 'months' }),
     balloon: money('Final balloon'),
     /** The first payment that is left out, and how many are. */

@@ -1,6 +1,8 @@
 export {
+  asCarried,
   dueDate,
   firstRevolvingPayment,
+  leftAtEnd,
   onePeriodAfter,
   partProblem,
   partSchedule,

@@ -4,7 +4,7 @@ import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
 import { addDays, addMonths, isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
-import { partProblem, partSchedule, PAYMENT_PERIODS, PAYMENT_PERIOD_NAMES, periodsIn, type PartTerms } from './index';
+import { asCarried, leftAtEnd, partProblem, partSchedule, PAYMENT_PERIODS, PAYMENT_PERIOD_NAMES, periodsIn, type PartTerms } from './index';
 import { type DayCount } from '../daycount/index';
 import { partTerms } from '../../../test/sample';
 
@@ -87,6 +87,31 @@ describe('a part and its schedule', () => {
     expect(Math.min(...made.rows.slice(0, -1).map(({ payment }) => payment))).toBe(2_500);
     expect(made.rows.at(-1)?.balance).toBe(0);
     expect(() => partSchedule(partTerms({ kind: 'revolving', annualRate: 0.9, revolving: { share: 0, least: minor(100) } }))).toThrow(/never paid off/);
+  });
+  it('a line that ends pays all that is owed then, and what is beyond the usual payment is left to the end', () => {
+    const terms = partTerms({
+      kind: 'revolving',
+      principal: minor(100_000),
+      annualRate: 0.12,
+      advanceOn: isoDate('2026-03-02'),
+      firstPaymentOn: isoDate('2026-04-02'),
+      revolving: { share: 0.05, least: minor(2_500), limit: minor(300_000), endsOn: isoDate('2026-06-01') },
+    });
+    const made = partSchedule(terms);
+    // By hand: 1,000.00 → 959.50 → 920.64 (9.60 interest, 48.46 paid); the third falls on 2 June: 9.21 interest, all of 929.85.
+    expect(made.rows.map(({ payment }) => payment)).toEqual([5_050, 4_846, 92_985]);
+    expect(leftAtEnd(terms)).toBe(92_985 - 4_649);
+    expect(leftAtEnd({ ...terms, revolving: { share: 0.05, least: minor(2_500) } })).toBe(0);
+    expect(partProblem({ ...terms, revolving: { share: 0.05, least: minor(2_500), limit: minor(99_999) } })).toMatch(/More is drawn than the limit/);
+    expect(partProblem({ ...terms, revolving: { share: 0.05, least: minor(2_500), endsOn: START } })).toMatch(/on or after its first payment/);
+  });
+  it('what has to be carried of a line is the payment on its limit where the product says so', () => {
+    const terms = partTerms({ kind: 'revolving', principal: minor(100_000), annualRate: 0.12 });
+    const line = { share: 0.05, least: minor(2_500), limit: minor(300_000) };
+    expect(asCarried({ ...terms, revolving: { ...line, counts: 'limit' } }).principal).toBe(300_000);
+    expect(asCarried({ ...terms, revolving: { ...line, counts: 'drawn' } }).principal).toBe(100_000);
+    expect(asCarried({ ...terms, revolving: line }).principal).toBe(100_000);
+    expect(asCarried({ ...terms, revolving: { share: 0.05, least: minor(2_500), counts: 'limit' } }).principal).toBe(100_000);
   });
   it('days count as the convention says: 20,000.00 at 6 % for 31 days', () => {
     const first = (dayCount: DayCount) =>

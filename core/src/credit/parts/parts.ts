@@ -30,8 +30,21 @@ export interface PartTerms {
   balloon: Minor;
   /** Periods in which nothing is paid and interest is added to the balance; `from` counts from 1. */
   holiday: { from: number; periods: number } | null;
+  /** A line that may be drawn again. */
+  revolving: RevolvingTerms | null;
+}
+
+/** How a line that may be drawn again is paid. */
+export interface RevolvingTerms {
   /** Each payment is this share of what is owed, and at least so much. */
-  revolving: { share: number; least: Minor } | null;
+  share: number;
+  least: Minor;
+  /** The most that may be drawn, where that is agreed; the principal is what is drawn at first. */
+  limit?: Minor;
+  /** The day on which the line ends: the first payment on or after it pays all that is owed then. */
+  endsOn?: IsoDate;
+  /** Whether the payment of the whole limit is what an applicant must be able to carry, or of what is drawn. */
+  counts?: 'limit' | 'drawn';
 }
 
 /** What a rate that follows an index rests on. */
@@ -67,7 +80,7 @@ export function partProblem(terms: PartTerms): Words | null {
   if (principal <= 0) return say('parts.amountMustAboveZero');
   if (!(annualRate >= 0 && annualRate <= 10)) return say('parts.yearlyRateMustLieBetween');
   if (firstPaymentOn <= advanceOn) return say('parts.firstPaymentMustFallAfter');
-  if (kind === 'revolving') return revolving && (revolving.share > 0 || revolving.least > 0) ? null : say('parts.revolvingPartPaidShareBalance');
+  if (kind === 'revolving') return revolving ? revolvingProblem(terms, revolving) : say('parts.revolvingPartPaidShareBalance');
   if (!Number.isInteger(periods) || periods < 1 || periods > MAX_PERIODS) return say('parts.termTooShortOrToo');
   if (balloon < 0 || balloon >= principal) return say('parts.finalBalloonMustLessThan');
   if (interestOnly >= periods) return say('parts.interestAloneCantPaidEnd');
@@ -75,6 +88,12 @@ export function partProblem(terms: PartTerms): Words | null {
   if (season && season.length === 0) return say('parts.atLeastOneMonthYear');
   if (holiday && holiday.from + holiday.periods > periods) return say('parts.paymentHolidayMustEndBefore');
   return season && !isPaidInSeason(terms) ? say('parts.noPaymentFallsWithinTerm') : null;
+}
+
+function revolvingProblem({ principal, firstPaymentOn }: PartTerms, { share, least, limit, endsOn }: RevolvingTerms): Words | null {
+  if (share <= 0 && least <= 0) return say('parts.revolvingPartPaidShareBalance');
+  if (limit !== undefined && limit < principal) return say('parts.drawnIsOverLimit');
+  return endsOn !== undefined && endsOn < firstPaymentOn ? say('parts.lineEndsBeforeFirstPayment') : null;
 }
 
 /** Whether any payment falls into the season; a year of payments shows it. */
@@ -137,6 +156,21 @@ export interface Period {
   paid: boolean;
   onlyInterest: boolean;
 }
+
+/** What is left of a line for its last payment, beyond what that would usually be; nothing where it is paid off by then or has no end. */
+export function leftAtEnd(terms: PartTerms): Minor {
+  if (terms.kind !== 'revolving' || terms.revolving?.endsOn === undefined) return minor(0);
+  const last = partSchedule(terms).rows.at(-1);
+  if (!last) return minor(0);
+  const usual = Math.min(last.payment, Math.max(scaled(last.payment, terms.revolving.share), terms.revolving.least));
+  return minor(last.payment - usual);
+}
+
+/** The same line as though all of its limit were drawn, where that is what has to be carried. */
+export const asCarried = (terms: PartTerms): PartTerms => {
+  const { limit, counts } = terms.revolving ?? {};
+  return counts === 'limit' && limit !== undefined ? { ...terms, principal: limit } : terms;
+};
 
 /** The periods of a part, from the advance to its last payment; of a revolving part as many as are asked for. */
 export function periodsOf(terms: PartTerms, count = terms.periods): Period[] {
@@ -259,7 +293,7 @@ export function firstRevolvingPayment(terms: PartTerms): Minor {
 
 function revolvingSchedule(terms: PartTerms): PartSchedule {
   const { revolving, principal, advanceOn, annualRate } = terms;
-  const { share, least } = revolving ?? { share: 0, least: minor(0) };
+  const { share, least, endsOn } = revolving ?? { share: 0, least: minor(0) };
   const rate = scaledRate(annualRate);
   const rows: ScheduleRow[] = [];
   let balance: number = principal;
@@ -269,7 +303,7 @@ function revolvingSchedule(terms: PartTerms): PartSchedule {
     const dueOn = dueDate(terms, number);
     const interest = interestOn(balance, rate, periodPart(terms, number, before, dueOn));
     const owed = balance + interest;
-    const due = Math.min(owed, Math.max(scaled(owed, share), least));
+    const due = endsOn !== undefined && dueOn >= endsOn ? owed : Math.min(owed, Math.max(scaled(owed, share), least));
     if (due <= interest || number > MAX_PAYMENTS) throw new RangeError('With these payments it is never paid off');
     balance = owed - due;
     totalPayable += due;

@@ -12,6 +12,7 @@ export type AffordabilityInput = Pick<
   | 'homes'
   | 'works'
   | 'incomes'
+  | 'settlements'
   | 'livingCosts'
   | 'debts'
   | 'assets'

@@ -12,6 +12,7 @@ const NOT_KEYED = [
   'affordability.forEachSquareFoot',
   'costs.eachPayment',
   'costs.eachPaymentFromNumberOn',
+  'costs.paymentOnLimit',
   'fees.fixed',
   'living.benchmarkFor',
   'tax.partThisBand',

@@ -1,4 +1,5 @@
 import { affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
+import { guarantorSheets, type GuarantorSheet } from '../guarantors/index';
 import { CALCULATION_VERSION } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
@@ -12,18 +13,56 @@ export interface Calculation {
   today: IsoDate;
   input: AffordabilityInput;
   figures: Figure[];
+  /** What each guarantor was measured by; absent in decisions from before they had sheets of their own. */
+  guarantors?: GuarantorSheet[];
 }
 
 /** The parts of a file that affordability reads. */
 export function calculationInput(file: FileState): AffordabilityInput {
-  const { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers, parts, securities, payrolls, accounts } = file;
-  return { product, pack, request, people, relations, homes, works, incomes, livingCosts, debts, assets, papers, parts, securities, payrolls, accounts };
+  const {
+    product,
+    pack,
+    request,
+    people,
+    relations,
+    homes,
+    works,
+    incomes,
+    settlements,
+    livingCosts,
+    debts,
+    assets,
+    papers,
+    parts,
+    securities,
+    payrolls,
+    accounts,
+  } = file;
+  return {
+    product,
+    pack,
+    request,
+    people,
+    relations,
+    homes,
+    works,
+    incomes,
+    settlements,
+    livingCosts,
+    debts,
+    assets,
+    papers,
+    parts,
+    securities,
+    payrolls,
+    accounts,
+  };
 }
 
 /** A whole calculation, as it is kept with a decision. */
 export function calculate(file: FileState, today: IsoDate): Calculation {
   const input = calculationInput(file);
-  return { version: CALCULATION_VERSION, today, input, figures: affordability(input, today).figures };
+  return { version: CALCULATION_VERSION, today, input, figures: affordability(input, today).figures, guarantors: guarantorSheets(input, today) };
 }
 
 /** Whether enough was kept to work a calculation again; decisions of the first release kept their figures only. */
@@ -36,13 +75,22 @@ export interface Recalculation {
 }
 
 /** Works a kept calculation again from what it read, with the rules and the arithmetic that it was made by. */
-export function recalculate({ version, input, today, figures: then }: Calculation): Recalculation {
-  const { figures } = affordability({ ...inputAsNow(input), worksAs: version }, today);
-  const differences = then
-    .map(({ measure, value }) => ({ measure, then: value, now: figures.find((figure) => figure.measure === measure)?.value ?? null }))
-    .filter((pair) => pair.then !== pair.now);
+export function recalculate({ version, input, today, figures: then, guarantors: sheetsThen = [] }: Calculation): Recalculation {
+  const asThen = { ...inputAsNow(input), worksAs: version };
+  const { figures } = affordability(asThen, today);
+  const sheets = sheetsThen.length > 0 ? guarantorSheets(asThen, today) : [];
+  const differences = [
+    ...apart(then, figures),
+    ...sheetsThen.flatMap(({ personId, figures: theirs }) => apart(theirs, sheets.find((sheet) => sheet.personId === personId)?.figures ?? [], `:${personId}`)),
+  ];
   return { differences, figures };
 }
+
+/** Figures that don't come out as they did. @param of who they are of, where they aren't the file's own. */
+const apart = (then: readonly Figure[], now: readonly Figure[], of = ''): Recalculation['differences'] =>
+  then
+    .map(({ measure, value }) => ({ measure: `${measure}${of}`, then: value, now: now.find((figure) => figure.measure === measure)?.value ?? null }))
+    .filter((pair) => pair.then !== pair.now);
 
 /** What a calculation of version 1 read, with what is read since: no parts, and the one fee that there was. */
 function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
@@ -52,6 +100,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     securities: [],
     payrolls: [],
     accounts: [],
+    settlements: [],
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
@@ -59,7 +108,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
   };
 }
 
-type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts'> & {
+type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements'> & {
   product: OldProduct;
   pack: Partial<AffordabilityInput['pack']>;
 };

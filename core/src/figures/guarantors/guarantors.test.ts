@@ -1,6 +1,7 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
 import { guarantorSheets } from './index';
+import { calculate, recalculate } from '../calculation/index';
 import { astray } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
 import type { FileState } from '../../file/state/index';
@@ -41,6 +42,19 @@ describe('a guarantor’s sheet', () => {
     expect(value('dtiAfter')).toBe(Number(((600 + 150 + 386.66) / 2500).toFixed(6)));
     expect(value('moneyLeft')).toBe(units(2500 - 600 - 150 - 386.66));
     for (const figure of sheet?.figures ?? []) expect(astray({ ...figure, value: figure.value ?? NaN })).toEqual([]);
+  });
+  it('is kept with a decision, and one that comes out otherwise is found', () => {
+    const kept = calculate(file(), TODAY);
+    expect(kept.guarantors?.map(({ personId }) => personId)).toEqual(['surety']);
+    expect(recalculate(kept).differences).toEqual([]);
+    const [sheet] = kept.guarantors ?? [];
+    const [first, ...rest] = sheet?.figures ?? [];
+    if (!sheet || !first) throw new Error('there is no sheet');
+    const turned = { ...kept, guarantors: [{ ...sheet, figures: [{ ...first, value: 1 }, ...rest] }] };
+    expect(recalculate(turned).differences).toEqual([{ measure: `${first.measure}:surety`, then: 1, now: first.value }]);
+    // A decision from before guarantors had sheets says nothing of them.
+    const { guarantors: _, ...before } = kept;
+    expect(recalculate(before).differences).toEqual([]);
   });
   it('has the living costs of the household where they live in it', () => {
     const together = file({ people: [person(), { ...surety, livesWith: 'person-a' }], homes: [aHome({ monthlyCost: units(400) })] });

@@ -30,9 +30,13 @@ function lessIncome(file: AffordabilityInput, by: number): AffordabilityInput {
     ...income,
     [figureFieldOf(income)]: times(income[figureFieldOf(income)], left),
     profitBefore: times(income.profitBefore, left),
+    profitThird: times(income.profitThird, left),
+    profitFourth: times(income.profitFourth, left),
+    raisedTo: times(income.raisedTo, left),
     netAmount: times(income.netAmount, left),
   }));
-  return { ...file, papers, incomes };
+  const settlements = file.settlements.map((sheet) => ({ ...sheet, lay: sheet.lay === null ? null : sheet.lay * left }));
+  return { ...file, papers, incomes, settlements };
 }
 
 /** Every offer dearer by so much. */

@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { affordability } from '../affordability/index';
 import { columnName, workbookOf, type Cell, type Sheet } from './index';
 import { costsOf } from '../../lending/costs/index';
+import { addMonths } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
 import { type FileState } from '../../file/state/index';
 import { type Measure } from '../../file/product/index';
@@ -68,6 +69,7 @@ describe('the workbook', () => {
     ['seasonal', {}],
     ['balloon', { balloon: minor(300_000) }],
     ['revolving', {}],
+    ['revolving', { lineLimit: minor(2_000_000), lineEndsOn: addMonths(TODAY, 14) }],
     ['level', { holidayFrom: 5, holidayPeriods: 3 }],
     ['level', { every: 'quarter' }],
   ])('worked out elsewhere gives the same cents: %s %j', (kind, values) => {

@@ -5,7 +5,7 @@ import { advancesOf, costsOf, partInWords, type CostedPart, rateScaleOf, type Co
 import type { IsoDate } from '../../basis/dates/index';
 import { feesPaid } from '../../lending/fees/index';
 import type { FileState } from '../../file/state/index';
-import { PAYMENT_PERIODS, periodsOf } from '../../credit/parts/index';
+import { asCarried, PAYMENT_PERIODS, periodsOf } from '../../credit/parts/index';
 import { cellAt, onSheet, text, type Cell, type CellFormat, type Sheet } from './sheet';
 
 /** Money in a workbook is in whole units of the currency, so every rounding is to cents. */
@@ -192,7 +192,9 @@ class Book {
       const owed = `${before}+${here(COLUMN.interest)}`;
       const payment =
         terms.kind === 'revolving'
-          ? `MIN(${owed},MAX(ROUND((${owed})*${terms.revolving?.share ?? 0},2),${inUnits(terms.revolving?.least ?? 0, this.decimals)}))`
+          ? terms.revolving?.endsOn !== undefined && dueOn >= terms.revolving.endsOn
+            ? owed
+            : `MIN(${owed},MAX(ROUND((${owed})*${terms.revolving?.share ?? 0},2),${inUnits(terms.revolving?.least ?? 0, this.decimals)}))`
           : index === schedule.rows.length - 1
             ? owed
             : `IF(${here(COLUMN.paid)}=0,0,IF(${here(COLUMN.onlyInterest)}=1,${here(COLUMN.interest)},MIN(${promoted ? firstCell : nextCell},${owed})))`;
@@ -225,9 +227,13 @@ class Book {
     const level = (from: number, balance: string, growth: number, laterColumn: number): string =>
       `ROUND((${balance}*${cellAt(from, growth)}*${cellAt(from, laterColumn)}-${balloon})/SUMPRODUCT(${own(COLUMN.paid, from)},1-${own(COLUMN.onlyInterest, from)},${own(laterColumn, from)}),2)`;
     if (terms.kind === 'revolving') {
-      set(made.first, cellAt(first, COLUMN.payment));
-      set(made.next, cellAt(first, COLUMN.payment));
-      const owedStressed = `${principal}*(1+${stressed}*${cellAt(first, COLUMN.part)})`;
+      const carried = asCarried(terms);
+      const drawn = carried === terms ? principal : inUnits(carried.principal, this.decimals);
+      const onLimit = `ROUND(${drawn}*(1+${rate}*${cellAt(first, COLUMN.part)}),2)`;
+      const carriedPayment = `MIN(${onLimit},MAX(ROUND(${onLimit}*${terms.revolving?.share ?? 0},2),${inUnits(terms.revolving?.least ?? 0, this.decimals)}))`;
+      set(made.first, carried === terms ? cellAt(first, COLUMN.payment) : carriedPayment);
+      set(made.next, carried === terms ? cellAt(first, COLUMN.payment) : carriedPayment);
+      const owedStressed = `${drawn}*(1+${stressed}*${cellAt(first, COLUMN.part)})`;
       set(
         made.stressedNext,
         `MIN(ROUND(${owedStressed},2),MAX(ROUND(ROUND(${owedStressed},2)*${terms.revolving?.share ?? 0},2),${inUnits(terms.revolving?.least ?? 0, this.decimals)}))`,

@@ -6,7 +6,7 @@ import { REQUEST } from '../../lending/request/fields';
 import { SECURITY } from '../../lending/securities/fields';
 import { SOURCE, USE } from '../../lending/uses/fields';
 import { DEBT, LIVING_COST } from '../../means/commitments/fields';
-import { EXPLANATION, INCOME } from '../../means/income/fields';
+import { EXPLANATION, INCOME, SETTLEMENT } from '../../means/income/fields';
 import { WORK } from '../../means/work/fields';
 import { ASSET } from '../../means/worth/fields';
 import { ANSWER } from '../../people/declarations/fields';
@@ -21,6 +21,7 @@ export const DETAILS = {
   home: HOME,
   work: WORK,
   income: INCOME,
+  settlement: SETTLEMENT,
   livingCost: LIVING_COST,
   debt: DEBT,
   asset: ASSET,

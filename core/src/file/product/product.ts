@@ -195,8 +195,8 @@ export interface PartOffer {
   season?: number[];
   /** `balloon`: the share of the part that may be left to the end. */
   balloonMost?: number;
-  /** `revolving`: what each payment is. */
-  revolving?: { share: number; least: Minor };
+  /** `revolving`: what each payment is, and whether the payment on the limit has to be carried or that on what is drawn. */
+  revolving?: { share: number; least: Minor; counts?: 'limit' | 'drawn' };
 }
 
 /** A fee by bracket of the amount. */

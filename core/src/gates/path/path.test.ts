@@ -131,7 +131,7 @@ describe('Path', () => {
       checks: [checked(), checked([], 'watchlist')],
       papers: [...allPapers.slice(0, 1), paper('income:income-a', 'accepted', 190_000), ...allPapers.slice(2)],
     });
-    const [difference] = evidenceDifferences(file);
+    const [difference] = evidenceDifferences(file, TODAY);
     expect(difference).toMatchObject({ stated: 200_000, evidenced: 190_000, subject: 'evidence:income-a:200000/190000' });
     const said = { id: 'said', createdAt: '', subject: difference?.subject ?? '', text: 'An unpaid week' };
     const kept = { ...file, explanations: [said] };

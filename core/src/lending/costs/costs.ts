@@ -19,6 +19,7 @@ import { type FileState } from '../../file/state/index';
 import { firstPeriod, levelPayment, MAX_PAYMENTS, type Schedule, type ScheduleRow } from '../../credit/loan/index';
 import { minor, proportion, scaled, type Minor } from '../../basis/money/index';
 import {
+  asCarried,
   firstRevolvingPayment,
   onePeriodAfter,
   partProblem,
@@ -111,7 +112,14 @@ export function partTermsOf(file: CostsInput, part: LoanPart, today: IsoDate, mo
     season: offer.kind === 'seasonal' ? (seasonMonths(part.season) ?? offer.season ?? null) : null,
     balloon: offer.kind === 'balloon' ? (part.balloon ?? minor(0)) : minor(0),
     holiday: part.holidayFrom !== null && part.holidayPeriods !== null ? { from: part.holidayFrom, periods: part.holidayPeriods } : null,
-    revolving: offer.revolving && revolving ? offer.revolving : null,
+    revolving:
+      offer.revolving && revolving
+        ? {
+            ...offer.revolving,
+            ...(part.lineLimit == null ? {} : { limit: minor(part.lineLimit + more) }),
+            ...(part.lineEndsOn == null ? {} : { endsOn: part.lineEndsOn }),
+          }
+        : null,
   };
 }
 
@@ -130,7 +138,8 @@ function stepsOf(terms: PartTerms): PaymentStep[] {
 const paymentsInYear = ({ every, season }: PartTerms): number => (season && every === 'month' ? season.length : PAYMENT_PERIODS[every].perYear);
 
 /** The steps of a part at another rate than it was worked at: a line whose payments don't pay it off there has at least its interest to pay. */
-const stepsAtRate = (terms: PartTerms): PaymentStep[] => (terms.kind === 'revolving' ? [{ from: 1, payment: firstRevolvingPayment(terms) }] : stepsOf(terms));
+const stepsAtRate = (terms: PartTerms): PaymentStep[] =>
+  terms.kind === 'revolving' ? [{ from: 1, payment: firstRevolvingPayment(asCarried(terms)) }] : stepsOf(terms);
 
 /** What a part takes a month: its highest regular payment, times the payments of a year, over twelve. */
 const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsAtRate(terms)): Minor =>
@@ -140,7 +149,17 @@ const monthlyOf = (terms: PartTerms, steps: readonly PaymentStep[] = stepsAtRate
 export function partInWords(terms: PartTerms): Words {
   const { kind, annualRate, periods, every, interestOnly, promotion, holiday, follows } = terms;
   const often = PAYMENT_PERIOD_LABEL[every];
-  if (kind === 'revolving') return say('costs.yearWhatOwed', { annualRate: { percent: annualRate }, often, share: { percent: terms.revolving?.share ?? 0 } });
+  if (kind === 'revolving') {
+    const { share = 0, least = minor(0), limit, endsOn } = terms.revolving ?? {};
+    return say('costs.yearWhatOwed', {
+      annualRate: { percent: annualRate },
+      often,
+      share: { percent: share },
+      least: { money: least },
+      limit: limit === undefined ? 'none' : { money: limit },
+      endsOn: endsOn === undefined ? 'none' : { day: endsOn },
+    });
+  }
   const said = [
     say('costs.yearOverPayments', { rate: { percent: annualRate }, every, periods, often }),
     ...(interestOnly > 0 ? [say('costs.interestAloneForPayments', { interestOnly })] : []),
@@ -225,6 +244,7 @@ function costedPart(id: string | null, offer: PartOffer, terms: PartTerms): Cost
   let steps: PaymentStep[];
   try {
     steps = stepsOf(terms);
+    if (asCarried(terms) !== terms) steps = stepsAtRate(terms);
   } catch (error) {
     if (error instanceof RangeError) return null;
     throw error;
@@ -233,7 +253,12 @@ function costedPart(id: string | null, offer: PartOffer, terms: PartTerms): Cost
   const monthly = monthlyOf(terms, steps);
   const inYear = paymentsInYear(terms);
   const payment: Term = {
-    label: highest.from > 1 ? say('costs.eachPaymentFromNumberOn', { highestFrom: highest.from }) : say('costs.eachPayment'),
+    label:
+      asCarried(terms) !== terms
+        ? say('costs.paymentOnLimit', { limit: { money: asCarried(terms).principal } })
+        : highest.from > 1
+          ? say('costs.eachPaymentFromNumberOn', { highestFrom: highest.from })
+          : say('costs.eachPayment'),
     sign: '+',
     value: highest.payment,
     unit: 'money',
@@ -252,8 +277,11 @@ function costedPart(id: string | null, offer: PartOffer, terms: PartTerms): Cost
       value: monthly,
       unit: 'money',
       note: partInWords(terms),
+      ...(terms.follows
+        ? { table: say('costs.indexOfDay', { index: terms.follows.label, of: { day: terms.follows.of }, value: { percent: terms.follows.index } }) }
+        : {}),
       place: { chapter: 'request', anchor: id === null ? 'amount' : `${id}.amount` },
-      ...(inYear === 12
+      ...(inYear === 12 && asCarried(terms) === terms
         ? {}
         : {
             terms: [
@@ -296,7 +324,7 @@ export function partProblemOf(file: CostsInput, part: LoanPart, today: IsoDate):
     partSchedule(terms);
     return null;
   } catch (error) {
-    if (error instanceof RangeError) return error.message;
+    if (error instanceof RangeError) return say('parts.neverPaidOff');
     throw error;
   }
 }

@@ -1,4 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
+import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { personName, type FileState } from '../../file/state/index';
 import type { Income } from './fields';
@@ -15,7 +16,7 @@ export interface EvidenceDifference {
   what: Words;
 }
 
-type EvidenceInput = Pick<FileState, 'incomes' | 'papers' | 'people'>;
+type EvidenceInput = Pick<FileState, 'incomes' | 'settlements' | 'papers' | 'people'>;
 
 const wordsOf = (file: Pick<FileState, 'people'>, income: Income, stated: Minor, evidenced: Minor): Words => {
   const person = file.people.find(({ id }) => id === income.personId);
@@ -28,10 +29,10 @@ const wordsOf = (file: Pick<FileState, 'people'>, income: Income, stated: Minor,
 };
 
 /** Every income whose accepted paper shows another figure than was stated; what the paper shows counts meanwhile. Whole minor units. */
-export function evidenceDifferences(file: EvidenceInput): EvidenceDifference[] {
+export function evidenceDifferences(file: EvidenceInput, today: IsoDate): EvidenceDifference[] {
   return file.incomes.flatMap((income) => {
     const evidenced = evidencedAmount(file, income.id)?.amount ?? null;
-    const stated = statedFigure(income);
+    const stated = statedFigure(file, income, today);
     if (evidenced === null || stated === null || evidenced === stated) return [];
     return [{ income, stated, evidenced, subject: `evidence:${income.id}:${stated}/${evidenced}`, what: wordsOf(file, income, stated, evidenced) }];
   });

@@ -1,4 +1,20 @@
-import { always, choice, code, date, decimal, describeDetail, money, person, profit, share, text, whole, yesNo, type RowOf } from '../../basis/detail/index';
+import {
+  always,
+  choice,
+  code,
+  date,
+  decimal,
+  describeDetail,
+  listed,
+  money,
+  person,
+  profit,
+  share,
+  text,
+  whole,
+  yesNo,
+  type RowOf,
+} from '../../basis/detail/index';
 import { FREQUENCY_LABEL } from '../../basis/frequency/index';
 import { INCOME_KIND_LABEL } from './kinds/index';
 
@@ -51,17 +67,46 @@ export const INCOME = describeDetail({
     addBackLatest: money('Add back'),
     profitBefore: profit('Profit before', { by: 'applicant', ask: 'Profit of the year before' }),
     addBackBefore: money('Add back before'),
+    /** Up to four years of accounts, where somebody looks further back. */
+    profitThird: profit('Profit two years before', { by: 'applicant', ask: 'Profit two years before' }),
+    addBackThird: money('Add back two years before'),
+    profitFourth: profit('Profit three years before', { by: 'applicant', ask: 'Profit three years before' }),
+    addBackFourth: money('Add back three years before'),
     /** What an investment yields of what is in it. */
     capital: money('What is in it', { by: 'applicant', ask: 'How much is invested' }),
     yieldRate: share('Yield a year', { by: 'applicant', ask: 'What it yields a year' }),
     /** The payslip's figure since the start of the year, and the end of its period. */
     yearToDate: money('Year to date'),
     yearToDateAt: date('to the day'),
+    /** What is paid each time from a day on, where the pay was or will be raised; `amount` is what came before. */
+    raisedTo: money('Raised to'),
+    raisedOn: date('from the day'),
     /** What is paid out each time after tax, as the payslip shows. */
     netAmount: money('Paid out, net'),
   },
 });
 export type Income = RowOf<typeof INCOME>;
+
+/** A settlement sheet of a vessel: what a trip or a season brought, and the share of it that its crew member was paid. */
+export const SETTLEMENT = describeDetail({
+  word: 'settlement sheet',
+  chapter: 'income',
+  part: 'settlements',
+  table: 'settlement_sheet',
+  fields: {
+    /** The share of the catch that it belongs to. */
+    incomeId: listed('Share of the catch', 40),
+    season: text('Season or trip', 80),
+    since: date('From'),
+    until: date('Until'),
+    /** What the catch was sold for. */
+    landed: money('Landed for'),
+    /** What the vessel takes off before the crew’s lays are worked: fuel, ice, bait, food, landing dues. */
+    costs: money('Costs taken off'),
+    lay: share('Lay'),
+  },
+});
+export type Settlement = RowOf<typeof SETTLEMENT>;
 
 /** What was said to a question that a file's own figures raise. */
 export const EXPLANATION = describeDetail({

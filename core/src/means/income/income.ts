@@ -6,7 +6,9 @@ import type { FilePerson } from '../../people/people/fields';
 import type { Income } from './fields';
 import { kindOfIncome } from './kinds/index';
 import type { AskedField, IncomeMethod, Monthly } from './methods/method';
+import { yearsGiven } from './methods/accounts';
 import { rate } from './methods/rate';
+import { settled } from './settlements';
 import { incomeBar } from '../../people/household/index';
 import { countedShare } from '../../people/roles/index';
 import { MAX_AMOUNT, minor, proportion, scaled, type Minor } from '../../basis/money/index';
@@ -19,8 +21,30 @@ export const methodOf = (income: Income): IncomeMethod['code'] => methodFor(inco
 /** The field of a source that a paper of its payer shows. */
 export const figureFieldOf = (income: Income): IncomeMethod['figure'] => methodFor(income).figure;
 
-/** What was stated for a source in the figure that a paper shows. */
-export const statedFigure = (income: Income): Minor | null => income[figureFieldOf(income)];
+/** What a source's figure is worked from, before any paper. */
+type StatedInput = Pick<FileState, 'settlements'>;
+
+/** Whether the pay of a source has been raised by a day. */
+const isRaised = ({ raisedTo, raisedOn }: Income, today: IsoDate): boolean => raisedTo != null && raisedOn !== null && raisedOn <= today;
+
+/** A source with what its settlement sheets come to, where it has any. */
+export function withSheets(file: StatedInput, income: Income): { income: Income; total: Term | null } {
+  const sheets = settled(file, income);
+  return sheets ? { income: { ...income, amount: minor(sheets.total.value), monthsSeen: sheets.months }, total: sheets.total } : { income, total: null };
+}
+
+/** A source as it is stated on a day: with the pay that a raise brought, and what its settlement sheets come to. */
+function asStated(file: StatedInput, income: Income, today: IsoDate): { income: Income; total: Term | null } {
+  const sheets = withSheets(file, income);
+  if (sheets.total) return sheets;
+  return { income: methodOf(income) === 'rate' && isRaised(income, today) ? { ...income, amount: income.raisedTo } : income, total: null };
+}
+
+/** What was stated for a source in the figure that a paper shows, as it is on a day. */
+export function statedFigure(file: StatedInput, income: Income, today: IsoDate): Minor | null {
+  const stated = asStated(file, income, today).income;
+  return stated[figureFieldOf(stated)];
+}
 
 const GROSSED_UP = say('income.untaxedSoGrossedUp');
 
@@ -37,6 +61,7 @@ export function fieldsAsked(income: Income, basis: IncomePolicy['basis']): Asked
   const asked = [...method.asks(income)];
   if (method.code === 'rate' && kind?.varies) asked.push({ field: 'monthsSeen' });
   if (method.code === 'rate' && kind?.mayBeUntaxed !== false) asked.push({ field: 'untaxed' });
+  if (kind?.isPay) asked.push({ field: 'raisedTo' }, ...(income.raisedTo == null ? [] : [{ field: 'raisedOn' }]));
   if (kind?.isPay) asked.push({ field: 'yearToDate' }, { field: 'yearToDateAt' });
   if (kind?.isPay && basis === 'net') asked.push({ field: 'netAmount' });
   if (kind?.isPay) asked.push({ field: 'probationUntil' });
@@ -45,7 +70,7 @@ export function fieldsAsked(income: Income, basis: IncomePolicy['basis']): Asked
 }
 
 /** The part of a file that incomes are counted from. */
-export type IncomeInput = Pick<FileState, 'product' | 'pack' | 'request' | 'parts' | 'people' | 'incomes' | 'works' | 'papers'> & AsThen;
+export type IncomeInput = Pick<FileState, 'product' | 'pack' | 'request' | 'parts' | 'people' | 'incomes' | 'settlements' | 'works' | 'papers'> & AsThen;
 
 /** Something about an income that has to be explained before it can be relied on. */
 export interface IncomeQuestion {
@@ -110,7 +135,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
   if (!person) return null;
   const policy = file.product.income;
   const rule = policy.kinds[income.kind ?? ''];
-  const made = monthlyOf(file, income);
+  const made = monthlyOf(file, income, today);
   if (!made) return null;
   const { monthly, terms, drop } = made;
   const questions = questionsOf(file, income, person, rule, monthly, drop, today);
@@ -150,7 +175,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
     counted: isGrossed ? lineOf(grossed(comes, policy.grossUp)) : money,
     money,
     leftOut: bar ?? (cut && cut.months < 12 ? cut.label : partly),
-    paidOut: bar === null ? paidOutOf(file, income, comes, lineOf) : null,
+    paidOut: bar === null ? paidOutOf(file, income, comes, lineOf, today) : null,
     questions,
   };
 }
@@ -164,17 +189,23 @@ const grossed = (comes: Term, grossUp: number): Term => ({
   terms: [comes, { label: say('income.eachWithForTaxIsnt', { grossUp: { percent: grossUp } }), sign: '×', value: 1 + grossUp, unit: 'count' }],
 });
 
-function monthlyOf(file: IncomeInput, income: Income, evidence = evidencedAmount(file, income.id)): Monthly | null {
+function monthlyOf(file: IncomeInput, row: Income, today: IsoDate, evidence = evidencedAmount(file, row.id)): Monthly | null {
+  const { income, total } = asStated(file, row, today);
   const method = methodFor(income);
-  const stated = statedFigure(income);
+  const stated = income[method.figure];
   const relied = evidence?.amount ?? stated;
   if (relied === null || income.kind === null) return null;
+  const raised = evidence === null && income.amount !== row.amount && total === null && income.raisedOn !== null ? income.raisedOn : null;
   const from: Term = {
-    label: evidence ? say('income.reliedOnWhatPaperShows', { page: evidence.page }) : say('income.reliedOnAsStatedNo'),
+    label: evidence
+      ? say('income.reliedOnWhatPaperShows', { page: evidence.page })
+      : raised !== null
+        ? say('income.reliedOnRaised', { raisedOn: { day: raised } })
+        : say('income.reliedOnAsStatedNo'),
     sign: '+',
     value: relied,
     unit: 'money',
-    place: { chapter: 'income', anchor: `${income.id}.${method.figure}` },
+    ...(total && !evidence ? { terms: [total] } : { place: { chapter: 'income', anchor: `${income.id}.${raised === null ? method.figure : 'raisedTo'}` } }),
   };
   return method.work(file.worksAs === undefined ? income : { ...income, worksAs: file.worksAs }, from, (field) => ({
     chapter: 'income',
@@ -194,15 +225,15 @@ function netMonthlyOf(income: Income): Monthly | null {
  * Take-home pay by the payslip, a month, at the share that counts. Where a paper shows less than was stated, it is taken to
  * be less in proportion; it never counts for more than what comes before tax.
  */
-function paidOutOf(file: IncomeInput, income: Income, comes: Term, lineOf: (first: Term) => Term): Term | null {
+function paidOutOf(file: IncomeInput, income: Income, comes: Term, lineOf: (first: Term) => Term, today: IsoDate): Term | null {
   const net = netMonthlyOf(income);
   if (!net) return null;
   const label = say('income.paidOutMonth');
   const shown: Term = { label, sign: '+', value: net.monthly, unit: 'money', terms: net.terms };
   if (!since(file, 3)) return lineOf(shown);
   const { value: monthly } = comes;
-  const asStated = monthlyOf(file, income, null);
-  const stated = asStated?.monthly ?? monthly;
+  const unseen = monthlyOf(file, income, today, null);
+  const stated = unseen?.monthly ?? monthly;
   const lower: Term =
     monthly >= 0 && monthly < stated
       ? {
@@ -213,7 +244,7 @@ function paidOutOf(file: IncomeInput, income: Income, comes: Term, lineOf: (firs
           terms: [
             shown,
             { ...comes, sign: '×' },
-            { label: say('income.comesMonthAsStated'), sign: '÷', value: stated, unit: 'money', terms: asStated?.terms ?? [] },
+            { label: say('income.comesMonthAsStated'), sign: '÷', value: stated, unit: 'money', terms: unseen?.terms ?? [] },
           ],
         }
       : shown;
@@ -237,12 +268,12 @@ function barOf(file: IncomeInput, income: Income, person: FilePerson, rule: Inco
   const label = kind?.label ?? say('income.thisKind');
   if (!rule || rule.share === 0) return kind?.offRent ? say('income.rentSubsidyTakenOffRent') : say('income.doesntCountForThisProduct', { label });
   if (rule.accountYears !== undefined && methodOf(income) !== 'accounts') return say('income.yearsAccountsAreAskedFor', { accountYears: rule.accountYears });
-  if (rule.accountYears !== undefined && rule.accountYears > 1 && income.profitBefore === null)
-    return say('income.yearsAccountsAreAskedFor2', { accountYears: rule.accountYears });
+  if (rule.accountYears !== undefined && yearsGiven(income) < rule.accountYears)
+    return say('income.yearsAccountsAreAskedFor2', { accountYears: rule.accountYears, given: yearsGiven(income) });
   if (rule.accountMonths !== undefined && methodOf(income) === 'accounts' && income.yearEnd !== null && addMonths(income.yearEnd, rule.accountMonths) < today)
     return say('income.accountsAreTooOld', { yearEnd: { day: income.yearEnd }, months: rule.accountMonths });
   if (rule.historyMonths !== undefined) {
-    const seen = methodOf(income) === 'average' ? (income.monthsSeen ?? 0) : 0;
+    const seen = methodOf(income) === 'average' ? (asStated(file, income, today).income.monthsSeen ?? 0) : 0;
     if (seen < rule.historyMonths) return say('income.monthsAreAskedForAre', { months: rule.historyMonths, seen });
   }
   if (income.until !== null && income.until < today) return say('income.endedOn', { incomeUntil: { day: income.until } });
@@ -305,7 +336,7 @@ function questionsOf(
       ...(supported === undefined ? {} : { supported }),
     });
   };
-  const paid = yearToDateOf(file, income, monthly, policy);
+  const paid = yearToDateOf(file, income, monthly, policy, beforeRaise(income));
   if (paid && paid.verdict !== 'agrees')
     ask(
       'yearToDate',
@@ -330,7 +361,7 @@ function questionsOf(
   if (rule.ends === 'question' && income.until !== null && income.until >= today && income.until < horizonOf(file, today))
     ask('contractEnds', income.until, say('income.endsOnWithinTerm', { incomeUntil: { day: income.until } }), say('income.whatComesAfterContractEnds'));
   const net = since(file, 3) ? netMonthlyOf(income)?.monthly : undefined;
-  const before = net === undefined ? undefined : monthlyOf(file, income, null)?.monthly;
+  const before = net === undefined ? undefined : monthlyOf(file, income, today, null)?.monthly;
   if (net !== undefined && before !== undefined && net > before)
     ask(
       'net',
@@ -360,13 +391,33 @@ export interface YearToDate {
   verdict: 'agrees' | 'short' | 'over';
 }
 
+/** What the pay came to a month before it was raised; null where it wasn't. */
+function beforeRaise(income: Income): Minor | null {
+  if (income.raisedTo == null || income.raisedOn === null || income.amount === null || methodOf(income) !== 'rate') return null;
+  return (
+    rate.work(income, { label: say('income.reliedOnAsStatedNo'), sign: '+', value: income.amount, unit: 'money' }, () => ({
+      chapter: 'income',
+      anchor: income.id,
+    }))?.monthly ?? null
+  );
+}
+
 /**
  * The payslip's total since the start of the year (or of the job) against the stated rate, counted in days:
  * expected is the stated year × days ÷ days in the year, supported is the total ÷ days × days in the year ÷ 12. Both ends
- * count. Rounded to minor units, half away from zero (common practice, no source).
+ * count. Where the pay was raised meanwhile, the days before are expected at the pay before, and what is supported is the
+ * monthly figure in the proportion of the total to what was expected. Rounded to minor units, half away from zero (common
+ * practice, no source).
+ * @param before the monthly figure before a raise; null where there was none.
  * @returns null where the payslip's figure or its date is missing, or nothing can be compared.
  */
-export function yearToDateOf(file: Pick<FileState, 'pack'>, income: Income, monthly: Minor, policy: IncomePolicy): YearToDate | null {
+export function yearToDateOf(
+  file: Pick<FileState, 'pack'>,
+  income: Income,
+  monthly: Minor,
+  policy: IncomePolicy,
+  before: Minor | null = null,
+): YearToDate | null {
   const { yearToDate, yearToDateAt, since } = income;
   if (yearToDate === null || yearToDateAt === null || methodOf(income) === 'accounts' || methodOf(income) === 'yield') return null;
   const yearStart = startOfYear(yearToDateAt, file.pack.yearStarts);
@@ -374,8 +425,12 @@ export function yearToDateOf(file: Pick<FileState, 'pack'>, income: Income, mont
   if (from > yearToDateAt) return null;
   const days = daysBetween(from, yearToDateAt) + 1;
   const inYear = daysBetween(yearStart, addMonths(yearStart, 12));
-  const expected = proportion(monthly * 12, days, inYear);
-  const supported = proportion(yearToDate, inYear, days * 12);
+  const raisedOn = before === null ? null : income.raisedOn;
+  const daysBefore = raisedOn === null || raisedOn <= from ? 0 : raisedOn > yearToDateAt ? days : daysBetween(from, raisedOn);
+  const expected = minor(proportion((before ?? monthly) * 12, daysBefore, inYear) + proportion(monthly * 12, days - daysBefore, inYear));
+  // A total that is far from what was expected says nothing of the raise, and would outgrow what is exact.
+  const nearby = expected > 0 && yearToDate < expected * 100;
+  const supported = daysBefore > 0 && nearby ? proportion(monthly, yearToDate, expected) : proportion(yearToDate, inYear, days * 12);
   const off = yearToDate - expected;
   const within = Math.abs(off) <= expected * policy.yearToDateTolerance;
   return { from, days, expected, supported, verdict: within ? 'agrees' : off < 0 ? 'short' : 'over' };

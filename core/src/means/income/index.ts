@@ -1,5 +1,6 @@
 export { type EvidenceDifference, evidenceDifferences, evidenceExplained } from './evidence';
-export { EXPLANATION, INCOME, type Explanation, type Income } from './fields';
+export { EXPLANATION, INCOME, type Explanation, type Income, SETTLEMENT, type Settlement } from './fields';
+export { settled } from './settlements';
 export {
   type CountedIncome,
   countIncome,
@@ -13,6 +14,7 @@ export {
   methodOf,
   sourceName,
   statedFigure,
+  withSheets,
   workQuestions,
   type YearToDate,
   yearToDateOf,

@@ -73,7 +73,7 @@ export function livingCosts(
           sign: higher ? '+' : '·',
           value: benchmark,
           unit: 'money',
-          ...(table ? { note: table.source } : {}),
+          ...(table ? { note: table.source, table: table.source } : {}),
         },
       ],
     },

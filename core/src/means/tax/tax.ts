@@ -157,6 +157,7 @@ function incomeTax(table: TaxTable, gross: number, deducted: number, status: Fil
     value: onTaxed.amount,
     unit: 'money',
     note: table.label,
+    table: table.source ? say('tax.tableWithSource', { table: table.label, source: table.source }) : table.label,
     terms: [
       { label: say('tax.earnedYear'), sign: '·', value: gross, unit: 'money' },
       ...(deducted > 0 ? [{ label: say('tax.contributionsComeOff'), sign: '·' as const, value: -deducted, unit: 'money' as const }] : []),

@@ -1,5 +1,6 @@
 import { say } from '../../../basis/words/index';
 import { requestLacks } from '../../../lending/costs/index';
+import { leftAtEnd } from '../../../credit/parts/index';
 import { sumLine } from '../asked';
 import { type MeasureKind } from './measure';
 import { amountTerm } from './lines';
@@ -10,13 +11,14 @@ export const finalBalloon: MeasureKind = {
   work({ costs, file }) {
     if (!costs) return requestLacks(file);
     const balloons = costs.parts
-      .filter(({ terms }) => terms.balloon > 0)
-      .map(({ id, offer, terms }) => ({
+      .map((part) => ({ ...part, left: part.terms.balloon > 0 ? part.terms.balloon : leftAtEnd(part.terms) }))
+      .filter(({ left }) => left > 0)
+      .map(({ id, offer, terms, left }) => ({
         label: offer.label,
         sign: '+' as const,
-        value: terms.balloon,
+        value: left,
         unit: 'money' as const,
-        place: { chapter: 'request' as const, anchor: id === null ? 'amount' : `${id}.balloon` },
+        place: { chapter: 'request' as const, anchor: id === null ? 'amount' : `${id}.${terms.kind === 'revolving' ? 'lineEndsOn' : 'balloon'}` },
       }));
     return [sumLine(say('affordability.finalBalloons'), '+', balloons), { ...amountTerm(costs.amount), sign: '÷' }];
   },

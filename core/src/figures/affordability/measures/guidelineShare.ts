@@ -18,6 +18,7 @@ export const guidelineShare: MeasureKind = {
         value: line,
         unit: 'money',
         note: guideline.source,
+        table: guideline.source,
       },
     ];
   },

@@ -28,7 +28,7 @@ function carryingEntries(file: FileState, figures: Affordability, guarantors: re
     ...requestEntries(file, today),
     ...assetEntries(file, today),
     ...debtEntries(file),
-    ...evidenceEntries(file),
+    ...evidenceEntries(file, today),
     ...questionEntries(file, figures.questions),
     ...ownFigures(figures.figures).flatMap((asked) => figureEntries(file, asked)),
     ...guarantors.flatMap((sheet) => guarantorEntries(file, sheet)),
@@ -144,8 +144,8 @@ function debtEntries(file: FileState): Draft[] {
 }
 
 /** Where an accepted paper shows another amount than was stated, the evidenced one is relied on; it is taken over, or kept apart with a word. */
-function evidenceEntries(file: FileState): Draft[] {
-  return evidenceDifferences(file)
+function evidenceEntries(file: FileState, today: IsoDate): Draft[] {
+  return evidenceDifferences(file, today)
     .filter(({ subject }) => explanationOf(file, subject) === null)
     .map<Draft>(({ income, what }) => ({
       key: `evidence:${income.id}`,

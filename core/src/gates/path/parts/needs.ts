@@ -1,5 +1,6 @@
 import { say } from '../../../basis/words/index';
 import { applies, isEmpty, rowsOf, valueOf } from './rowsOf';
+import { withSheets, type Income } from '../../../means/income/index';
 import { relationBetween } from '../../../people/household/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { Chapter, Need } from '../../../file/product/index';
@@ -27,8 +28,9 @@ function needEntries(file: FileState): Draft[] {
   );
 }
 
-/** What a need looks at: a field of the row, or what somebody is to the applicant, which their relations say. */
+/** What a need looks at: a field of the row, what its settlement sheets come to, or what somebody is to the applicant, which their relations say. */
 function factOf(file: FileState, need: Need, row: object): unknown {
+  if (need.entity === 'income') return valueOf(withSheets(file, row as Income).income, need.field);
   if (need.entity !== 'person' || need.field !== 'relationship') return valueOf(row, need.field);
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const { id } = row as FilePerson;

@@ -19,6 +19,10 @@ export interface StatedIncome {
   addBackLatest: Minor | null;
   profitBefore: Minor | null;
   addBackBefore: Minor | null;
+  profitThird: Minor | null;
+  addBackThird: Minor | null;
+  profitFourth: Minor | null;
+  addBackFourth: Minor | null;
   capital: Minor | null;
   yieldRate: number | null;
 }
