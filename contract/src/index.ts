@@ -4,7 +4,19 @@ export { AskCheck, AskChecks, RegisterAnswer, ResolveFinding, WatchlistAnswer } 
 export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from './completion/index';
 export { AnswerException, AskException } from './conditions/index';
 export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, RecordConsents, WithdrawConsent } from './consents/index';
-export { AnswerQuestion, MakeDecision } from './decision/index';
+export {
+  AnswerOffer,
+  AnswerOfferAtDoor,
+  AnswerQuestion,
+  AppealAtDoor,
+  MakeDecision,
+  MeetCondition,
+  OfferTerms,
+  SendNotice,
+  StopFile,
+  StopReason,
+  TakeAppeal,
+} from './decision/index';
 export { EndFile, KeepMonitoring, MonitoringView, ReviewDuplicate, SayDuplicate } from './declarations/index';
 export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, type FieldValue, RevealedNumber, RevealNumber } from './details/index';
 export {

@@ -106,7 +106,17 @@ export {
   type Exception,
   type FileState,
   type Finding,
+  DECISION_OUTCOMES,
+  type DecisionOutcome,
+  isApproved,
   isLocked,
+  isLockedFor,
+  type Notice,
+  NOTICE_KINDS,
+  type NoticeKind,
+  type Offer,
+  type OfferAnswer,
+  type OfferTerms,
   numberKindOf,
   type Paper,
   type PaymentOrder,
@@ -202,6 +212,7 @@ export {
   type LeverCode,
   MOST_VARIANTS,
   type Proposal,
+  otherRequest,
   whatFits,
   type WhatFits,
   withChanges,
@@ -220,6 +231,19 @@ export {
   watchlistCandidates,
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
+export { asOffered, awaitedOf, offerTermsOf } from './gates/offering/index';
+export {
+  appealUntil,
+  barToAppeal,
+  barToDecline,
+  decideBy,
+  type DecisionClock,
+  missingOf,
+  MOST_REASONS,
+  openNotice,
+  proposedReasons,
+  type ProposedReason,
+} from './gates/declining/index';
 export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
 export {
   barToMove,
@@ -239,4 +263,5 @@ export {
   isReferred,
   type Path,
   type PathEntry,
+  movesByHand,
 } from './gates/path/index';

@@ -9,7 +9,8 @@ import type { Debt } from '../src/means/commitments/index';
 import type { Asset } from '../src/means/worth/index';
 import { BLANK_ROW } from '../src/file/details/index';
 import { readFileSync } from 'node:fs';
-import { type Consent, type Exception, type FileState, type Paper } from '../src/file/state/index';
+import { checkSubject } from '../src/evidence/checks/index';
+import { type Check, type Consent, type Decision, type Exception, type FileState, type Finding, type Paper } from '../src/file/state/index';
 import { addMonths, isoDate } from '../src/basis/dates/index';
 import { extended, MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
 import { minor } from '../src/basis/money/index';
@@ -70,6 +71,7 @@ export const pack: PlacePack = {
     { code: 'es', label: 'Spanish' },
   ],
   phoneRegion: 'US',
+  notices: null,
   contact: null,
   timeZone: 'America/New_York',
   districts: { '00414': ['Ropewalk Ward', 'Netmenders Ward'] },
@@ -207,7 +209,8 @@ export const product: ProductDefinition = {
     { code: 'downPayment', subject: 'downPayment', label: 'Down payment', acceptable: ['Statement'], why: 'shown' },
   ],
   signing: { order: ['applicant', 'coApplicant'], title: 'Agreement', choice: { question: 'How?', options: ['a', 'b'] }, linkDays: 7 },
-  declineReasons: [{ code: 'income', label: 'Income insufficient' }],
+  declineReasons: [{ code: 'income', label: 'Income insufficient', from: { measures: ['dtiAfter'] } }],
+  deciding: { declinedBy: 'approver', offerDays: 30, incompleteDays: 21, appealDays: 30 },
   days: { details: 1, gathering: 5 },
   purposes: ['anything'],
 };
@@ -336,6 +339,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     exceptions: [],
     envelope: null,
     decisions: [],
+    offer: null,
+    notices: [],
+    completeOn: null,
     payout: { verifyAskedAt: null, verifiedAt: null, verifyProblem: null, order: null, transferReference: null, releasedAt: null, releasedBy: null },
     preparedBy: ['wren'],
     ...values,
@@ -397,3 +403,50 @@ export function costed(file: FileState): Costs {
   if (!costs) throw new Error('it can’t be worked');
   return costs;
 }
+
+/** A check of the sample person that was answered, with what it found. */
+export function checked(findings: Partial<Finding>[] = [], kind: Check['kind'] = 'identity'): Check {
+  return {
+    id: `check-${kind}`,
+    personId: 'person-a',
+    kind,
+    state: 'answered',
+    askedAbout: checkSubject(person()),
+    askedAt: AT,
+    answeredAt: AT,
+    attempts: 1,
+    lastProblem: null,
+    findings: findings.map((finding, at) => ({
+      id: `finding-${at}`,
+      kind: 'field',
+      label: 'Name',
+      stated: null,
+      found: null,
+      agrees: false,
+      score: null,
+      reasons: [],
+      resolution: null,
+      reason: null,
+      resolvedBy: null,
+      resolvedAt: null,
+      ...finding,
+    })),
+  };
+}
+
+/** A paper accepted for each condition of the sample file. */
+export const allPapers = [paper('identity:person-a'), paper('income:income-a', 'accepted', 200_000), paper('downPayment:request')];
+
+/** Something that was decided of a file. */
+export const decision = (values: Partial<Decision>): Decision => ({
+  id: 'decision',
+  outcome: 'approve',
+  reasons: [],
+  other: null,
+  comment: null,
+  answer: null,
+  by: 'Ansel',
+  byId: 'ansel',
+  at: AT,
+  ...values,
+});

@@ -58,10 +58,12 @@ async function tell(teller: Teller, story: Story, number: number): Promise<void>
   await teller.gather();
   if (story.until === 'gathering') return;
   await teller.move();
+  await teller.decide();
+  if (story.until === 'deciding' || story.until === 'declined' || story.until === 'offering') return;
+  await teller.accept();
   await teller.sign();
   if (story.until === 'signing') return;
   await teller.move();
-  await teller.decide();
   if (story.until === 'done') await teller.release();
 }
 

@@ -1,5 +1,5 @@
 import type { DoorView } from '@cavren/contract';
-import { computePath, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type FilePerson, type IsoDate } from '@cavren/core';
+import { applicantsOf, computePath, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type FilePerson, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
@@ -243,7 +243,13 @@ export class Teller {
       });
     else if (twist === 'question')
       await this.act(ansel, '/decision', { outcome: 'sendBack', question: 'Does the pension go on in full after the boat is sold?' });
-    else if (until === 'completing' || until === 'done') await this.act(ansel, '/decision', { outcome: 'approve', comment: null });
+    else if (until !== 'deciding') await this.act(ansel, '/decision', { outcome: 'approve', comment: null });
+  }
+
+  /** Those who apply accept what was offered to them, at the counter. */
+  async accept(): Promise<void> {
+    await this.await();
+    for (const { id } of applicantsOf(this.file)) await this.act(this.officer, '/offer/answer', { personId: id, answer: 'accept', how: 'inPerson' });
   }
 
   async release(): Promise<void> {

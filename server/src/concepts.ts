@@ -20,6 +20,8 @@ import { lapse } from './lapse/index';
 import { moving } from './moving/index';
 import { certificates } from './offers/index';
 import { opening } from './opening/index';
+import { notices } from './notices/index';
+import { offering } from './offering/index';
 import { outbox } from './outbox/index';
 import { papers } from './papers/index';
 import { payments } from './payments/index';
@@ -48,6 +50,8 @@ export const concepts: readonly Concept[] = [
   papers,
   signing,
   decision,
+  offering,
+  notices,
   calculation,
   payments,
   completion,

@@ -1,4 +1,4 @@
-import { computePath } from '@cavren/core';
+import { applicantsOf, computePath } from '@cavren/core';
 import { Phone } from './applicant';
 import { openFile, type TestCavren, type Walk } from './cavren';
 import { png } from './samples';
@@ -16,8 +16,8 @@ export async function fileInGathering(cavren: TestCavren, options: Typed = {}): 
   return walk;
 }
 
-/** A file whose agreement is out. */
-export async function fileOutForSignature(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+/** A file with nothing left before its decision. */
+export async function fileToDecide(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
   const walk = await fileInGathering(cavren, options);
   for (const { key } of computePath(walk.file, walk.view.today).conditions) {
     await walk.upload(await png(), 'p.png', key);
@@ -25,6 +25,26 @@ export async function fileOutForSignature(cavren: TestCavren, options: Typed = {
     await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
   }
   await walk.act('wren', '/move');
+  return walk;
+}
+
+/** A file that was approved and offered. */
+export async function fileOffered(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+  const walk = await fileToDecide(cavren, options);
+  await walk.act('ansel', '/decision', { outcome: 'approve' });
+  return walk.await();
+}
+
+/** A file whose offer everybody who applies accepted at the counter. */
+export async function fileAccepted(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+  const walk = await fileOffered(cavren, options);
+  for (const { id } of applicantsOf(walk.file)) await walk.act('wren', '/offer/answer', { personId: id, answer: 'accept', how: 'inPerson' });
+  return walk;
+}
+
+/** A file whose agreement is out. */
+export async function fileOutForSignature(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+  const walk = await fileAccepted(cavren, options);
   await walk.act('wren', '/agreement');
   await walk.await();
   return walk;
@@ -37,7 +57,6 @@ export async function fileToRelease(cavren: TestCavren, account = '400281234'): 
   await phone.signAll({ mark: 'typed', name: 'Ida Holm' });
   await walk.await();
   await walk.act('wren', '/move');
-  await walk.act('ansel', '/decision', { outcome: 'approve' });
   await walk.act('dilys', '/payout/verify');
   return walk.await();
 }

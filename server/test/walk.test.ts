@@ -100,8 +100,43 @@ describe('the walk of a couple’s file', () => {
     expect((await walk.act('wren', '/move')).body).toMatchObject({ code: 'path-not-clear', errors: [{ path: `condition:${first?.conditionKey ?? ''}` }] });
     await walk.upload(await pdf(), 'passport.pdf', first?.conditionKey ?? null);
     await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount: null });
+    expect((await walk.act('wren', '/agreement')).body).toMatchObject({ code: 'path-not-clear' });
+  });
+
+  it('is handed over, and not decided by who prepared it or has no right to', async () => {
     await walk.act('wren', '/move');
-    expect(walk.file.stage).toBe('signing');
+    expect(walk.file.stage).toBe('deciding');
+    expect((await walk.act('wren', '/decision', { outcome: 'approve' })).status).toBe(403);
+    expect((await walk.act('dilys', '/decision', { outcome: 'approve' })).status).toBe(403);
+    expect((await walk.act('ansel', '/decision', { outcome: 'decline', reasons: ['made-up'] })).status).toBe(422);
+  });
+
+  it('is sent back with a question, answered, handed over again and approved', async () => {
+    await walk.act('ansel', '/decision', { outcome: 'sendBack', question: 'Who owns the berth?' });
+    expect(walk.file.stage).toBe('gathering');
+    expect((await walk.act('wren', '/move')).status).toBe(409);
+    await walk.act('wren', `/decision/${walk.file.decisions.at(-1)?.id ?? ''}/answer`, { answer: 'The harbour trust; lease seen.' });
+    await walk.act('wren', '/move');
+    expect(walk.file.stage).toBe('deciding');
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    expect(walk.file).toMatchObject({ stage: 'offering', offer: { state: 'open', kind: 'asAsked', terms: { amount: 3_000_000, termMonths: 60 } } });
+  });
+
+  it('is offered, and no agreement exists before everybody who applies has accepted', async () => {
+    expect((await walk.act('wren', '/move')).body).toMatchObject({ code: 'path-not-clear' });
+    expect((await walk.act('wren', '/agreement')).body).toMatchObject({ code: 'path-not-clear' });
+    expect((await walk.details([change.set('request', null, 'termMonths', 72)])).body).toMatchObject({ code: 'file-locked' });
+    const ida = await new Phone(cavren, 'ida@post.example', '+12125550101').comeIn();
+    expect(ida.view).toMatchObject({ offer: { open: true, mine: null, waitsFor: ['Bram Holm'] }, signing: null });
+    expect((await ida.post('/api/door/offer', { answer: 'accept', offerId: 'another-offer' })).body).toMatchObject({ code: 'another-offer' });
+    expect((await ida.post('/api/door/offer', { answer: 'accept', offerId: ida.view.offer?.id })).body).toMatchObject({ offer: { mine: 'accept' } });
+    expect((await ida.post('/api/door/offer', { answer: 'refuse', offerId: ida.view.offer?.id })).body).toMatchObject({ code: 'answered' });
+    await walk.look();
+    expect(computePath(walk.file, walk.view.today).now.map(({ key }) => key.split(':')[0])).toEqual(['offer']);
+    const partner = walk.file.people.find(({ role }) => role === 'coApplicant')?.id ?? '';
+    expect((await walk.act('ansel', '/offer/answer', { personId: partner, answer: 'accept', how: 'phone' })).status).toBe(403);
+    await walk.act('wren', '/offer/answer', { personId: partner, answer: 'accept', how: 'phone' });
+    expect(walk.file).toMatchObject({ stage: 'signing', offer: { state: 'accepted' } });
   });
 
   it('sends the agreement, which locks the file', async () => {
@@ -164,23 +199,8 @@ describe('the walk of a couple’s file', () => {
     expect(execFileSync('sh', ['-c', `pdfsig -nocert ${path} 2>&1 || true`], { encoding: 'utf8' })).not.toContain('Signature is Valid.');
   });
 
-  it('is handed over, and not decided by who prepared it or has no right to', async () => {
+  it('goes on to completing once it is sealed', async () => {
     await walk.act('wren', '/move');
-    expect(walk.file.stage).toBe('deciding');
-    expect((await walk.act('wren', '/decision', { outcome: 'approve' })).status).toBe(403);
-    expect((await walk.act('dilys', '/decision', { outcome: 'approve' })).status).toBe(403);
-    expect((await walk.act('ansel', '/decision', { outcome: 'decline', reasons: ['made-up'] })).status).toBe(422);
-  });
-
-  it('is sent back with a question, answered, handed over again and approved', async () => {
-    await walk.act('ansel', '/decision', { outcome: 'sendBack', question: 'Who owns the berth?' });
-    expect(walk.file.stage).toBe('gathering');
-    expect((await walk.act('wren', '/move')).status).toBe(409);
-    await walk.act('wren', `/decision/${walk.file.decisions.at(-1)?.id ?? ''}/answer`, { answer: 'The harbour trust; lease seen.' });
-    await walk.act('wren', '/move');
-    await walk.act('wren', '/move');
-    expect(walk.file.stage).toBe('deciding');
-    await walk.act('ansel', '/decision', { outcome: 'approve' });
     expect(walk.file.stage).toBe('completing');
   });
 

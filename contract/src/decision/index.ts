@@ -1,15 +1,57 @@
+import { isFitChange, MOST_REASONS, type FitChange } from '@cavren/core';
 import { z } from 'zod';
-import { Reason, Version } from '../values/index';
+import { Id, Money, Reason, Version } from '../values/index';
+
+const Comment = z.string().trim().max(1000).nullable().default(null);
+const Conditions = z.array(z.string().trim().min(3, 'Say the condition in a few words').max(300)).max(8, 'At most eight conditions').default([]);
+/** Principal reasons of a no: from the product's list, or in words of one's own; at most four with that. */
+const Reasons = {
+  reasons: z.array(z.string().max(60)).max(MOST_REASONS, 'At most four principal reasons').default([]),
+  other: z.string().trim().min(3, 'Say the reason in a few words').max(200).nullable().default(null),
+  comment: Comment,
+};
 
 export const MakeDecision = z.discriminatedUnion('outcome', [
-  z.strictObject({ outcome: z.literal('approve'), version: Version, comment: z.string().trim().max(1000).nullable().default(null) }),
+  z.strictObject({ outcome: z.literal('approve'), version: Version, comment: Comment, conditions: Conditions }),
+  /** Approved otherwise than it was asked for. */
   z.strictObject({
-    outcome: z.literal('decline'),
+    outcome: z.literal('counter'),
     version: Version,
-    reasons: z.array(z.string().max(60)).min(1, 'Choose at least one reason').max(4, 'At most four principal reasons'),
-    comment: z.string().trim().max(1000).nullable().default(null),
+    comment: Comment,
+    conditions: Conditions,
+    changes: z.array(z.custom<FitChange>(isFitChange, 'These are no changes of a request')).min(1, 'Say what is offered instead').max(40),
+    ...{ reasons: Reasons.reasons, other: Reasons.other },
   }),
+  z.strictObject({ outcome: z.literal('decline'), version: Version, ...Reasons }),
+  z.strictObject({ outcome: z.literal('proposeDecline'), version: Version, ...Reasons }),
+  z.strictObject({ outcome: z.literal('goOn'), version: Version, comment: Reason }),
   z.strictObject({ outcome: z.literal('sendBack'), version: Version, question: Reason }),
+  z.strictObject({ outcome: z.literal('undo'), version: Version, comment: Reason }),
 ]);
 export type MakeDecision = z.infer<typeof MakeDecision>;
 export const AnswerQuestion = z.strictObject({ version: Version, answer: Reason });
+/** Compliance ends a file; why stays with compliance. */
+export const StopFile = z.strictObject({ version: Version, reason: Reason });
+export const StopReason = z.object({ reason: z.string(), by: z.string(), at: z.string() });
+
+export const OfferTerms = z.object({
+  amount: Money,
+  termMonths: z.int().nullable(),
+  payment: Money.nullable(),
+  totalPayable: Money.nullable(),
+  paidOut: Money.nullable(),
+  /** The annual percentage rate as a fraction. */
+  rate: z.number().nullable(),
+});
+/** What somebody who applies said to the offer, written down by an officer. */
+export const AnswerOffer = z.strictObject({
+  version: Version,
+  personId: Id,
+  answer: z.enum(['accept', 'refuse']),
+  how: z.enum(['inPerson', 'phone', 'post']),
+});
+export const MeetCondition = z.strictObject({ version: Version, word: Reason });
+export const TakeAppeal = z.strictObject({ version: Version, what: Reason });
+export const SendNotice = z.strictObject({ version: Version });
+export const AnswerOfferAtDoor = z.strictObject({ answer: z.enum(['accept', 'refuse']), offerId: Id });
+export const AppealAtDoor = z.strictObject({ what: Reason });

@@ -1,3 +1,4 @@
+import { NOTICE_KINDS } from '@cavren/core';
 import { z } from 'zod';
 import { ChangeDetails } from '../details/index';
 import { CalendarDate, StatedDate, Id, line, Time } from '../values/index';
@@ -117,6 +118,24 @@ export const DoorView = z.object({
   steps: z.array(z.object({ label: z.string(), state: z.enum(['past', 'now', 'ahead']) })),
   outcome: z.enum(['open', 'declined', 'withdrawn', 'lapsed', 'done']),
   declineReasons: z.array(z.string()),
+  /** The day until which one who was declined can bring something new. */
+  appealUntil: CalendarDate.nullable(),
+  /** The offer that waits for an answer, or that was accepted. */
+  offer: z
+    .object({
+      id: Id,
+      kind: z.enum(['asAsked', 'changed']),
+      until: CalendarDate,
+      open: z.boolean(),
+      mine: z.enum(['accept', 'refuse']).nullable(),
+      waitsFor: z.array(z.string()),
+      terms: z.array(z.object({ label: z.string(), value: z.string() })),
+      conditions: z.array(z.object({ text: z.string(), met: z.boolean() })),
+      reasons: z.array(z.string()),
+    })
+    .nullable(),
+  /** Papers about what was decided. */
+  notices: z.array(z.object({ id: Id, kind: z.enum(NOTICE_KINDS), madeAt: Time })),
   /** What one may fill in oneself; null when it is not one's turn. */
   details: DoorDetailsView.nullable(),
   /** What one agreed to, which can be taken back while the file is open. */

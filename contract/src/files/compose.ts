@@ -3,7 +3,7 @@ import type { FileAnswer, FileView } from './schemas';
 
 const RECENT = 12;
 /** Acts that end a file without a decision; each says why. */
-export const ENDING_ACTS = ['file.withdraw', 'file.lapse'] as const;
+export const ENDING_ACTS = ['file.withdraw', 'file.lapse', 'file.closeIncomplete', 'offer.lapse'] as const;
 
 /** A file whole: what was read of it, with its product and place, which were fetched once by their version. */
 export function fileOf(view: FileView, { product, pack }: { product: ProductDefinition; pack: PlacePack }): FileState {

@@ -1,5 +1,18 @@
-import { CHECK_KINDS, DETAILS, PART_OF, ROW_ENTITIES, type FileState as CoreFileState, type RowEntity, CONTACT_FIELDS } from '@cavren/core';
+import {
+  CHECK_KINDS,
+  CONTACT_FIELDS,
+  DECISION_OUTCOMES,
+  DETAILS,
+  isFitChange,
+  NOTICE_KINDS,
+  PART_OF,
+  ROW_ENTITIES,
+  type FileState as CoreFileState,
+  type FitChange,
+  type RowEntity,
+} from '@cavren/core';
 import { z } from 'zod';
+import { OfferTerms } from '../decision/index';
 import { rowSchema, statedSchema } from '../details/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
@@ -219,8 +232,9 @@ export const FileState = z.object({
   decisions: z.array(
     z.object({
       id: z.string(),
-      outcome: z.enum(['approve', 'decline', 'sendBack']),
+      outcome: z.enum(DECISION_OUTCOMES),
       reasons: z.array(z.string()),
+      other: text,
       comment: text,
       answer: text,
       by: z.string(),
@@ -228,6 +242,41 @@ export const FileState = z.object({
       at: Time,
     }),
   ),
+  offer: z
+    .object({
+      id: z.string(),
+      state: z.enum(['open', 'accepted', 'refused', 'lapsed', 'takenBack']),
+      kind: z.enum(['asAsked', 'changed']),
+      changes: z.array(z.custom<FitChange>(isFitChange)),
+      terms: OfferTerms,
+      conditions: z.array(z.object({ id: z.string(), text: z.string(), metAt: text, metBy: text, word: text })),
+      answers: z.array(
+        z.object({
+          personId: z.string(),
+          answer: z.enum(['accept', 'refuse']),
+          at: Time,
+          how: z.enum(['frontDoor', 'inPerson', 'phone', 'post']),
+          by: z.string(),
+        }),
+      ),
+      until: CalendarDate,
+      madeAt: Time,
+      madeBy: z.string(),
+    })
+    .nullable(),
+  notices: z.array(
+    z.object({
+      id: z.string(),
+      kind: z.enum(NOTICE_KINDS),
+      personId: z.string(),
+      madeAt: Time,
+      channel: z.enum(['letter', 'email', 'text', 'none']),
+      missing: z.array(z.string()),
+      respondBy: CalendarDate.nullable(),
+      made: z.boolean(),
+    }),
+  ),
+  completeOn: CalendarDate.nullable(),
   payout: z.object({
     verifyAskedAt: text,
     verifiedAt: text,

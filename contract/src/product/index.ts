@@ -227,7 +227,28 @@ export const ProductDefinition = z.strictObject({
     choice: z.strictObject({ question: z.string(), options: z.array(z.string()).min(2) }),
     linkDays: z.int().min(1),
   }),
-  declineReasons: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
+  declineReasons: z
+    .array(
+      z.strictObject({
+        code: z.string(),
+        label: z.string(),
+        from: z
+          .strictObject({
+            measures: z.array(z.enum(MEASURES)).optional(),
+            checks: z.array(z.enum(CHECK_KINDS)).optional(),
+            conditions: z.array(z.string()).optional(),
+            incomplete: z.boolean().optional(),
+          })
+          .optional(),
+      }),
+    )
+    .min(1),
+  deciding: z.strictObject({
+    declinedBy: z.enum(['officer', 'approver']),
+    offerDays: z.int().min(1),
+    incompleteDays: z.int().min(1),
+    appealDays: z.int().min(0),
+  }),
   days: z.partialRecord(StageName, z.int().min(0)),
   words: z.strictObject({
     steps: z.partialRecord(StageName, z.string()),
@@ -238,6 +259,7 @@ export const ProductDefinition = z.strictObject({
   purposes: z.array(z.string()).min(1),
 }) satisfies z.ZodType<CoreProduct>;
 
+const Addressed = z.strictObject({ name: z.string(), address: z.array(z.string()).min(1) });
 const Allowance = z.strictObject({ amount: Money, tapersAbove: Money.optional(), taperRate: Share.optional() });
 const FilingStatusName = z.enum(Object.keys(FILING_STATUS_LABEL) as [FilingStatus, ...FilingStatus[]]);
 const TaxTable = z.strictObject({
@@ -273,6 +295,16 @@ export const PlacePack = z.strictObject({
   identityNumber: z.strictObject({ kind: NumberKindName, label: z.string(), mask: z.string(), unissuedAllowed: z.boolean() }),
   numbers: z.array(z.strictObject({ kind: NumberKindName, use: z.enum(['identity', 'tax']), of: z.enum(['person', 'organisation']) })),
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
+  notices: z
+    .strictObject({
+      creditor: Addressed,
+      decideDays: z.int().min(1),
+      counterOfferDays: z.int().min(1),
+      statement: z.string(),
+      agency: Addressed,
+      source: z.string(),
+    })
+    .nullable(),
   phoneRegion: z.string().length(2),
   contact: z.strictObject({ phone: z.string(), hours: z.string() }).nullable(),
   timeZone: z.string().refine(isTimeZone, 'There is no such time zone'),

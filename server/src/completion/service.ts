@@ -134,7 +134,8 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     async sendBack(reference: string, version: number, question: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         refuseRelease(change.file, actor);
-        await services.decision.keep(change, { outcome: 'sendBack', reasons: [], comment: question });
+        await services.decision.unmake(change);
+        await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
         change.moveTo('gathering');
       });
     },

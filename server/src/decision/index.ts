@@ -1,17 +1,39 @@
 import { PROBLEM } from './problems';
-import { AnswerQuestion, FileAnswer, Id, MakeDecision } from '@cavren/contract';
-import { applicantsOf, barToDecide, calculate, computePath, type Calculation, type Decision, type FileState, say, type Words } from '@cavren/core';
+import { AnswerQuestion, FileAnswer, Id, MakeDecision, StopFile, StopReason, TakeAppeal } from '@cavren/contract';
+import {
+  applicantsOf,
+  asOffered,
+  barToAppeal,
+  barToDecide,
+  barToDecline,
+  calculate,
+  computePath,
+  isApproved,
+  isEnded,
+  MOST_REASONS,
+  paymentBar,
+  type Act,
+  type Calculation,
+  type Decision,
+  type FileState,
+  type StaffRole,
+  say,
+  type Words,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, forbidden, refuseBlocked, staffFor, type Actor } from '../http/index';
+import { FileParams, forbidden, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
+import type { OfferMade } from '../offering/index';
 
 interface DecisionRow {
   id: string;
   fileId: string;
   outcome: Decision['outcome'];
   reasons: string[];
+  /** A reason that the product's list doesn't have. */
+  other: string | null;
   comment: string | null;
   answer: string | null;
   decidedBy: string;
@@ -30,6 +52,7 @@ export function decisionStore(db: Sequelize) {
       fileId: 'key',
       outcome: 'key',
       reasons: 'json',
+      other: 'text',
       comment: 'text',
       answer: 'text',
       decidedBy: 'key',
@@ -61,11 +84,13 @@ export function decisionStore(db: Sequelize) {
         },
       );
       return {
-        decisions: rows.map(({ id, outcome, reasons, comment, answer, decidedBy, decidedByName, decidedAt }) => ({
+        decisions: rows.map(({ id, outcome, reasons, other, comment, answer, decidedBy, decidedByName, decidedAt }) => ({
           id,
           outcome,
           reasons,
-          comment,
+          other,
+          // Why compliance ended a file is for compliance alone.
+          comment: outcome === 'stop' ? null : comment,
           answer,
           by: decidedByName,
           byId: decidedBy,
@@ -78,11 +103,11 @@ export function decisionStore(db: Sequelize) {
 export type DecisionStore = ReturnType<typeof decisionStore>;
 
 /** A decision as it is made: what, why, and in which words. */
-export type DecisionMade = Pick<DecisionRow, 'outcome' | 'reasons' | 'comment'>;
+export type DecisionMade = Pick<DecisionRow, 'outcome' | 'reasons' | 'other' | 'comment'>;
 
 function decisionService({ services }: House, store: DecisionStore) {
-  /** Writes a decision with the calculation that it rests on. */
-  async function keep(change: FileChange, decision: DecisionMade): Promise<void> {
+  /** Writes a decision with the calculation that it rests on. @param decided the file as it was decided on, where that is not as it was asked for. */
+  async function keep(change: FileChange, decision: DecisionMade, decided: FileState = change.file): Promise<void> {
     await store.insert(
       {
         id: nanoid(),
@@ -92,12 +117,15 @@ function decisionService({ services }: House, store: DecisionStore) {
         decidedBy: change.actor.id,
         decidedByName: change.actor.name,
         decidedAt: change.now,
-        figures: calculate(change.file, change.today),
+        figures: calculate(decided, change.today),
       },
       change.tx,
     );
     await change.reload('decisions');
-    change.record(`decision.${decision.outcome}`, 'decision', null, JSON.stringify({ reasons: decision.reasons, comment: decision.comment }));
+    // Why compliance ended a file is no part of what everybody reads.
+    const said =
+      decision.outcome === 'stop' ? {} : { reasons: decision.reasons, ...(decision.other ? { other: decision.other } : {}), comment: decision.comment };
+    change.record(`decision.${decision.outcome}`, 'decision', null, JSON.stringify(said));
   }
 
   /** Writes to who applied, with a link to their front door. */
@@ -105,37 +133,142 @@ function decisionService({ services }: House, store: DecisionStore) {
     for (const person of applicantsOf(change.file)) await services.invitations.send(change, person, subject, text);
   }
 
+  const refuseEnded = (file: FileState): void => {
+    if (isEnded(file.stage)) throw PROBLEM.ended();
+    const payment = paymentBar(file);
+    if (payment) throw refused('payment-open', payment);
+  };
+  function refusePreparer({ file, actor }: FileChange): void {
+    const bar = barToDecide(file, actor.id);
+    if (bar) throw forbidden(bar);
+  }
+  /** Reasons of the product's list, or one in words; at least one, and no more than a notice gives. */
+  function judgeReasons(file: FileState, { reasons, other }: Pick<DecisionMade, 'reasons' | 'other'>): void {
+    const known = file.product.declineReasons.map(({ code }) => code);
+    if (new Set(reasons).size < reasons.length || reasons.some((reason) => !known.includes(reason))) throw PROBLEM.chooseReasonsFromList({}, 'reasons');
+    const count = reasons.length + (other === null ? 0 : 1);
+    if (count === 0) throw PROBLEM.reasonMissing({}, 'reasons');
+    if (count > MOST_REASONS) throw PROBLEM.tooManyReasons({ most: MOST_REASONS }, 'reasons');
+  }
+
+  /** A yes, as it was asked for or changed: where the product makes offers, it is offered now. */
+  async function approve(change: FileChange, wish: OfferMade & Pick<DecisionMade, 'reasons' | 'other' | 'comment'>): Promise<void> {
+    refusePreparer(change);
+    const { file } = change;
+    if (file.stage !== 'deciding') throw PROBLEM.pathNotClear();
+    const { product } = file;
+    const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';
+    const changed = wish.changes.length > 0;
+    if ((changed || wish.conditions.length > 0) && next !== 'offering') throw PROBLEM.noOffers();
+    if (changed) judgeReasons(file, wish);
+    const offered = changed ? asOffered(file, wish.changes) : file;
+    const blocking = computePath(offered, change.today).now.filter(({ key }) => key !== 'decision' && key !== 'decision:proposed');
+    if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking, file.pack);
+    await keep(change, { outcome: changed ? 'counter' : 'approve', reasons: wish.reasons, other: wish.other, comment: wish.comment }, offered);
+    change.moveTo(next);
+    if (next === 'offering') return services.offering.make(change, wish);
+    const { subject, text } = product.words.approved;
+    await tellApplicants(change, subject, text);
+  }
+
+  /** Ends a file with a no: what is out for signature or offered is taken back with it. */
+  async function end(change: FileChange, made: DecisionMade): Promise<void> {
+    await services.signing.takeBack(change, 'The application was not granted.');
+    await services.offering.takeBack(change);
+    await keep(change, made);
+    change.moveTo('declined');
+  }
+
+  async function decline(change: FileChange, wish: Pick<DecisionMade, 'reasons' | 'other' | 'comment'>, me: { id: string; role: StaffRole }): Promise<void> {
+    refuseEnded(change.file);
+    const bar = barToDecline(change.file, me);
+    if (bar) throw forbidden(bar);
+    judgeReasons(change.file, wish);
+    await end(change, { outcome: 'decline', reasons: wish.reasons, other: wish.other, comment: wish.comment });
+    await services.notices.send(change, 'declined', applicantsOf(change.file));
+  }
+
+  /** An officer would say no, and an approver answers. */
+  async function propose(change: FileChange, wish: Pick<DecisionMade, 'reasons' | 'other' | 'comment'>): Promise<void> {
+    refuseEnded(change.file);
+    if (isApproved(change.file)) throw refused('undo-first', say('declining.undoFirst'));
+    if (change.file.decisions.at(-1)?.outcome === 'proposeDecline') throw PROBLEM.proposedAlready();
+    judgeReasons(change.file, wish);
+    await keep(change, { outcome: 'proposeDecline', reasons: wish.reasons, other: wish.other, comment: wish.comment });
+  }
+
+  async function goOn(change: FileChange, comment: string): Promise<void> {
+    refusePreparer(change);
+    if (change.file.decisions.at(-1)?.outcome !== 'proposeDecline') throw PROBLEM.nothingProposed();
+    await keep(change, { outcome: 'goOn', reasons: [], other: null, comment });
+  }
+
+  async function sendBack(change: FileChange, question: string): Promise<void> {
+    refusePreparer(change);
+    if (change.file.stage !== 'deciding') throw PROBLEM.pathNotClear();
+    await keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
+    change.moveTo('gathering');
+  }
+
+  /** An approval is taken back while nothing was completed: with it the offer, and an agreement that was made on it. */
+  async function undo(change: FileChange, comment: string): Promise<void> {
+    refusePreparer(change);
+    refuseEnded(change.file);
+    if (!isApproved(change.file)) throw PROBLEM.notApproved();
+    await unmake(change);
+    await keep(change, { outcome: 'undo', reasons: [], other: null, comment });
+    change.moveTo('deciding');
+  }
+
+  /** What was made on an approval is no more: the offer, and an agreement where that comes after the decision. */
+  async function unmake(change: FileChange): Promise<void> {
+    const { route } = change.file.product;
+    if (route.indexOf('signing') > route.indexOf('deciding')) await services.signing.takeBack(change, 'The decision behind it was taken back.');
+    if (await services.offering.takeBack(change)) await services.notices.send(change, 'undone', applicantsOf(change.file));
+  }
+
   return {
     keep,
     tellApplicants,
-    /** A second person decides. Approval needs a Path with nothing on it but the decision. */
-    async decide(reference: string, wish: MakeDecision, actor: Actor): Promise<Changed> {
-      return services.files.change({ reference }, { version: wish.version, actor }, async (change) => {
-        const bar = barToDecide(change.file, actor.id);
-        if (bar) throw forbidden(bar);
-        if (change.file.stage !== 'deciding') throw PROBLEM.pathNotClear();
-        if (wish.outcome === 'sendBack') {
-          await keep(change, { outcome: 'sendBack', reasons: [], comment: wish.question });
-          change.moveTo('gathering');
-          return;
+    unmake,
+    /**
+     * A second person decides. Approval needs a Path with nothing on it but the decision; what is offered otherwise than it
+     * was asked for is judged as it would then be. A no is possible from every stage, by whom the product lets say it.
+     */
+    async decide(reference: string, wish: MakeDecision, actor: Actor, me: { id: string; role: StaffRole }): Promise<Changed> {
+      return services.files.change({ reference }, { version: wish.version, actor }, (change) => {
+        switch (wish.outcome) {
+          case 'approve':
+            return approve(change, { changes: [], conditions: wish.conditions, reasons: [], other: null, comment: wish.comment });
+          case 'counter':
+            return approve(change, wish);
+          case 'decline':
+            return decline(change, wish, me);
+          case 'proposeDecline':
+            return propose(change, wish);
+          case 'goOn':
+            return goOn(change, wish.comment);
+          case 'sendBack':
+            return sendBack(change, wish.question);
+          case 'undo':
+            return undo(change, wish.comment);
         }
-        if (wish.outcome === 'decline') {
-          const known = change.file.product.declineReasons.map(({ code }) => code);
-          if (wish.reasons.some((reason) => !known.includes(reason))) throw PROBLEM.chooseReasonsFromList({}, 'reasons');
-          await keep(change, { outcome: 'decline', reasons: wish.reasons, comment: wish.comment });
-          change.moveTo('declined');
-          await tellApplicants(change, say('mail.decisionSubject'), say('mail.declined'));
-          return;
-        }
-        const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'decision');
-        if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking, change.file.pack);
-        await keep(change, { outcome: 'approve', reasons: [], comment: wish.comment });
-        const { product } = change.file;
-        const next = product.route[product.route.indexOf('deciding') + 1] ?? 'done';
-        change.moveTo(next);
-        const { subject, text } = product.words.approved;
-        await tellApplicants(change, subject, text);
       });
+    },
+    /** Compliance ends a file. Why is kept for compliance; those who apply are told that it doesn't go on. */
+    async stop(reference: string, version: number, reason: string, actor: Actor): Promise<Changed> {
+      return services.files.change({ reference }, { version, actor }, async (change) => {
+        refuseEnded(change.file);
+        await end(change, { outcome: 'stop', reasons: [], other: null, comment: reason });
+        await services.notices.send(change, 'stopped', applicantsOf(change.file));
+      });
+    },
+    /** Somebody who was declined brings something new: the file is taken up again, and another person decides it. */
+    async appeal(change: FileChange, what: string): Promise<void> {
+      const bar = barToAppeal(change.file, change.today);
+      if (bar) throw refused('no-appeal', bar);
+      await keep(change, { outcome: 'appeal', reasons: [], other: null, comment: what });
+      change.moveTo('gathering');
     },
     async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
@@ -157,6 +290,17 @@ declare module '../house/index' {
   }
 }
 
+/** The right that each outcome needs; who may say no to which file is for `barToDecline`. */
+const RIGHT_FOR: Record<MakeDecision['outcome'], Act> = {
+  approve: 'decision.make',
+  counter: 'decision.make',
+  decline: 'decline.make',
+  proposeDecline: 'decline.propose',
+  goOn: 'decision.make',
+  sendBack: 'decision.make',
+  undo: 'decision.make',
+};
+
 /** Decisions of a second person, and the answers to their questions. */
 export const decision: Concept = (app, house) => {
   const store = house.offer('decisionStore', decisionStore(house.db));
@@ -164,8 +308,28 @@ export const decision: Concept = (app, house) => {
   house.plug('filePart', { name: 'decisions', empty: { decisions: [] }, load: (fileId, tx) => store.load(fileId, tx) });
 
   app.post('/api/files/:reference/decision', { schema: { params: FileParams, body: MakeDecision, response: { 200: FileAnswer } } }, async (request) => {
-    const actor = staffFor(request, 'decision.make');
-    return service.decide(request.params.reference, request.body, actor);
+    const actor = staffFor(request, RIGHT_FOR[request.body.outcome]);
+    return service.decide(request.params.reference, request.body, actor, actor.me);
+  });
+  app.post('/api/files/:reference/stop', { schema: { params: FileParams, body: StopFile, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'file.stop');
+    return service.stop(request.params.reference, request.body.version, request.body.reason, actor);
+  });
+  app.get(
+    '/api/files/:reference/decision/:id/stop-reason',
+    { schema: { params: FileParams.extend({ id: Id }), response: { 200: StopReason } } },
+    async (request) => {
+      staffFor(request, 'file.stop');
+      const file = await house.services.fileStore.byReference(request.params.reference);
+      const stopped = file && (await store.byId(file.id, request.params.id));
+      if (stopped?.outcome !== 'stop') throw PROBLEM.noStop();
+      return { reason: stopped.comment ?? '', by: stopped.decidedByName, at: stopped.decidedAt };
+    },
+  );
+  app.post('/api/files/:reference/appeal', { schema: { params: FileParams, body: TakeAppeal, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'appeal.take');
+    const { version, what } = request.body;
+    return house.services.files.change({ reference: request.params.reference }, { version, actor }, (change) => service.appeal(change, what));
   });
   app.post(
     '/api/files/:reference/decision/:id/answer',

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { EndFile, FileAnswer, KeepMonitoring, MonitoringView } from '@cavren/contract';
-import { endingAnswers, isEnded, personName, signersOf, type FileState, say } from '@cavren/core';
+import { applicantsOf, endingAnswers, isEnded, personName, signersOf, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -97,15 +97,13 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
         await services.decision.keep(change, {
           outcome: 'decline',
           reasons: [ends.reason],
+          other: null,
           comment: `By rule: “${text}” was answered ${ending.answer?.value ?? ''}; ${ends.says}`,
         });
         change.record('file.end', `answer/${ending.answer?.id ?? ''}`, null, ends.says);
         change.moveTo('declined');
-        await services.decision.tellApplicants(
-          change,
-          say('mail.decisionSubject'),
-          say('mail.endedByAnswer', { because: `${ends.says.charAt(0).toUpperCase()}${ends.says.slice(1)}` }),
-        );
+        const because = `${ends.says.charAt(0).toUpperCase()}${ends.says.slice(1)}`;
+        await services.notices.send(change, 'declined', applicantsOf(change.file), { text: say('mail.endedByAnswer', { because }) });
       });
     },
   };

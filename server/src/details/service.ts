@@ -3,7 +3,8 @@ import type { ChangeDetails, DetailChange, FieldValue } from '@cavren/contract';
 import {
   descriptionOf,
   fieldOf,
-  isLocked,
+  isApproved,
+  isLockedFor,
   PART_OF,
   rowIn,
   subjectOf,
@@ -175,12 +176,16 @@ export function detailsService(house: House, store: DetailsStore) {
   return {
     async change(reference: string, { version, changes }: ChangeDetails, actor: Actor, guard?: Guard): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        refuseLocked(change.file);
         for (const wish of changes) {
+          refuseLocked(change.file, wish);
           guard?.(change.file, wish);
           await apply(change, wish);
         }
       });
+    },
+    /** Puts changes on a file that were agreed to, though its details are locked: each is judged and written down like any other. */
+    async applyAgreed(change: FileChange, changes: readonly DetailChange[]): Promise<void> {
+      for (const wish of changes) await apply(change, wish);
     },
     /** Shows a hidden number; showing it is written down. */
     async reveal(reference: string, entity: 'person' | 'request', id: string | null, field: string, actor: Actor): Promise<string> {
@@ -199,13 +204,15 @@ export type DetailsService = ReturnType<typeof detailsService>;
 
 const isHidden = (entity: Entity, field: string): boolean => fieldOf(entity, field)?.kind === 'hidden';
 
-function refuseLocked(file: FileState): void {
-  if (!isLocked(file)) return;
+function refuseLocked(file: FileState, wish: DetailChange): void {
+  if (!isLockedFor(file, { entity: wish.entity, field: wish.op === 'set' ? wish.field : undefined })) return;
   throw refused(
     'file-locked',
     file.envelope?.state === 'out' || file.envelope?.state === 'making'
       ? 'Signatures are out: the file is locked. Unlock it first.'
-      : 'This file is locked: it was signed, or has left the stages in which it is prepared.',
+      : isApproved(file)
+        ? 'This file is approved as it is: the approval is taken back before anything in it changes.'
+        : 'This file is locked: it was signed, or has left the stages in which it is prepared.',
   );
 }
 

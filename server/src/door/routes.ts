@@ -1,6 +1,8 @@
 import { PROBLEM } from './problems';
 import '@fastify/cookie';
 import {
+  AnswerOfferAtDoor,
+  AppealAtDoor,
   AppliedAtDoor,
   ApplyAtDoor,
   DoorDetails,
@@ -107,6 +109,20 @@ export const door: Concept = (app, house) => {
     const session = await inside(request);
     await service.withdrawConsent(session, request.body.kind, await actorOf(session));
     return service.view(session);
+  });
+  app.post('/api/door/offer', { schema: { body: AnswerOfferAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await service.answerOffer(session, request.body.offerId, request.body.answer, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/appeal', { schema: { body: AppealAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await service.appeal(session, request.body.what, await actorOf(session));
+    return service.view(session);
+  });
+  app.get('/api/door/notices/:id', { schema: { params: z.object({ id: Id }) } }, async (request, reply) => {
+    const session = await inside(request);
+    return reply.type('application/pdf').send(await services.notices.pdf(session.fileId, request.params.id, session.personId));
   });
   app.post('/api/door/details/done', { schema: { response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);

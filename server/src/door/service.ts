@@ -4,6 +4,9 @@ import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
+  appealUntil,
+  awaitedOf,
+  barToAppeal,
   consentOf,
   isEnded,
   computePath,
@@ -31,6 +34,7 @@ import {
 } from '@cavren/core';
 import { randomInt } from 'node:crypto';
 import { inTransaction } from '../db/index';
+import { reasonsOf } from '../notices/pdf';
 import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
@@ -279,6 +283,20 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const { row } = await services.files.state({ id: session.fileId });
       await services.details.change(row.reference, wish, actor, guardFor(session.personId));
     },
+    /** Somebody who applied says yes or no to the offer that they saw. */
+    async answerOffer(session: DoorSessionRow, offerId: string, answer: 'accept' | 'refuse', actor: Actor): Promise<void> {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, (change) =>
+        services.offering.answer(change, session.personId, answer, 'frontDoor', offerId),
+      );
+    },
+    /** Somebody who was declined brings something new. */
+    async appeal(session: DoorSessionRow, what: string, actor: Actor): Promise<void> {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, (change) => {
+        const person = change.file.people.find(({ id }) => id === session.personId);
+        if (!person || !plays(person, ['applicant', 'coApplicant'])) throw PROBLEM.notNow();
+        return services.decision.appeal(change, what);
+      });
+    },
     async giveConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
       await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
         if (change.row.stage !== 'details') throw PROBLEM.notNow();
@@ -325,7 +343,10 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         fullName: person.fullName ?? personName(person),
         steps: stepsOf(file),
         outcome: outcomeOf(file),
-        declineReasons: declineReasons(file),
+        declineReasons: file.stage === 'declined' && file.decisions.at(-1)?.outcome === 'decline' ? reasonsOf(file) : [],
+        appealUntil: plays(person, ['applicant', 'coApplicant']) && barToAppeal(file, today) === null ? appealUntil(file) : null,
+        offer: offerFor(file, person, today),
+        notices: file.notices.filter(({ personId, made }) => made && personId === person.id).map(({ id, kind, madeAt }) => ({ id, kind, madeAt })),
         details: detailsFor(file, row.version, person, path, today),
         consents: isEnded(file.stage)
           ? []
@@ -406,10 +427,37 @@ function outcomeOf({ stage }: FileState): DoorView['outcome'] {
   return stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed' || stage === 'done' ? stage : 'open';
 }
 
-function declineReasons(file: FileState): string[] {
-  if (file.stage !== 'declined') return [];
-  const decision = file.decisions.filter(({ outcome }) => outcome === 'decline').at(-1);
-  return (decision?.reasons ?? []).map((code) => file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
+/** The offer that waits for somebody's answer, or that they answered; null where there is none for them. */
+function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView['offer'] {
+  const { offer } = file;
+  if (!offer || !plays(person, ['applicant', 'coApplicant'])) return null;
+  if (offer.state !== 'open' && offer.state !== 'accepted') return null;
+  const speak = speakerFor(file.pack);
+  const money = moneyIn(file.pack);
+  const { terms } = offer;
+  return {
+    id: offer.id,
+    kind: offer.kind,
+    until: offer.until,
+    open: offer.state === 'open' && offer.until >= today && !isEnded(file.stage),
+    mine: offer.answers.find(({ personId }) => personId === person.id)?.answer ?? null,
+    waitsFor:
+      offer.state === 'open'
+        ? awaitedOf(file, offer)
+            .filter(({ id }) => id !== person.id)
+            .map(personName)
+        : [],
+    terms: [
+      { label: speak(say('notice.amount')), value: money(terms.amount) },
+      ...(terms.termMonths === null ? [] : [{ label: speak(say('notice.term')), value: speak(say('notice.months', { months: terms.termMonths })) }]),
+      ...(terms.payment === null ? [] : [{ label: speak(say('notice.payment')), value: money(terms.payment) }]),
+      ...(terms.rate === null ? [] : [{ label: speak(say('notice.rate')), value: inPercent(terms.rate) }]),
+      ...(terms.totalPayable === null ? [] : [{ label: speak(say('notice.total')), value: money(terms.totalPayable) }]),
+      ...(terms.paidOut === null ? [] : [{ label: speak(say('notice.paidOut')), value: money(terms.paidOut) }]),
+    ],
+    conditions: offer.conditions.map(({ text, metAt }) => ({ text, met: metAt !== null })),
+    reasons: offer.kind === 'changed' ? reasonsOf(file) : [],
+  };
 }
 
 function stepsOf(file: FileState): DoorView['steps'] {
@@ -435,7 +483,7 @@ function tasksFor(person: FilePerson, path: Path, speak: Speak): DoorView['tasks
 
 function signingOf(file: FileState, person: FilePerson, pages: number): DoorView['signing'] {
   const { envelope } = file;
-  if (!envelope || envelope.state === 'void' || envelope.state === 'making') return null;
+  if (!envelope || envelope.state === 'void' || envelope.state === 'making' || file.stage === 'declined') return null;
   const signer = envelope.signers.find(({ personId }) => personId === person.id);
   if (!signer) return null;
   const before = envelope.signers.find(({ state }) => state === 'invited');

@@ -62,8 +62,8 @@ export interface FileChange {
   reload(part: string): Promise<void>;
   /** Writes down what was done; becomes part of the history in the same transaction. */
   record(act: string, subject: string, before: string | null, after: string | null): void;
-  /** Moves the file to another stage. */
-  moveTo(stage: Stage): void;
+  /** Moves the file to another stage. @param act who moves it on by hand prepares it with that; what a decision or an answer brings about doesn't. */
+  moveTo(stage: Stage, act?: 'file.move' | 'file.stage'): void;
   /** Says whether the applicant was asked to go on at the front door. */
   setWithApplicant(withApplicant: boolean): void;
   /** Runs after the transaction was committed. */
@@ -104,6 +104,9 @@ export const PREPARING_ACTS = [
   'exception.ask',
   'number.reveal',
   'check.ask',
+  'decision.proposeDecline',
+  'offer.meet',
+  'decision.appeal',
 ];
 /** Acts that state a value: who did it last is kept for each. */
 const STATING_ACTS = ['details.set', 'details.add'];
@@ -145,11 +148,8 @@ interface Ground {
   mark: (number: string) => string;
 }
 
-/** Stages that an officer moves a file out of; leaving the others is a decision or the completion, and prepares nothing. */
-const PREPARING_STAGES: readonly Stage[] = ['details', 'checking', 'gathering', 'signing'];
-
 /** What a file's own row says of its state. */
-const ofRow = ({ reference, stage, stageSince, openedAt, receivedOn, signedOn, withApplicant, channel }: FileRow) => ({
+const ofRow = ({ reference, stage, stageSince, openedAt, receivedOn, signedOn, withApplicant, channel, completeOn }: FileRow) => ({
   reference,
   stage,
   stageSince,
@@ -158,8 +158,9 @@ const ofRow = ({ reference, stage, stageSince, openedAt, receivedOn, signedOn, w
   signedOn,
   withApplicant,
   channel,
+  completeOn,
 });
-const ROW_PARTS = ['reference', 'stage', 'stageSince', 'openedAt', 'receivedOn', 'signedOn', 'withApplicant', 'channel', 'product', 'pack'];
+const ROW_PARTS = ['reference', 'stage', 'stageSince', 'openedAt', 'receivedOn', 'signedOn', 'withApplicant', 'channel', 'completeOn', 'product', 'pack'];
 
 const keptOf = (file: FileState): KeptState => Object.fromEntries(Object.entries(file).filter(([part]) => !ROW_PARTS.includes(part))) as unknown as KeptState;
 
@@ -247,8 +248,9 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
         if (written) written = { ...written, ...loaded };
       },
       record: (act, subject, before, after) => void entries.push({ at, actor: actor.name, actorId: actor.id, act, subject, before, after }),
-      moveTo(stage) {
-        change.record(actor.kind === 'staff' && PREPARING_STAGES.includes(row.stage) ? 'file.move' : 'file.stage', 'stage', row.stage, stage);
+      moveTo(stage, act = 'file.stage') {
+        change.record(act, 'stage', row.stage, stage);
+        if (row.stage === 'details' && !isEnded(stage)) row.completeOn ??= today;
         Object.assign(row, { stage, stageSince: at });
         file = { ...file, ...ofRow(row) };
         if (written) written = { ...written, ...ofRow(row) };

@@ -1,4 +1,18 @@
-import { canLapse, computePath, dayAt, dueOn, isEnded, lapseDay, say, type FileState, type Holder, type IsoDate, type Path } from '@cavren/core';
+import {
+  addDays,
+  canLapse,
+  computePath,
+  dayAt,
+  dueOn,
+  isEnded,
+  lapseDay,
+  openNotice,
+  say,
+  type FileState,
+  type Holder,
+  type IsoDate,
+  type Path,
+} from '@cavren/core';
 import type { FileRow, Waiting } from './store';
 
 const NOTHING_LEFT = say('path.nothingLeft');
@@ -24,11 +38,18 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
       nextWhat: next?.what ?? (isOpen ? NOTHING_LEFT : null),
       nextHolder: next?.holder ?? (isOpen ? 'officer' : null),
       nextDue: isOpen ? (next?.due ?? dueOn(file, file.stage)) : null,
-      lapseOn: canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null,
+      lapseOn: dueOfItself(file, path, canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null),
     },
     waiting: isOpen ? waitingOf(path, file) : [],
     words: file.people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null)).join(' '),
   };
+}
+
+/** The first day on which something is due of a file that nobody does: it lapses, an offer runs out, or what was missing hasn't come. */
+function dueOfItself(file: FileState, path: Path, lapses: IsoDate | null): IsoDate | null {
+  const offered = file.offer?.state === 'open' ? addDays(file.offer.until, 1) : null;
+  const missing = isEnded(file.stage) ? null : (openNotice(file, path.entries)?.respondBy ?? null);
+  return [lapses, offered, missing && addDays(missing, 1)].filter((day) => day !== null).sort()[0] ?? null;
 }
 
 /** What waits for whom. A file with nothing in its way waits for the officer to move it on. */

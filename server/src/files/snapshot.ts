@@ -5,7 +5,7 @@ import type { FileRow, Waiting } from './store';
 /** What a file's rows add up to, without what its own row and its product say. */
 export type KeptState = Omit<
   FileState,
-  'reference' | 'stage' | 'stageSince' | 'openedAt' | 'receivedOn' | 'signedOn' | 'withApplicant' | 'channel' | 'product' | 'pack'
+  'reference' | 'stage' | 'stageSince' | 'openedAt' | 'receivedOn' | 'signedOn' | 'withApplicant' | 'channel' | 'completeOn' | 'product' | 'pack'
 >;
 
 /** The state of a file beside its rows, and what was projected of it. */

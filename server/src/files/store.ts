@@ -38,6 +38,8 @@ export interface FileRow {
   historyHash: string | null;
   /** The day on which a warning is due that it lapses, or on which it does; null while it can't. */
   lapseOn: IsoDate | null;
+  /** The day on which the application was complete. */
+  completeOn: IsoDate | null;
 }
 
 export interface Waiting {
@@ -106,6 +108,7 @@ export function filesStore(db: Sequelize) {
       nextDue: 'date',
       historyHash: 'key',
       lapseOn: 'date',
+      completeOn: 'date',
     },
     ['id'],
   );

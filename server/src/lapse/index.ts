@@ -1,4 +1,4 @@
-import { dayAt, lapseDue, canLapse, signersOf, say } from '@cavren/core';
+import { applicantsOf, canLapse, computePath, dayAt, lapseDue, type Notice, openNotice, signersOf, say } from '@cavren/core';
 import type { FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { SYSTEM } from '../http/index';
@@ -16,6 +16,9 @@ const AHEAD_MS = 14 * 60 * 60 * 1000;
 function lapseService({ services, now }: House) {
   async function judge(change: FileChange): Promise<void> {
     const { file, row, today } = change;
+    if (file.offer?.state === 'open' && file.offer.until < today) return services.offering.runOut(change);
+    const missing = openNotice(file, computePath(file, today).entries);
+    if (missing?.respondBy && missing.respondBy < today) return closeIncomplete(change, missing);
     if (!canLapse(file)) return;
     const due = lapseDue(file.product.lapse, dayAt(row.activeAt, file.pack.timeZone), row.warned, today);
     if (!due) return;
@@ -28,6 +31,14 @@ function lapseService({ services, now }: House) {
     row.warned = due.number;
     change.record('file.warn', 'file', null, String(due.left));
     for (const person of signersOf(file)) await services.invitations.send(change, person, say('mail.lapsesSubject'), say('mail.lapses', { days: due.left }));
+  }
+
+  /** What was asked for in a notice didn't come by its day: the file is closed without another notice (12 CFR 1002.9(c)(2), from memory). */
+  async function closeIncomplete(change: FileChange, missing: Notice): Promise<void> {
+    await services.signing.takeBack(change, 'What was missing did not come.');
+    change.record('file.closeIncomplete', 'file', null, missing.respondBy);
+    change.moveTo('lapsed');
+    for (const person of applicantsOf(change.file)) await services.invitations.tell(change, person, say('mail.lapsedSubject'), say('mail.closedIncomplete'));
   }
 
   return {

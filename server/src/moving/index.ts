@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { FileAnswer, InviteApplicant, MoveFile, TakeBack, WithdrawFile } from '@cavren/contract';
-import { barToMove, computePath, paymentBar, signersOf, say } from '@cavren/core';
+import { applicantsOf, barToMove, computePath, movesByHand, paymentBar, signersOf, say } from '@cavren/core';
 import type { Changed, Files } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { FileParams, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
@@ -14,18 +14,20 @@ function movingService({ services }: House) {
         const path = computePath(moved.file, moved.today);
         const bar = barToMove(moved.file, path);
         if (bar) throw refuseBlocked(bar.message, bar.entries, moved.file.pack);
-        if (path.next === 'completing' || path.next === 'done') throw PROBLEM.pathNotClear();
-        if (path.next) moved.moveTo(path.next);
+        if (!movesByHand(moved.file)) throw PROBLEM.pathNotClear();
+        if (path.next) moved.moveTo(path.next, 'file.move');
       }),
     withdraw: (reference: string, version: number, reason: string, actor: Actor): Promise<Changed> =>
-      change({ reference }, { version, actor }, (ended) => {
+      change({ reference }, { version, actor }, async (ended) => {
         const { file, row } = ended;
         if (!row.isOpen) throw PROBLEM.ended();
         if (file.envelope?.state === 'out') throw PROBLEM.fileLocked();
         const payment = paymentBar(file);
         if (payment) throw refused('payment-open', payment);
         ended.record('file.withdraw', 'file', null, reason);
+        await services.offering.takeBack(ended);
         ended.moveTo('withdrawn');
+        await services.notices.send(ended, 'withdrawn', applicantsOf(file));
       }),
     /** Asks the applicant to go on at the front door. */
     invite: (reference: string, version: number, personId: string, actor: Actor): Promise<Changed> =>

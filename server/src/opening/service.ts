@@ -187,5 +187,6 @@ function newRow(product: ProductRow, wish: OpenFile, at: string, ownerId: string
     nextDue: null,
     historyHash: null,
     lapseOn: null,
+    completeOn: null,
   };
 }

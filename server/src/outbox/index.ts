@@ -1,4 +1,5 @@
-import { OutboxPage, OutboxQuery, type OutboxMessage } from '@cavren/contract';
+import { PROBLEM } from './problems';
+import { Done, Id, OutboxPage, OutboxQuery, type OutboxMessage } from '@cavren/contract';
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import { select, Table, type Tx } from '../db/index';
@@ -9,7 +10,7 @@ import { ask, OutsideError } from '../outside/index';
 interface MessageRow {
   id: string;
   fileId: string;
-  channel: 'email' | 'text';
+  channel: OutboxMessage['channel'];
   recipient: string;
   subject: string | null;
   body: string;
@@ -18,6 +19,9 @@ interface MessageRow {
   /** A link or a code, encrypted; gone once the message is sent. */
   secret: Buffer | null;
   problem: string | null;
+  /** The notice that a letter is. */
+  noticeId: string | null;
+  postedBy: string | null;
 }
 
 export interface Outbox {
@@ -26,6 +30,10 @@ export interface Outbox {
    * @param secret what only its receiver may know; it stands in the body as {@link SECRET} until it leaves the house.
    */
   put(message: Pick<MessageRow, 'fileId' | 'channel' | 'recipient' | 'subject' | 'body'>, now: string, tx: Tx, secret?: string): Promise<void>;
+  /** Puts a letter in the print queue: somebody prints and posts it. */
+  putLetter(letter: Pick<MessageRow, 'fileId' | 'recipient' | 'subject' | 'body'> & { noticeId: string }, now: string, tx: Tx): Promise<void>;
+  /** Says that a letter was posted. */
+  posted(id: string, by: string, now: string): Promise<boolean>;
   list(page: number, size: number, reference: string | null): Promise<{ items: OutboxMessage[]; total: number }>;
 }
 
@@ -47,13 +55,15 @@ function makeOutbox({ db, jobs, secrets, config: { outside } }: House): Outbox {
       sentAt: 'time',
       secret: 'binary',
       problem: 'text',
+      noticeId: 'key',
+      postedBy: 'text',
     },
     ['id'],
   );
 
   jobs.handle('message.send', async (id) => {
     const message = await table.one({ id });
-    if (!message || message.sentAt) return;
+    if (!message || message.sentAt || message.channel === 'letter') return;
     const { channel, recipient, subject, secret } = message;
     const body = secret ? message.body.replace(SECRET, () => secrets.unseal(secret).toString()) : message.body;
     try {
@@ -75,10 +85,28 @@ function makeOutbox({ db, jobs, secrets, config: { outside } }: House): Outbox {
     async put(message, now, tx, secret) {
       const id = nanoid();
       await table.insert(
-        { ...message, id, createdAt: now, sentAt: null, secret: secret === undefined ? null : secrets.seal(Buffer.from(secret)), problem: null },
+        {
+          ...message,
+          id,
+          createdAt: now,
+          sentAt: null,
+          secret: secret === undefined ? null : secrets.seal(Buffer.from(secret)),
+          problem: null,
+          noticeId: null,
+          postedBy: null,
+        },
         tx,
       );
       await jobs.add('message.send', id, tx);
+    },
+    async putLetter(letter, now, tx) {
+      await table.insert({ ...letter, id: nanoid(), channel: 'letter', createdAt: now, sentAt: null, secret: null, problem: null, postedBy: null }, tx);
+    },
+    async posted(id, by, now) {
+      const letter = await table.one({ id });
+      if (letter?.channel !== 'letter') return false;
+      if (!letter.sentAt) await table.update({ sentAt: now, postedBy: by }, { id });
+      return true;
     },
     async list(page, size, reference) {
       const where = reference ? 'WHERE f.reference = :reference' : '';
@@ -86,22 +114,28 @@ function makeOutbox({ db, jobs, secrets, config: { outside } }: House): Outbox {
       const rows = await select<{
         id: string;
         reference: string;
-        channel: 'email' | 'text';
+        channel: OutboxMessage['channel'];
         recipient: string;
         subject: string | null;
         body: string;
         created_at: Date;
         sent_at: Date | null;
         problem: string | null;
+        notice_id: string | null;
       }>(
         db,
-        `SELECT m.id, f.reference, m.channel, m.recipient, m.subject, m.body, m.created_at, m.sent_at, m.problem
+        `SELECT m.id, f.reference, m.channel, m.recipient, m.subject, m.body, m.created_at, m.sent_at, m.problem, m.notice_id
          FROM message m JOIN file f ON f.id = m.file_id ${where} ORDER BY m.created_at DESC, m.id LIMIT :size OFFSET :offset`,
         values,
       );
       const [count] = await select<{ total: string }>(db, `SELECT COUNT(*) AS total FROM message m JOIN file f ON f.id = m.file_id ${where}`, values);
       return {
-        items: rows.map(({ created_at, sent_at, ...row }) => ({ ...row, createdAt: created_at.toISOString(), sentAt: sent_at?.toISOString() ?? null })),
+        items: rows.map(({ created_at, sent_at, notice_id, ...row }) => ({
+          ...row,
+          createdAt: created_at.toISOString(),
+          sentAt: sent_at?.toISOString() ?? null,
+          noticeId: notice_id,
+        })),
         total: Number(count?.total ?? 0),
       };
     },
@@ -122,5 +156,10 @@ export const outbox: Concept = (app, house) => {
     const { page, size, reference } = request.query;
     const deliveredAt = house.demoPeople.length > 0 ? `${house.config.outside.post}/phone` : null;
     return { ...(await service.list(page, size, reference ?? null)), page, size, deliveredAt };
+  });
+  app.post('/api/outbox/:id/posted', { schema: { params: z.object({ id: Id }), response: { 200: Done } } }, async (request) => {
+    const actor = staffFor(request, 'letter.post');
+    if (!(await service.posted(request.params.id, actor.name, house.now().toISOString()))) throw PROBLEM.noLetter();
+    return { done: true as const };
   });
 };

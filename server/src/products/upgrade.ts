@@ -10,9 +10,12 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 export function upgradeProduct(raw: unknown): unknown {
   const product = withCarrying(withPeople(raw)) as Raw | Priced;
   // Papers that act by themselves were always refused before a product could say otherwise.
-  const now: Raw = { activePapers: 'refused', ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)) };
+  const now: Raw = { activePapers: 'refused', deciding: DECIDING_THEN, ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)) };
   return withCounts(now as Raw & { household: object });
 }
+
+/** Before products said who may decline when, an approver did at the decision. */
+const DECIDING_THEN = { declinedBy: 'approver', offerDays: 30, incompleteDays: 30, appealDays: 30 };
 
 /** Rules of what hasn't begun and what is deferred, as strict as they can be where a product had none. */
 function withRules(product: Raw): Raw {
@@ -147,6 +150,7 @@ export function upgradePack(raw: unknown): unknown {
     regionTaxes: null,
     yearStarts: '01-01',
     contact: null,
+    notices: null,
     timeZone: ZONE_THEN[pack.code] ?? 'UTC',
     ...pack,
   };

@@ -122,6 +122,24 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     change.afterwards(() => jobs.poke());
   }
 
+  /**
+   * Takes an agreement back that is out or signed: what was signed is void, and everybody who was asked is told.
+   * @param act who takes it back by hand prepares the file with that; what it falls with is another's decision.
+   */
+  async function takeBack(change: FileChange, reason: string, act: 'agreement.void' | 'agreement.fall' = 'agreement.fall'): Promise<void> {
+    const envelope = await store.latest(change.row.id, change.tx);
+    if (!envelope || envelope.state === 'void') return;
+    await store.updateEnvelope(envelope.id, { state: 'void', voidReason: reason }, change.tx);
+    change.record(act, `envelope/${envelope.id}`, envelope.state, reason);
+    for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
+      const person = change.file.people.find(({ id }) => id === signer.personId);
+      await services.door.shut(change, signer.personId);
+      if (person) await services.invitations.tell(change, person, say('mail.takenBackSubject'), say('mail.takenBack'));
+    }
+    await change.reload('envelope');
+    change.afterwards(() => jobs.poke());
+  }
+
   return {
     /** Locks the file and orders the agreement; it goes to the first signer once it is made. */
     async send(reference: string, version: number, actor: Actor): Promise<Changed> {
@@ -147,20 +165,13 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     /** Unlocks the file: what was signed is void, and everybody who was asked is told. */
     async void(reference: string, version: number, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        const envelope = await store.latest(change.row.id, change.tx);
+        const { envelope } = change.file;
         if (!envelope || envelope.state === 'void') throw PROBLEM.nothingOut();
         if (change.file.stage !== 'signing' && change.file.stage !== 'gathering') throw PROBLEM.tooLate();
-        await store.updateEnvelope(envelope.id, { state: 'void', voidReason: reason }, change.tx);
-        change.record('agreement.void', `envelope/${envelope.id}`, envelope.state, reason);
-        for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
-          const person = change.file.people.find(({ id }) => id === signer.personId);
-          await services.door.shut(change, signer.personId);
-          if (person) await services.invitations.tell(change, person, say('mail.takenBackSubject'), say('mail.takenBack'));
-        }
-        await change.reload('envelope');
-        change.afterwards(() => jobs.poke());
+        await takeBack(change, reason, 'agreement.void');
       });
     },
+    takeBack,
     consent: (fileId: string, personId: string, actor: Actor) =>
       services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { signer } = await turnOf(change, personId);

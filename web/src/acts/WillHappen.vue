@@ -14,5 +14,6 @@ defineProps<{ title: string; happens: readonly { what: string; to: string }[]; c
         <dd>{{ to }}</dd>
       </template>
     </dl>
+    <slot />
   </ConfirmDialog>
 </template>

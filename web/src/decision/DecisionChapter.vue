@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import {
+  appealUntil,
   applicantsOf,
+  barToAppeal,
   barToDecide,
+  barToDecline,
   barToRelease,
   CONDITION_STATE_LABEL,
   costsOf,
@@ -9,6 +12,7 @@ import {
   evidenceExplained,
   figureAbout,
   formatMoney,
+  isApproved,
   isEnded,
   isSettled,
   paidOutOf,
@@ -19,19 +23,26 @@ import {
   SECURITY_KIND_LABEL,
   signersOf,
   STAGE_LABEL,
+  type Decision,
+  type DecisionOutcome,
   type SecurityKind,
   type Words,
 } from '@cavren/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { showFigure } from '../affordability/index';
+import { api } from '../api/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
 import { AskText, Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { describeEntry } from '../history/index';
 import CalculationSheet from './CalculationSheet.vue';
+import CounterForm from './CounterForm.vue';
+import DeclineForm from './DeclineForm.vue';
 import { sayWithin, useSay } from '../words/index';
 import FigureRows from './FigureRows.vue';
+import NoticesPart from './NoticesPart.vue';
+import OfferPart from './OfferPart.vue';
 import SensitivityTable from './SensitivityTable.vue';
 import StatedPart from './StatedPart.vue';
 
@@ -43,9 +54,14 @@ const editing = useEditing();
 /** The parts of a loan that is split. */
 const parts = computed(() => (props.file.parts.length > 0 ? (costsOf(props.file, editing.today.value)?.parts ?? []) : []));
 const desk = useDesk();
-const declining = ref(false);
-const reasons = ref<string[]>([]);
-const comment = ref('');
+/** What is being filled in below the acts. */
+const form = ref<'decline' | 'counter' | null>(null);
+const conditions = ref('');
+const lettingOn = ref(false);
+const undoing = ref(false);
+const stopping = ref(false);
+const appealing = ref(false);
+const stopReason = ref('');
 const problem = ref('');
 const busy = ref('');
 const asking = ref(false);
@@ -80,14 +96,54 @@ const ORDER_WORD = {
   differs: 'the bank did something else; settle it with the bank, nothing moves this file until then',
 } as const;
 const releaseBar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
-const blocking = computed(() => props.path.now.filter(({ key }) => key !== 'decision'));
+const blocking = computed(() => props.path.now.filter(({ key }) => key !== 'decision' && key !== 'decision:proposed'));
 const open = computed(() => props.file.stage === 'deciding');
 const question = computed(() => {
   const last = props.file.decisions.at(-1);
   return last?.outcome === 'sendBack' && last.answer === null ? last : null;
 });
-const OUTCOME = { approve: 'Approved', decline: 'Declined', sendBack: 'Sent back' } as const;
-const reasonText = (code: string): string => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code;
+const OUTCOME: Record<DecisionOutcome, string> = {
+  approve: 'Approved',
+  counter: 'Offered otherwise',
+  decline: 'Declined',
+  sendBack: 'Sent back',
+  proposeDecline: 'Proposed to decline',
+  goOn: 'Let go on',
+  undo: 'Approval taken back',
+  stop: 'Ended by compliance',
+  appeal: 'Taken up again',
+};
+const linesIn = (text: string): string[] =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
+function reasonsOf({ reasons, other }: Pick<Decision, 'reasons' | 'other'>): string[] {
+  const listed = reasons.map((code) => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
+  return other ? [...listed, other] : listed;
+}
+/** An officer's proposal to decline that nobody has answered. */
+const proposal = computed(() => {
+  const last = props.file.decisions.at(-1);
+  return last?.outcome === 'proposeDecline' ? last : null;
+});
+const offers = computed(() => props.file.product.route.includes('offering'));
+const stopped = computed(() => props.file.decisions.at(-1)?.outcome === 'stop');
+const appeals = computed(() => desk.may('appeal.take') && barToAppeal(props.file, editing.today.value) === null);
+watch(
+  stopped,
+  async (is) => {
+    stopReason.value = '';
+    const last = props.file.decisions.at(-1);
+    if (is && last && desk.may('file.stop'))
+      stopReason.value = (await api.get<{ reason: string }>(`${editing.url}/decision/${last.id}/stop-reason`).catch(() => ({ reason: '' }))).reason;
+  },
+  { immediate: true },
+);
+/** Why this member of staff can't say no to this file as it stands; an officer may be able to propose it. */
+const noBar = computed(() => (desk.me ? barToDecline(props.file, desk.me) : null));
+const declineProposes = computed(() => noBar.value !== null && desk.may('decline.propose'));
+
 const releaseWaits = computed(() => props.path.now.filter(({ key }) => key !== 'payout:release')[0]?.what ?? null);
 
 const told = computed(() => applicantsOf(props.file).map(personName).join(', '));
@@ -115,19 +171,68 @@ const releaseHappens = computed(() => {
 });
 /** What an act of this chapter waits for: that another person does it, or what still stands on the Path. */
 const waitsOf = (bar: Words | null, standing: Words | null): string | null => (bar ? say(bar) : standing ? sayWithin(say, standing) : null);
-offerActs(() => [
-  ...(open.value && desk.may('decision.make')
-    ? [
-        {
+interface DecidingAct {
+  name: string;
+  label: string;
+  key: string | null;
+  waits: string | null;
+  first: boolean;
+  no: boolean;
+  run: () => void;
+}
+/** What this member of staff can do about the decision as the file stands. */
+const acts = computed<DecidingAct[]>(() => {
+  const { file } = props;
+  if (isEnded(file.stage) || paymentBar(file)) return [];
+  const mine = waitsOf(myBar.value, null);
+  const decides = desk.may('decision.make');
+  const made: (DecidingAct | null)[] = [
+    open.value && decides
+      ? {
           name: 'Approve',
+          label: 'Approve',
           key: 'A',
           waits: waitsOf(myBar.value, blocking.value[0]?.what ?? null),
+          first: true,
+          no: false,
           run: () => (approving.value = true),
-        },
-        { name: 'Decline', key: null, waits: waitsOf(myBar.value, null), run: () => (declining.value = true) },
-        { name: 'Send back with a question', key: null, waits: waitsOf(myBar.value, null), run: () => (asking.value = true) },
-      ]
-    : []),
+        }
+      : null,
+    open.value && decides && offers.value && file.product.amountIs === 'loan'
+      ? { name: 'Offer otherwise', label: 'Offer otherwise', key: null, waits: mine, first: false, no: false, run: () => (form.value = 'counter') }
+      : null,
+    proposal.value && decides
+      ? { name: 'Let it go on', label: 'Let it go on', key: null, waits: mine, first: !open.value, no: false, run: () => (lettingOn.value = true) }
+      : null,
+    isApproved(file) || (!desk.may('decline.make') && !desk.may('decline.propose'))
+      ? null
+      : declineProposes.value
+        ? proposal.value
+          ? null
+          : { name: 'Propose to decline', label: 'Propose to decline', key: null, waits: null, first: false, no: true, run: () => (form.value = 'decline') }
+        : { name: 'Decline', label: 'Decline', key: null, waits: waitsOf(noBar.value, null), first: false, no: true, run: () => (form.value = 'decline') },
+    open.value && decides
+      ? {
+          name: 'Send back with a question',
+          label: 'Send back with a question',
+          key: null,
+          waits: mine,
+          first: false,
+          no: false,
+          run: () => (asking.value = true),
+        }
+      : null,
+    isApproved(file) && decides
+      ? { name: 'Take the approval back', label: 'Take the approval back', key: null, waits: mine, first: false, no: true, run: () => (undoing.value = true) }
+      : null,
+    desk.may('file.stop')
+      ? { name: 'End without saying why', label: 'End without saying why', key: null, waits: null, first: false, no: true, run: () => (stopping.value = true) }
+      : null,
+  ];
+  return made.filter((act) => act !== null);
+});
+offerActs(() => [
+  ...acts.value.map(({ name, key, waits, run: begin }) => ({ name, key, waits, run: begin })),
   ...(props.file.stage === 'completing' && !paymentBar(props.file) && desk.may('payout.release')
     ? [
         {
@@ -145,7 +250,6 @@ async function run(key: string, at: string, body: object): Promise<void> {
   problem.value = '';
   try {
     await editing.act(at, body);
-    declining.value = false;
   } catch (error) {
     problem.value = error instanceof Error ? error.message : '';
     editing.news.value = '';
@@ -182,32 +286,28 @@ const stillToSettle = (personId: string): string => {
     </section>
 
     <section class="sheet block px-4 py-3" data-anchor="decide" tabindex="-1">
-      <template v-if="open && desk.may('decision.make')">
-        <p v-if="myBar" class="note ember">{{ say(myBar) }}</p>
-        <template v-else>
-          <div class="row-actions">
-            <v-btn variant="flat" title="Alt+A" :disabled="blocking.length > 0" @click="approving = true"> Approve … </v-btn>
-            <v-btn color="error" @click="declining = !declining">Decline …</v-btn>
-            <v-btn @click="asking = true">Send back with a question …</v-btn>
-            <span v-if="blocking.length > 0" class="soft">approval waits for: {{ sayWithin(say, blocking[0]?.what ?? '') }}</span>
-          </div>
-          <form
-            v-if="declining"
-            class="d-grid ga-3 mt-3 justify-start"
-            @submit.prevent="run('decline', '/decision', { outcome: 'decline', reasons, comment: comment || null })"
-          >
-            <fieldset>
-              <legend>Principal reasons, at most four; the applicant is told these</legend>
-              <v-checkbox v-for="reason in file.product.declineReasons" :key="reason.code" v-model="reasons" :value="reason.code" :label="reason.label" />
-            </fieldset>
-            <AskText v-model="comment" label="Comment, for the file only" maxlength="1000" />
-            <v-btn type="submit" color="error" variant="flat" :disabled="reasons.length === 0 || reasons.length > 4" :loading="busy === 'decline'">
-              Decline the file
-            </v-btn>
-          </form>
-        </template>
-      </template>
-      <template v-else-if="file.stage === 'completing'">
+      <p v-if="proposal" class="note ember mb-3">
+        <b>{{ proposal.by }} proposes to decline</b>: {{ reasonsOf(proposal).join('; ')
+        }}<span v-if="proposal.comment" class="soft"> “{{ proposal.comment }}”</span>
+      </p>
+      <p v-if="myBar && desk.may('decision.make') && !isEnded(file.stage)" class="note ember">{{ say(myBar) }}</p>
+      <div v-if="acts.length > 0" class="row-actions">
+        <v-btn
+          v-for="act in acts"
+          :key="act.name"
+          :variant="act.first ? 'flat' : 'outlined'"
+          v-bind="{ ...(act.no ? { color: 'error' } : {}), ...(act.key ? { title: `Alt+${act.key}` } : {}) }"
+          :disabled="act.waits !== null"
+          @click="act.run"
+        >
+          {{ act.label }} …
+        </v-btn>
+        <span v-if="acts[0]?.waits" class="soft">{{ acts[0].label.toLowerCase() }} waits for: {{ acts[0].waits }}</span>
+      </div>
+      <DeclineForm v-if="form === 'decline'" :file="file" :path="path" :proposes="declineProposes" :preset="proposal" @done="form = null" />
+      <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
+      <OfferPart v-if="file.offer && (file.stage === 'offering' || file.stage === 'signing')" :file="file" class="mt-2" />
+      <template v-if="file.stage === 'completing'">
         <div class="row-actions" data-anchor="payout" tabindex="-1">
           <b>Pay-out of {{ money(paidOutOf(file)) }}</b>
           <span>
@@ -269,19 +369,26 @@ const stillToSettle = (personId: string): string => {
         <span class="mono">{{ file.payout.transferReference }}</span>
         .
       </p>
-      <p v-else-if="open" class="soft">
+      <p v-else-if="open && !desk.may('decision.make')" class="soft">
         <Mark kind="waiting" />
         An approver decides this file{{ myBar ? '; you prepared it' : '' }}.
       </p>
-      <p v-else-if="file.stage === 'declined'">
-        <Mark kind="blocked" />
-        This file was declined.
-      </p>
+      <template v-else-if="file.stage === 'declined'">
+        <p>
+          <Mark kind="blocked" />
+          {{ stopped ? 'This file was ended by compliance.' : 'This file was declined.' }}
+          <span v-if="stopReason">“{{ stopReason }}”</span>
+        </p>
+        <p v-if="appeals" class="row-actions mt-2">
+          <v-btn @click="appealing = true">Take it up again …</v-btn>
+          <span class="soft">They can bring something new until {{ showDate(appealUntil(file)) }}; somebody else decides then.</span>
+        </p>
+      </template>
       <p v-else-if="isEnded(file.stage)" class="soft">
         <Mark kind="none" />
         It ended before it was decided.
       </p>
-      <p v-else class="soft">
+      <p v-else-if="!isApproved(file) && !open" class="soft mt-2">
         <Mark kind="open" />
         Not come to its decision yet: {{ path.now.length + path.later.length }} entries on the Path.
       </p>
@@ -397,12 +504,20 @@ const stillToSettle = (personId: string): string => {
             <li v-for="decision in file.decisions" :key="decision.id">
               <b>{{ OUTCOME[decision.outcome] }}</b>
               by {{ decision.by }}, {{ showTime(decision.at) }}
-              <template v-if="decision.reasons.length > 0">: {{ decision.reasons.map(reasonText).join('; ') }}</template>
+              <template v-if="reasonsOf(decision).length > 0">: {{ reasonsOf(decision).join('; ') }}</template>
               <span v-if="decision.comment" class="soft">“{{ decision.comment }}”</span>
               <span v-if="decision.answer">Answer: “{{ decision.answer }}”</span>
               <v-btn size="x-small" variant="text" @click="shownCalculation = decision.id">Its calculation</v-btn>
             </li>
           </ul>
+        </section>
+        <section v-if="file.offer && file.stage !== 'offering' && file.stage !== 'signing'" class="sheet part px-4 py-3">
+          <h3>Offer</h3>
+          <OfferPart :file="file" />
+        </section>
+        <section class="sheet part px-4 py-3">
+          <h3>Notices</h3>
+          <NoticesPart :file="file" :path="path" />
         </section>
         <section class="sheet part px-4 py-3">
           <h3>Latest changes</h3>
@@ -427,7 +542,41 @@ const stillToSettle = (personId: string): string => {
       title="Approve this file"
       :happens="approvalHappens"
       confirm="Approve"
-      :run="() => editing.act('/decision', { outcome: 'approve', comment: null })"
+      :run="() => editing.act('/decision', { outcome: 'approve', comment: null, conditions: linesIn(conditions) })"
+    >
+      <AskText v-if="offers" v-model="conditions" label="On condition that … (one on each line, if any)" :rows="2" />
+    </WillHappen>
+    <ReasonDialog
+      v-model="lettingOn"
+      title="Let it go on"
+      text="The file goes on as it was; the officer sees what you say."
+      label="Why it shouldn’t be declined"
+      confirm="Let it go on"
+      :run="(word) => editing.act('/decision', { outcome: 'goOn', comment: word })"
+    />
+    <ReasonDialog
+      v-model="undoing"
+      title="Take the approval back"
+      text="The offer, and an agreement that was made on it, are void; those who apply are told that it is looked at again. The file comes to its decision anew."
+      label="Why it is taken back"
+      confirm="Take it back"
+      :run="(word) => editing.act('/decision', { outcome: 'undo', comment: word })"
+    />
+    <ReasonDialog
+      v-model="stopping"
+      title="End this file"
+      text="Those who apply are told that it doesn’t go on, and not why. What you write here is read by compliance alone."
+      label="Why, for compliance alone"
+      confirm="End the file"
+      :run="(word) => editing.act('/stop', { reason: word })"
+    />
+    <ReasonDialog
+      v-model="appealing"
+      title="Take it up again"
+      text="The file goes back to gathering, so that papers can be added. Whoever declined it doesn’t decide it again."
+      label="What is new"
+      confirm="Take it up again"
+      :run="(what) => editing.act('/appeal', { what })"
     />
     <WillHappen
       v-model="releasing"

@@ -2,7 +2,7 @@
 import type { DoorView } from '@cavren/contract';
 import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
-import { PickFile } from '../look/index';
+import { AskText, PickFile } from '../look/index';
 import SignFlow from './SignFlow.vue';
 
 const props = defineProps<{ view: DoorView }>();
@@ -66,6 +66,32 @@ async function takeBack(kind: string): Promise<void> {
     busy.value = false;
   }
 }
+const NOTICE: Record<DoorView['notices'][number]['kind'], string> = {
+  declined: 'Why we can’t offer it, and your rights',
+  stopped: 'Your application doesn’t go on',
+  counterOffer: 'What we offer you instead',
+  incomplete: 'What is missing',
+  withdrawn: 'Your application is withdrawn',
+  lapsed: 'Our offer has run out',
+  undone: 'We look at it again',
+};
+const refusing = ref(false);
+const newFact = ref('');
+async function tell(path: string, body: object): Promise<void> {
+  busy.value = true;
+  problem.value = '';
+  try {
+    emit('change', await api.post<DoorView>(path, body));
+    refusing.value = false;
+    newFact.value = '';
+  } catch (error) {
+    fail(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const answerOffer = (answer: 'accept' | 'refuse'): Promise<void> => tell('/api/door/offer', { answer, offerId: props.view.offer?.id });
+const appeal = (): Promise<void> => tell('/api/door/appeal', { what: newFact.value.trim() });
 function take(next: DoorView): void {
   emit('change', next);
   if (next.signing?.state === 'signed') signing.value = false;
@@ -106,14 +132,64 @@ function take(next: DoorView): void {
       </p>
     </section>
     <section v-else-if="view.outcome === 'declined'" class="card">
-      <h2>We can’t offer you this loan</h2>
-      <p>The principal reasons:</p>
-      <ul>
-        <li v-for="reason in view.declineReasons" :key="reason">{{ reason }}</li>
-      </ul>
-      <p class="soft">You may ask us for the information that we used, within 60 days. Call us, or come to the counter.</p>
+      <h2>We can’t offer you this</h2>
+      <template v-if="view.declineReasons.length > 0">
+        <p>The principal reasons:</p>
+        <ul>
+          <li v-for="reason in view.declineReasons" :key="reason">{{ reason }}</li>
+        </ul>
+        <p class="soft">You may ask us for the information that we used, within 60 days. Call us, or come to the counter.</p>
+      </template>
+      <template v-if="view.appealUntil">
+        <h3>What you can do</h3>
+        <p>
+          If something has changed, or we got something wrong, tell us by {{ day(view.appealUntil) }}. You can then send papers here, and somebody else looks at
+          it again.
+        </p>
+        <form class="stack" @submit.prevent="appeal">
+          <AskText v-model="newFact" label="What is new" :rows="3" maxlength="1000" />
+          <v-btn type="submit" variant="flat" :disabled="newFact.trim().length < 3" :loading="busy">Ask us to look again</v-btn>
+        </form>
+      </template>
     </section>
     <p v-else-if="view.outcome !== 'open'" class="card">This application has ended.</p>
+
+    <section v-if="view.offer" class="card iris">
+      <h2>{{ view.offer.mine === 'accept' ? 'You accepted our offer' : view.offer.kind === 'changed' ? 'We offer you this instead' : 'Our offer' }}</h2>
+      <dl class="pairs">
+        <template v-for="term in view.offer.terms" :key="term.label">
+          <dt>{{ term.label }}</dt>
+          <dd>{{ term.value }}</dd>
+        </template>
+      </dl>
+      <template v-if="view.offer.reasons.length > 0">
+        <p>Why not as you asked:</p>
+        <ul>
+          <li v-for="reason in view.offer.reasons" :key="reason">{{ reason }}</li>
+        </ul>
+      </template>
+      <template v-if="view.offer.conditions.length > 0">
+        <p>On these conditions:</p>
+        <ul>
+          <li v-for="condition in view.offer.conditions" :key="condition.text">{{ condition.text }}{{ condition.met ? ' (met)' : '' }}</li>
+        </ul>
+      </template>
+      <template v-if="view.offer.open && view.offer.mine === null">
+        <p>You can answer until {{ day(view.offer.until) }}. Nothing is agreed before you sign.</p>
+        <p class="answers">
+          <v-btn variant="flat" :loading="busy" @click="answerOffer('accept')">Accept the offer</v-btn>
+          <v-btn variant="text" @click="refusing = true">I don’t want it</v-btn>
+        </p>
+        <div v-if="refusing" class="stack" role="group" aria-label="Refuse the offer">
+          <p>Your application then ends. You can apply again at any time.</p>
+          <p class="answers">
+            <v-btn color="error" :loading="busy" @click="answerOffer('refuse')">Refuse the offer</v-btn>
+            <v-btn variant="text" @click="refusing = false">Keep thinking</v-btn>
+          </p>
+        </div>
+      </template>
+      <p v-else-if="view.offer.waitsFor.length > 0">We wait for the answer of {{ view.offer.waitsFor.join(' and ') }}.</p>
+    </section>
 
     <section v-if="view.signing?.state === 'yours'" class="card iris">
       <h2>Your agreement waits for your signature</h2>
@@ -158,8 +234,18 @@ function take(next: DoorView): void {
         />
       </article>
     </section>
-    <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details" class="good">We need nothing from you at the moment.</p>
+    <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details && !(view.offer?.open && view.offer.mine === null)" class="good">
+      We need nothing from you at the moment.
+    </p>
 
+    <section v-if="view.notices.length > 0" class="card">
+      <h2>Letters from us</h2>
+      <ul>
+        <li v-for="notice in view.notices" :key="notice.id">
+          <a :href="`/api/door/notices/${notice.id}`" target="_blank" rel="noopener">{{ NOTICE[notice.kind] }}</a>, {{ day(notice.madeAt) }}
+        </li>
+      </ul>
+    </section>
     <section v-if="view.costs" class="card">
       <h2>What it costs</h2>
       <p>{{ view.costs.payment }} a month, {{ view.costs.total }} in all.</p>

@@ -4,8 +4,17 @@ import { Mark, type MarkKind } from '../look/index';
 import type { ChapterState } from './offers';
 
 /** The chapters of a file, what is open in each, and where the file is on its way. */
-defineProps<{ reference: string; chapters: ChapterState[]; chapter: Chapter; route: Stage[]; stage: Stage; withdraws: boolean }>();
-const emit = defineEmits<{ withdraw: [] }>();
+defineProps<{
+  reference: string;
+  chapters: ChapterState[];
+  chapter: Chapter;
+  route: Stage[];
+  stage: Stage;
+  withdraws: boolean;
+  declines: boolean;
+  lacks: boolean;
+}>();
+const emit = defineEmits<{ withdraw: []; missing: []; decline: [] }>();
 const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
 </script>
 
@@ -25,7 +34,11 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
         </li>
         <li v-if="!route.includes(stage)" class="here">{{ STAGE_LABEL[stage] }}</li>
       </ol>
-      <v-btn v-if="withdraws" size="x-small" variant="text" @click="emit('withdraw')">Withdraw the file</v-btn>
+      <div class="endings">
+        <v-btn v-if="lacks" size="x-small" variant="text" @click="emit('missing')">Tell what is missing</v-btn>
+        <v-btn v-if="withdraws" size="x-small" variant="text" @click="emit('withdraw')">Withdraw the file</v-btn>
+        <v-btn v-if="declines && chapter !== 'decision'" size="x-small" variant="text" @click="emit('decline')">Decline the file</v-btn>
+      </div>
     </div>
   </nav>
 </template>
@@ -64,6 +77,10 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
   list-style: none;
   margin: 2px 0 8px;
   padding: 0;
+}
+.endings {
+  display: grid;
+  justify-items: start;
 }
 .route li {
   padding: 1px 0 1px 14px;

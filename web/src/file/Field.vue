@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import { fieldOf, rowIn, subjectOf, dateInWords, parseMonth, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
+import { fieldOf, isLockedFor, rowIn, subjectOf, dateInWords, parseMonth, PART_OF, splitAddress, splitName, type Entity, type IsoDate } from '@cavren/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useShown } from './shown';
 import { useDesk } from '../session/index';
@@ -38,7 +38,12 @@ const choices = computed<Option[]>(() => props.options ?? optionsOf(described.va
 const anchor = computed(() => (props.id ? `${props.id}.${props.field}` : props.field));
 const subject = computed(() => subjectOf({ op: 'set', entity: props.entity, id: rowId.value, field: props.field, value: null }));
 const problem = computed(() => editing.problems.get(subject.value) ?? '');
-const disabled = computed(() => props.locked || !desk.may('details.write'));
+/** How somebody is reached can be changed while the rest is locked. */
+const disabled = computed(
+  () =>
+    !desk.may('details.write') ||
+    (Boolean(props.locked) && (!editing.file.value || isLockedFor(editing.file.value, { entity: props.entity, field: props.field }))),
+);
 
 const needed = computed(() => editing.needed.value.has(anchor.value));
 const stored = computed<unknown>(() => (editing.file.value ? (rowIn(editing.file.value, props.entity, rowId.value)?.[props.field] ?? null) : null));

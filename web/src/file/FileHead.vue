@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CHAPTER_LABEL, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
+import { CHAPTER_LABEL, decideBy, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
 import { computed } from 'vue';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
@@ -15,6 +15,7 @@ const desk = useDesk();
 const { showDate } = useShown(editing);
 const { saving, present } = editing;
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant') ?? null);
+const clock = computed(() => decideBy(props.file, editing.path.value?.entries ?? [], editing.today.value));
 const placeWord = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
 const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
 </script>
@@ -28,6 +29,9 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         · {{ file.product.name }} ·
         <b>{{ STAGE_LABEL[file.stage] }}</b>
         · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} · {{ owner }}
+        <span v-if="clock" :class="{ wrong: clock.late }"
+          >· {{ clock.late ? 'decision overdue since' : 'decide by' }} {{ showDate(clock.by) }}{{ clock.pausedUntil ? ', paused' : '' }}</span
+        >
       </p>
       <p v-if="file.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
         The applicant was asked to go on at the front door.

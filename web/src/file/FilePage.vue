@@ -1,5 +1,19 @@
 <script setup lang="ts">
-import { barToMove, CHAPTER_LABEL, HOLDERS_OF, isEnded, isLocked, STAGE_LABEL, type Chapter, type Measure, type PathEntry } from '@cavren/core';
+import {
+  barToMove,
+  CHAPTER_LABEL,
+  HOLDERS_OF,
+  isApproved,
+  isEnded,
+  isLocked,
+  missingOf,
+  movesByHand,
+  openNotice,
+  STAGE_LABEL,
+  type Chapter,
+  type Measure,
+  type PathEntry,
+} from '@cavren/core';
 import { mdiArrowRight } from '@mdi/js';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -21,6 +35,7 @@ import FileHead from './FileHead.vue';
 import type { ChapterState, MoveOffer } from './offers';
 import { kept } from './kept';
 import HowItEnded from './HowItEnded.vue';
+import MissingDialog from './MissingDialog.vue';
 import WithdrawDialog from './WithdrawDialog.vue';
 
 const route = useRoute();
@@ -55,10 +70,24 @@ const openedByHand = ref(false);
 const folded = computed(() => (roomy.value ? foldedByHand.value : !openedByHand.value));
 const withdrawing = ref(false);
 const moving = ref(false);
+const tellingMissing = ref(false);
 const locked = computed(() => (file.value ? isLocked(file.value) : true));
 const bar = computed(() => (file.value && path.value ? barToMove(file.value, path.value) : null));
 const mayWithdraw = computed(() => desk.may('file.withdraw') && path.value?.next != null && file.value?.envelope?.state !== 'out');
-const movesByHand = computed(() => path.value?.next && ['checking', 'gathering', 'signing', 'deciding'].includes(path.value.next));
+const mayDecline = computed(
+  () => file.value !== null && !isEnded(file.value.stage) && !isApproved(file.value) && (desk.may('decline.make') || desk.may('decline.propose')),
+);
+/** Whether something is missing that those who apply can be told of: a notice that is open says it already. */
+const lacks = computed(
+  () =>
+    file.value !== null &&
+    path.value !== null &&
+    desk.may('notice.send') &&
+    (file.value.stage === 'details' || file.value.stage === 'gathering') &&
+    missingOf(path.value).length > 0 &&
+    openNotice(file.value, path.value.entries) === null,
+);
+const movesOn = computed(() => file.value !== null && movesByHand(file.value));
 
 const countOf = (name: Chapter): number => path.value?.now.filter(({ place }) => place.chapter === name).length ?? 0;
 function markOf(name: Chapter): MarkKind {
@@ -159,11 +188,11 @@ async function nextFile(): Promise<void> {
 }
 /** Moving on, where somebody does that by hand here: what it is called, and how much it waits for. */
 const moveOffer = computed<MoveOffer | null>((before) =>
-  kept(before, movesByHand.value && path.value?.next && desk.may('file.move') ? { name: moveName.value, waitsFor: bar.value?.entries.length ?? null } : null),
+  kept(before, movesOn.value && path.value?.next && desk.may('file.move') ? { name: moveName.value, waitsFor: bar.value?.entries.length ?? null } : null),
 );
 const moveName = computed(() => (path.value?.next ? `Move on to ${STAGE_LABEL[path.value.next].toLowerCase()}` : ''));
 offerActs(() => [
-  ...(movesByHand.value && desk.may('file.move')
+  ...(movesOn.value && desk.may('file.move')
     ? [
         {
           name: moveName.value,
@@ -234,19 +263,14 @@ async function move(): Promise<void> {
       :route="route_"
       :stage="file.stage"
       :withdraws="mayWithdraw"
+      :declines="mayDecline"
+      :lacks="lacks"
       @withdraw="withdraw"
+      @missing="tellingMissing = true"
+      @decline="router.push(`/files/${editing.reference}/decision#decide`)"
     />
     <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
-      <FileHead
-        :file="file"
-        :owner="view.owner"
-        :move="moveOffer"
-        :moving="moving"
-        :next="!mine && !movesByHand"
-        :locked="locked"
-        @move="move"
-        @next="nextFile"
-      />
+      <FileHead :file="file" :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
       <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
@@ -270,6 +294,7 @@ async function move(): Promise<void> {
     </v-snackbar>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
+    <MissingDialog v-model="tellingMissing" :file="file" :path="path" />
   </main>
   <main v-else-if="loadError" class="reading justify-items-start">
     <h1>This file can’t be shown</h1>

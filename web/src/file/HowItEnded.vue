@@ -8,19 +8,27 @@ import { useShown } from './shown';
 /** How a file ended that goes no further: when, by whom and why. */
 const props = defineProps<{ file: FileState }>();
 const editing = useEditing();
-const { showTime } = useShown();
+const { showDate, showTime } = useShown();
+const WHY_LAPSED: Record<string, (said: string, date: (day: string) => string) => string> = {
+  'file.lapse': (days) => `nobody had worked on it for ${days} days.`,
+  'file.closeIncomplete': (day, date) => `what was missing had not come by ${date(day)}.`,
+  'offer.lapse': (day, date) => `the offer was not accepted by ${date(day)}.`,
+};
 const reasonText = (code: string): string => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code;
 const words = computed(() => {
   const { stage, decisions, payout } = props.file;
   const ending = editing.view.value?.ending ?? null;
   if (stage === 'withdrawn') return ending ? `Withdrawn ${showTime(ending.at)} by ${ending.actor}: “${ending.after ?? ''}”` : 'Withdrawn.';
-  if (stage === 'lapsed') return ending ? `Lapsed ${showTime(ending.at)}: nobody had worked on it for ${ending.after ?? ''} days.` : 'Lapsed.';
+  if (stage === 'lapsed') return ending ? `Ended ${showTime(ending.at)}: ${WHY_LAPSED[ending.act]?.(ending.after ?? '', showDate) ?? ''}` : 'Lapsed.';
   if (stage === 'declined') {
-    const decision = decisions.findLast(({ outcome }) => outcome === 'decline');
-    return decision ? `Declined ${showTime(decision.at)} by ${decision.by}: ${decision.reasons.map(reasonText).join('; ')}` : 'Declined.';
+    const decision = decisions.findLast(({ outcome }) => outcome === 'decline' || outcome === 'stop');
+    if (decision?.outcome === 'stop') return `Ended ${showTime(decision.at)} by compliance.`;
+    return decision
+      ? `Declined ${showTime(decision.at)} by ${decision.by}: ${[...decision.reasons.map(reasonText), ...(decision.other ? [decision.other] : [])].join('; ')}`
+      : 'Declined.';
   }
   if (payout.releasedAt) return `Paid out ${showTime(payout.releasedAt)}, released by ${payout.releasedBy ?? ''}.`;
-  const approval = decisions.findLast(({ outcome }) => outcome === 'approve');
+  const approval = decisions.findLast(({ outcome }) => outcome === 'approve' || outcome === 'counter');
   return approval ? `Approved ${showTime(approval.at)} by ${approval.by}; nothing follows.` : '';
 });
 </script>

@@ -52,11 +52,28 @@ const ACT: Record<string, string> = {
   'paper.add': 'added a paper to',
   'paper.judge': 'looked at a paper',
   'paper.remove': 'removed a paper',
+  'decision.counter': 'offered otherwise',
+  'decision.proposeDecline': 'proposed to decline the file',
+  'decision.goOn': 'let the file go on',
+  'decision.undo': 'took the approval back',
+  'decision.stop': 'ended the file for compliance',
+  'decision.appeal': 'took the file up again',
+  'offer.make': 'made an offer',
+  'offer.accept': 'accepted the offer:',
+  'offer.refuse': 'refused the offer:',
+  'offer.accepted': 'has the offer accepted by everybody',
+  'offer.takeBack': 'took the offer back',
+  'offer.lapse': 'let the offer run out',
+  'offer.meet': 'said that a condition of the approval is met',
+  'notice.send': 'sent a notice to',
+  'notice.make': 'made the notice',
+  'file.closeIncomplete': 'closed the file, since what was missing had not come',
   'exception.ask': 'asked for an exception on',
   'exception.answer': 'answered an exception on',
   'agreement.send': 'sent the agreement for signature',
   'agreement.make': 'made the agreement',
   'agreement.void': 'took the agreement back',
+  'agreement.fall': 'let the agreement fall with it',
   'agreement.seal': 'sealed the agreement',
   'signer.invite': 'invited to sign',
   'signer.consent': 'agreed to electronic papers',
@@ -142,6 +159,21 @@ const inMinutes = (milliseconds: number): string =>
 const isEntity = (name: string): name is Entity => (ENTITIES as readonly string[]).includes(name);
 const isRowEntity = (name: string): name is RowEntity => (ROW_ENTITIES as readonly string[]).includes(name);
 
+const NOTICE_WORD: Record<string, string> = {
+  declined: 'declined',
+  stopped: 'not taken further',
+  counterOffer: 'offered otherwise',
+  incomplete: 'what is missing',
+  withdrawn: 'withdrawn',
+  lapsed: 'offer run out',
+  undone: 'decision taken back',
+};
+/** The reasons of a no, from the list and in words, and the comment. */
+function noWords({ reasons, other, comment }: Kept, { product }: FileState): string {
+  const labels = (reasons as string[]).map((code) => product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
+  return [[...labels, ...(typeof other === 'string' ? [other] : [])].join(', '), comment].filter(Boolean).join(': ');
+}
+
 /** What the entries of each act keep, in a sentence; acts that aren't here keep words. */
 const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'file.open': ({ product, channel, receivedOn, signedOn }, { pack }) => {
@@ -162,10 +194,14 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'signer.sign': ({ mark, choice }) => `${RESOLUTION_WORD[mark as string] ?? ''}; chose “${String(choice)}”`,
   'decision.approve': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'decision.sendBack': ({ comment }) => (typeof comment === 'string' ? comment : ''),
-  'decision.decline': ({ reasons, comment }, { product }) => {
-    const labels = (reasons as string[]).map((code) => product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
-    return [labels.join(', '), comment].filter(Boolean).join(': ');
-  },
+  'decision.counter': noWords,
+  'decision.decline': noWords,
+  'decision.proposeDecline': noWords,
+  'decision.goOn': ({ comment }) => (typeof comment === 'string' ? comment : ''),
+  'decision.undo': ({ comment }) => (typeof comment === 'string' ? comment : ''),
+  'decision.appeal': ({ comment }) => (typeof comment === 'string' ? comment : ''),
+  'offer.make': ({ terms, until }, file) => `${moneyOf(file, (terms as { amount: number }).amount)}, until ${formatDate(String(until), file.pack.dateOrder)}`,
+  'notice.send': ({ kind, channel }) => `${NOTICE_WORD[kind as string] ?? String(kind)}, by ${channel === 'none' ? 'no channel' : String(channel)}`,
   'payout.verify': ({ problem, ending, name }) =>
     typeof problem === 'string' && problem ? problem : `the account ending ${String(ending)} belongs to ${String(name)}`,
   'payout.order': ({ amount }, file) => moneyOf(file, amount),
@@ -191,7 +227,13 @@ function consentWords(value: string, file: FileState): string {
     .join(', ');
 }
 
+const OFFER_WAY: Record<string, string> = { frontDoor: 'at the front door', inPerson: 'in person', phone: 'by phone', post: 'by post' };
 const PLAIN: Record<string, (value: string, file: FileState) => string> = {
+  'offer.accept': (how) => OFFER_WAY[how] ?? how,
+  'offer.refuse': (how) => OFFER_WAY[how] ?? how,
+  'offer.takeBack': () => '',
+  'offer.lapse': (day, { pack }) => formatDate(day, pack.dateOrder),
+  'file.closeIncomplete': (day, { pack }) => formatDate(day, pack.dateOrder),
   'consent.record': consentWords,
   'consent.withdraw': consentWords,
   'file.lapse': (days) => (/^\d+$/.test(days) ? `nobody worked on it for ${count(Number(days), 'day', 'days')}` : days),

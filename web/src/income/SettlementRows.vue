@@ -7,12 +7,12 @@ import { nameIn, Rows, type Column } from '../file/index';
 const props = defineProps<{ incomes: Income[]; file: FileState; locked: boolean }>();
 const nameOf = ({ personId, source }: Income): string => [nameIn(props.file, personId), source].filter(Boolean).join(', ');
 const columns = computed<Column[]>(() => [
-  { field: 'incomeId', options: props.incomes.map((income) => ({ value: income.id, label: nameOf(income) })), width: '24%' },
-  { field: 'season', width: '16%' },
+  { field: 'incomeId', options: props.incomes.map((income) => ({ value: income.id, label: nameOf(income) })), width: '20%' },
+  { field: 'season', width: '14%' },
   { field: 'since', width: '12%' },
   { field: 'until', width: '12%' },
-  { field: 'landed', width: '14%' },
-  { field: 'costs', width: '13%' },
+  { field: 'landed', width: '17%' },
+  { field: 'costs', width: '16%' },
   { field: 'lay', width: '9%' },
 ]);
 const fresh = computed(() => ({ incomeId: props.incomes[0]?.id ?? null }));

@@ -1,12 +1,22 @@
 <script setup lang="ts">
 import type { OutboxPage } from '@cavren/contract';
-import { keepPreviousData, useQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, messageOf, queryOf } from '../api/index';
 import { Pager, showTime } from '../files/index';
 import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
 
+const CHANNEL = { email: 'E-mail', text: 'Text', letter: 'Letter' } as const;
+const desk = useDesk();
+const queries = useQueryClient();
+const notPosted = ref('');
+async function post(id: string): Promise<void> {
+  notPosted.value = '';
+  await api.post(`/api/outbox/${id}/posted`, {}).catch((failure: unknown) => (notPosted.value = messageOf(failure)));
+  await queries.invalidateQueries({ queryKey: ['outbox'] });
+}
 const route = useRoute();
 const router = useRouter();
 const wish = computed(() => ({
@@ -26,7 +36,7 @@ const { data, error, isPending } = useQuery({
   <main class="reading">
     <h1>Outbox</h1>
     <p class="soft">
-      Every message to applicants. Links and codes are for them alone, so dots stand for them here.
+      Every message to applicants, and letters that wait to be printed. Links and codes are for them alone, so dots stand for them here.
       <template v-if="data?.deliveredAt">
         The simulated mail and text service shows what it delivered on
         <a :href="data.deliveredAt" target="_blank" rel="noopener">a page of its own</a>, as the applicant’s phone would.
@@ -39,6 +49,7 @@ const { data, error, isPending } = useQuery({
       </span>
       <v-btn size="small" @click="router.push('/outbox')">Show all</v-btn>
     </p>
+    <p v-if="notPosted" class="note ember" role="alert">{{ notPosted }}</p>
     <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
     <p v-else-if="isPending" class="soft" role="status">Looking …</p>
     <template v-else-if="data">
@@ -47,15 +58,19 @@ const { data, error, isPending } = useQuery({
         <header class="row-actions align-baseline">
           <strong>{{ message.subject ?? 'Text message' }}</strong>
           <span class="soft">
-            {{ message.channel === 'email' ? 'E-mail' : 'Text' }} to
+            {{ CHANNEL[message.channel] }} to
             <span class="mono">{{ message.recipient }}</span>
           </span>
           <v-spacer />
           <router-link :to="`/files/${message.reference}`" class="mono">{{ message.reference }}</router-link>
           <span v-if="message.sentAt">
             <Mark kind="settled" />
-            sent {{ showTime(message.sentAt) }}
+            {{ message.channel === 'letter' ? 'posted' : 'sent' }} {{ showTime(message.sentAt) }}
           </span>
+          <template v-else-if="message.channel === 'letter'">
+            <Mark kind="waiting" />
+            <span>waits to be printed</span>
+          </template>
           <span v-else-if="message.problem" class="wrong">
             <Mark kind="blocked" />
             waiting: the service {{ message.problem }}
@@ -67,6 +82,10 @@ const { data, error, isPending } = useQuery({
         </header>
         <p class="mt-1 clear">
           {{ message.body }}
+        </p>
+        <p v-if="message.noticeId" class="row-actions">
+          <v-btn size="small" :href="`/api/files/${message.reference}/notices/${message.noticeId}`" target="_blank" rel="noopener">Open the letter</v-btn>
+          <v-btn v-if="!message.sentAt && desk.may('letter.post')" size="small" variant="text" @click="post(message.id)">It is posted</v-btn>
         </p>
       </article>
       <Pager :page="data.page" :size="data.size" :total="data.total" @go="(page) => router.push({ query: { ...route.query, page } })" />

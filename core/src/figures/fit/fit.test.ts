@@ -262,4 +262,12 @@ describe('the whole range, and what a change really costs', () => {
     expect(figure?.value).toBe(0.25);
     expect(figuresFor(tooMuch(), TODAY, ['finalBalloon'])[0]?.value).toBe(0);
   });
+  it('the same request for another amount or term, with all that goes with it', () => {
+    const file = tooMuch();
+    const other = withChanges(file, otherRequest(file, { amount: minor(1_500_000), termMonths: 72 }));
+    expect(other.request).toMatchObject({ amount: 1_500_000, termMonths: 72, price: (file.request.price ?? 0) - ((file.request.amount ?? 0) - 1_500_000) });
+    expect(otherRequest(file, { amount: file.request.amount, termMonths: null })).toEqual([]);
+    const split = { ...file, parts: [aPart({ id: 'only', amount: file.request.amount, termMonths: 60 })] };
+    expect(withChanges(split, otherRequest(split, { amount: null, termMonths: 48 })).parts[0]?.termMonths).toBe(48);
+  });
 });

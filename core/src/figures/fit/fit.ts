@@ -7,7 +7,8 @@ import { DEBT_KIND_LABEL, debtTerms, type Debt } from '../../means/commitments/i
 import type { FileState } from '../../file/state/index';
 import { minor, scaled, type Minor } from '../../basis/money/index';
 import type { Measure, PartOffer } from '../../file/product/index';
-import { withChanges, type FitChange } from './changes';
+import type { FitChange } from '../../file/details/index';
+import { withChanges } from './changes';
 
 export const LEVERS = ['amount', 'downPayment', 'term', 'ratePart', 'debt', 'income'] as const;
 export type LeverCode = (typeof LEVERS)[number];
@@ -280,6 +281,22 @@ function amountChanges(file: FitInput, by: Minor, withPrice: boolean): FitChange
         ? { op: 'remove', entity: 'part', id: part.id }
         : { op: 'set', entity: 'part', id: part.id, field: 'amount', value: (part.amount ?? 0) - taken },
     );
+  }
+  return changes;
+}
+
+/**
+ * The same request for another amount, another term, or both, as changes of details: the price goes with the amount, dearer
+ * parts shrink first, and a part's term follows where there is one part.
+ * @returns no changes where nothing is other than it is.
+ */
+export function otherRequest(file: FitInput, { amount, termMonths }: { amount: Minor | null; termMonths: number | null }): FitChange[] {
+  const changes: FitChange[] = [];
+  if (amount !== null && amount !== file.request.amount) changes.push(...amountChanges(file, minor(amount - (file.request.amount ?? 0)), true));
+  if (termMonths !== null && termMonths !== file.request.termMonths) {
+    changes.push({ op: 'set', entity: 'request', id: null, field: 'termMonths', value: termMonths });
+    const [only] = file.parts;
+    if (only && file.parts.length === 1) changes.push({ op: 'set', entity: 'part', id: only.id, field: 'termMonths', value: termMonths });
   }
   return changes;
 }

@@ -1,2 +1,3 @@
-export { LEVERS, type Aim, type FitInput, type LeverCode, type OutOfReach, type Proposal, type WhatFits, interestLeft, whatFits } from './fit';
-export { MOST_VARIANTS, changesOf, isFitChange, type FitChange, type FitParts, withChanges } from './changes';
+export { LEVERS, type Aim, type FitInput, type LeverCode, type OutOfReach, type Proposal, type WhatFits, interestLeft, otherRequest, whatFits } from './fit';
+export { type FitChange } from '../../file/details/index';
+export { MOST_VARIANTS, changesOf, isFitChange, type FitParts, withChanges } from './changes';

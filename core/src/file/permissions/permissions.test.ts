@@ -13,7 +13,7 @@ describe('rights', () => {
     expect(STAFF_ROLES.filter((role) => may(role, 'candidate.decide'))).toEqual(['compliance']);
   });
   it('four eyes, then six', () => {
-    const approved = { id: 'd', outcome: 'approve' as const, reasons: [], comment: null, answer: null, by: 'Ansel', byId: 'ansel', at: AT };
+    const approved = { id: 'd', outcome: 'approve' as const, reasons: [], other: null, comment: null, answer: null, by: 'Ansel', byId: 'ansel', at: AT };
     expect(barToDecide(sampleFile(), 'wren')).toMatch(/prepared/);
     expect(barToDecide(sampleFile(), 'ansel')).toBeNull();
     expect(barToRelease(sampleFile({ decisions: [approved] }), 'ansel')).toMatch(/approved/);

@@ -42,6 +42,15 @@ const RIGHTS = {
   'agreement.void': ['intake'],
   'question.answer': ['intake'],
   'decision.make': ['approver'],
+  'decline.propose': ['intake'],
+  'decline.make': ['intake', 'approver'],
+  'file.stop': ['compliance'],
+  'offer.answer': ['intake'],
+  'offer.meet': ['intake'],
+  'appeal.take': ['intake'],
+  'notice.send': ['intake'],
+  'notice.read': ['intake', 'approver', 'compliance'],
+  'letter.post': ['intake'],
   'payout.verify': ['intake', 'completer'],
   'payout.release': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
@@ -62,14 +71,18 @@ export function actsOf(role: StaffRole): Act[] {
 }
 
 /** Why somebody must not decide a file, or null: never one who prepared it. */
-export function barToDecide(file: Pick<FileState, 'preparedBy'>, staffId: string): Words | null {
-  return file.preparedBy.includes(staffId) ? say('permissions.youPreparedThisFileSo') : null;
+export function barToDecide(file: Pick<FileState, 'preparedBy' | 'decisions'>, staffId: string): Words | null {
+  if (file.preparedBy.includes(staffId)) return say('permissions.youPreparedThisFileSo');
+  // Who declined a file doesn't judge what is brought against that.
+  const appealed = file.decisions.findLastIndex(({ outcome }) => outcome === 'appeal');
+  const declined = file.decisions.slice(0, Math.max(0, appealed)).findLast(({ outcome }) => outcome === 'decline');
+  return declined?.byId === staffId ? say('permissions.youDeclinedThisFileSo') : null;
 }
 
 /** Why somebody must not release the money, or null: neither one who prepared the file nor the one who approved it. */
 export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, staffId: string): Words | null {
   if (file.preparedBy.includes(staffId)) return say('permissions.youPreparedThisFileSo2');
-  const approval = file.decisions.filter(({ outcome }) => outcome === 'approve').at(-1);
+  const approval = file.decisions.findLast(({ outcome }) => outcome === 'approve' || outcome === 'counter');
   return approval?.byId === staffId ? say('permissions.youApprovedThisFileSo') : null;
 }
 

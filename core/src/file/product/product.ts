@@ -9,7 +9,7 @@ import type { Entity } from '../details/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
 
-export const STAGES = ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done'] as const;
+export const STAGES = ['details', 'checking', 'gathering', 'deciding', 'offering', 'signing', 'completing', 'done'] as const;
 export const END_STAGES = ['declined', 'withdrawn', 'lapsed'] as const;
 export type Stage = (typeof STAGES)[number] | (typeof END_STAGES)[number];
 
@@ -19,6 +19,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
   gathering: 'Gathering',
   signing: 'Signing',
   deciding: 'Deciding',
+  offering: 'Offering',
   completing: 'Completing',
   done: 'Done',
   declined: 'Declined',
@@ -370,6 +371,44 @@ export interface RequestField {
 export interface DeclineReason {
   code: string;
   label: string;
+  /** What of a file points to it, so that it is proposed. */
+  from?: {
+    /** Figures outside their limit. */
+    measures?: Measure[];
+    /** Checks that found otherwise than was stated. */
+    checks?: CheckKind[];
+    /** Conditions, by their code, that nothing was accepted for. */
+    conditions?: string[];
+    /** Something that the applicant was asked for and didn't give. */
+    incomplete?: boolean;
+  };
+}
+
+/** Who decides what before an approver has the file, and how long what was said stands. Days are calendar days. */
+export interface DecidingRule {
+  /** Who may decline before the file comes to a decision: the officer alone, or an approver on the officer's proposal. */
+  declinedBy: 'officer' | 'approver';
+  /** For how long an offer can be accepted. */
+  offerDays: number;
+  /** For how long what is missing can still come after a notice of it. */
+  incompleteDays: number;
+  /** For how long somebody who was declined can bring something new. */
+  appealDays: number;
+}
+
+/** What a place asks to be said to those who get a no, and by when. */
+export interface NoticeRules {
+  /** Who says no, as the notice names it. */
+  creditor: { name: string; address: string[] };
+  /** Days from a complete application within which a decision is told. */
+  decideDays: number;
+  /** Days from a counter-offer after which one that wasn't accepted is a no. */
+  counterOfferDays: number;
+  /** What the law asks to be said in every notice of a no. */
+  statement: string;
+  /** Where to turn to, as the law asks. */
+  agency: { name: string; address: string[] };
+  source: string;
 }
 
 /** A message to an applicant. `{amount}` and `{account}` stand for what was paid and the end of the account. */
@@ -441,6 +480,7 @@ export interface ProductDefinition {
   activePapers: 'refused' | 'cleaned';
   signing: { order: Role[]; title: string; choice: { question: string; options: string[] }; linkDays: number };
   declineReasons: DeclineReason[];
+  deciding: DecidingRule;
   /** Business days from the date received by which each stage should be left. */
   days: Partial<Record<Stage, number>>;
   purposes: string[];
@@ -534,6 +574,8 @@ export interface PlacePack {
   phoneRegion: string;
   /** Whom applicants call there, and when; null where nobody is named. */
   contact: { phone: string; hours: string } | null;
+  /** What those who get a no are told there; null where nothing is asked for. */
+  notices: NoticeRules | null;
   /** The zone of the IANA time zone database whose day is today there. */
   timeZone: string;
   /** Districts of postal codes that lie in more than one. */

@@ -3,7 +3,7 @@ import type { IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
 import { ROLE_LABEL, type FilePerson, type Role } from '../../people/people/fields';
-import type { StatedDetails } from '../details/index';
+import type { FitChange, StatedDetails } from '../details/index';
 import type { CheckKind, PlacePack, ProductDefinition, Stage } from '../product/index';
 
 export interface Consent {
@@ -152,15 +152,91 @@ export interface Envelope {
   signers: Signer[];
 }
 
+/** What was decided, or said on the way to it. */
+export const DECISION_OUTCOMES = ['approve', 'counter', 'decline', 'sendBack', 'proposeDecline', 'goOn', 'undo', 'stop', 'appeal'] as const;
+export type DecisionOutcome = (typeof DECISION_OUTCOMES)[number];
+
 export interface Decision {
   id: string;
-  outcome: 'approve' | 'decline' | 'sendBack';
+  /**
+   * counter: approved otherwise than it was asked for; proposeDecline and goOn: an officer would decline, and an approver
+   * says that it goes on; undo: an approval is taken back; stop: ended by compliance, which doesn't say why; appeal: somebody
+   * who was declined brings something new.
+   */
+  outcome: DecisionOutcome;
   reasons: string[];
+  /** A reason that the product's list doesn't have. */
+  other: string | null;
   comment: string | null;
   answer: string | null;
   by: string;
   byId: string;
   at: string;
+}
+
+/** Something that has to be met before an approval is worth anything. */
+export interface OfferCondition {
+  id: string;
+  text: string;
+  metAt: string | null;
+  metBy: string | null;
+  /** How it was met, in a few words. */
+  word: string | null;
+}
+
+/** What somebody who applied said to an offer. */
+export interface OfferAnswer {
+  personId: string;
+  answer: 'accept' | 'refuse';
+  at: string;
+  /** At the front door, or how it reached the officer who wrote it down. */
+  how: 'frontDoor' | 'inPerson' | 'phone' | 'post';
+  by: string;
+}
+
+/** What is asked for as an offer has it; money in minor units, the rate a fraction. */
+export interface OfferTerms {
+  amount: Minor;
+  termMonths: number | null;
+  payment: Minor | null;
+  totalPayable: Minor | null;
+  paidOut: Minor | null;
+  rate: number | null;
+}
+
+/** What was decided to offer, until when, and what those who apply said to it. */
+export interface Offer {
+  id: string;
+  /** open: it can be accepted; lapsed: nobody did in time; takenBack: the decision was undone. */
+  state: 'open' | 'accepted' | 'refused' | 'lapsed' | 'takenBack';
+  /** changed: not as it was asked for. */
+  kind: 'asAsked' | 'changed';
+  /** What is changed against what was asked for, as changes of details; they are put on the file once it is accepted. */
+  changes: FitChange[];
+  terms: OfferTerms;
+  conditions: OfferCondition[];
+  answers: OfferAnswer[];
+  until: IsoDate;
+  madeAt: string;
+  madeBy: string;
+}
+
+export const NOTICE_KINDS = ['declined', 'stopped', 'counterOffer', 'incomplete', 'withdrawn', 'lapsed', 'undone'] as const;
+export type NoticeKind = (typeof NOTICE_KINDS)[number];
+
+/** A paper that somebody of the file was sent about what was decided. */
+export interface Notice {
+  id: string;
+  kind: NoticeKind;
+  personId: string;
+  madeAt: string;
+  /** letter: it lies in the print queue; email and text lead to it at the front door. */
+  channel: 'letter' | 'email' | 'text' | 'none';
+  /** The keys of what was missing, and the day by which it can come; of a notice of incompleteness. */
+  missing: string[];
+  respondBy: IsoDate | null;
+  /** Whether its PDF is made. */
+  made: boolean;
 }
 
 /** An order to the bank, as far as is known what became of it. */
@@ -211,6 +287,11 @@ export interface FileState extends StatedDetails {
   exceptions: Exception[];
   envelope: Envelope | null;
   decisions: Decision[];
+  /** The latest offer. */
+  offer: Offer | null;
+  notices: Notice[];
+  /** The day on which the application was complete: its details were all there. */
+  completeOn: IsoDate | null;
   payout: Payout;
   /** Ids of everyone who prepared the file: they may not decide it. */
   preparedBy: string[];
@@ -247,10 +328,29 @@ export function signersOf(file: Pick<FileState, 'people' | 'product'>): FilePers
     .sort((a, b) => place(a) - place(b) || a.createdAt.localeCompare(b.createdAt) || a.id.localeCompare(b.id));
 }
 
-/** A file's details can't be changed while its agreement is out or signed. */
-export function isLocked(file: Pick<FileState, 'envelope' | 'stage'>): boolean {
+/** Whether the last that was decided of a file is a yes, as it was asked for or changed. */
+export const isApproved = ({ decisions }: Pick<FileState, 'decisions'>): boolean => {
+  const last = decisions.at(-1)?.outcome;
+  return last === 'approve' || last === 'counter';
+};
+
+/** A file's details can't be changed once they were approved, nor while its agreement is out or signed. */
+export function isLocked(file: Pick<FileState, 'envelope' | 'stage' | 'decisions'>): boolean {
   const open = file.stage === 'details' || file.stage === 'checking' || file.stage === 'gathering' || file.stage === 'signing';
-  return !open || (file.envelope !== null && file.envelope.state !== 'void');
+  return !open || isApproved(file) || (file.envelope !== null && file.envelope.state !== 'void');
+}
+
+/** How somebody is reached: that may change while an approval stands, since it is no part of what was approved. */
+const REACHED_BY: readonly string[] = ['phone', 'email', 'noEmail', 'contactBy', 'contactTimes', 'language', 'accessibility'];
+
+/** Whether one detail can't be changed now. Between an approval and its agreement only how people are reached can, and be explained. */
+export function isLockedFor(
+  file: Pick<FileState, 'envelope' | 'stage' | 'decisions'>,
+  { entity, field }: { entity: string; field?: string | undefined },
+): boolean {
+  if (!isLocked(file)) return false;
+  const between = isApproved(file) && (file.stage === 'offering' || file.stage === 'signing') && (file.envelope === null || file.envelope.state === 'void');
+  return !between || !(entity === 'explanation' || (entity === 'person' && field !== undefined && REACHED_BY.includes(field)));
 }
 
 /** Somebody without a name, by their role. */

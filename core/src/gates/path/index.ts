@@ -13,6 +13,7 @@ export {
   HOLDERS_OF,
   isEnded,
   isReferred,
+  movesByHand,
   type Path,
   type PathEntry,
   wantedConsents,

@@ -2,44 +2,14 @@ import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
 import { barToMove, computePath, dueOn, type PathEntry } from './index';
-import { checkSubject } from '../../evidence/checks/index';
-import { isLocked, type Check, type Exception, type FileState, type Finding, type Paper } from '../../file/state/index';
+import { isLocked, type Check, type Exception, type FileState, type Paper } from '../../file/state/index';
 import { evidenceDifferences, evidenceExplained } from '../../means/income/index';
 import { minor } from '../../basis/money/index';
-import { TODAY, aDebt, exception, paper, person, product, sampleFile } from '../../../test/sample';
+import { TODAY, aDebt, allPapers, checked, exception, paper, person, product, sampleFile } from '../../../test/sample';
 
 const keys = (entries: readonly PathEntry[]): string[] => entries.map(({ key }) => key);
 const AT = '2026-03-02T09:00:00.000Z';
 
-function checked(findings: Partial<Finding>[] = [], kind: Check['kind'] = 'identity'): Check {
-  return {
-    id: `check-${kind}`,
-    personId: 'person-a',
-    kind,
-    state: 'answered',
-    askedAbout: checkSubject(person()),
-    askedAt: AT,
-    answeredAt: AT,
-    attempts: 1,
-    lastProblem: null,
-    findings: findings.map((finding, at) => ({
-      id: `finding-${at}`,
-      kind: 'field',
-      label: 'Name',
-      stated: null,
-      found: null,
-      agrees: false,
-      score: null,
-      reasons: [],
-      resolution: null,
-      reason: null,
-      resolvedBy: null,
-      resolvedAt: null,
-      ...finding,
-    })),
-  };
-}
-const allPapers = [paper('identity:person-a'), paper('income:income-a', 'accepted', 200_000), paper('downPayment:request')];
 describe('Path', () => {
   it('is clear for the next gate when what that gate needs is there', () => {
     const path = computePath(sampleFile(), TODAY);
@@ -179,7 +149,17 @@ describe('Path', () => {
     };
     const envelope = { id: 'envelope-a', state: 'out' as const, sentAt: AT, sentBy: 'Wren', completedAt: null, voidReason: null, pages: 3, signers: [signer] };
     const done = { ...envelope, state: 'complete' as const, signers: [{ ...signer, state: 'signed' as const }] };
-    const decision = { id: 'decision-a', outcome: 'sendBack' as const, reasons: [], comment: 'Why?', answer: null, by: 'Ansel', byId: 'ansel', at: AT };
+    const decision = {
+      id: 'decision-a',
+      outcome: 'sendBack' as const,
+      reasons: [],
+      other: null,
+      comment: 'Why?',
+      answer: null,
+      by: 'Ansel',
+      byId: 'ansel',
+      at: AT,
+    };
     const at = (values: Partial<FileState>) => keys(computePath(sampleFile({ ...ready, ...values }), TODAY).now);
     expect(at({ stage: 'signing' })).toEqual(['signing:send']);
     expect(at({ stage: 'signing', envelope })).toEqual(['signature:signer-a']);

@@ -74,6 +74,15 @@ const canComeIn = (personId: string, file: FileState): boolean => signersOf(file
 /** Whether a file in this stage doesn't move any more. */
 export const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
 
+/** Stages that an officer moves a file out of once nothing stands before it; the others are left by a decision, an answer or a payment. */
+const LEFT_BY_HAND: readonly Stage[] = ['details', 'checking', 'gathering', 'signing'];
+
+/** Whether the next step of a file is an officer's to take: not one that only a decision or a payment leads to. */
+export function movesByHand({ stage, product: { route } }: Pick<FileState, 'stage' | 'product'>): boolean {
+  const at = route.indexOf(stage);
+  return LEFT_BY_HAND.includes(stage) && (route[at + 1] !== 'completing' || route.indexOf('deciding') < at) && route[at + 1] !== undefined;
+}
+
 /** The date by which a stage should be left: business days of the place, counted from the date of receipt. */
 export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn'>, stage: Stage): IsoDate | null {
   const days = file.product.days[stage];

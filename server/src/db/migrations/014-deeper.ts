@@ -18,4 +18,6 @@ export const up: string[] = [
     lay DECIMAL(9,6) NULL,
     FOREIGN KEY (file_id) REFERENCES file (id)
   )`,
+  // Snapshots of before don't hold them.
+  'DELETE FROM file_snapshot',
 ];

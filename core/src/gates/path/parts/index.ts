@@ -6,6 +6,7 @@ import { conditions } from './conditions';
 import { contacts } from './contacts';
 import { decision } from './decision';
 import { needs } from './needs';
+import { offer } from './offer';
 import { payout } from './payout';
 import { people } from './people';
 import { questions } from './questions';
@@ -13,4 +14,18 @@ import { rows } from './rows';
 import { signing } from './signing';
 
 /** Everything that puts entries on the Path, in the order in which they are met within a gate. */
-export const PATH_PARTS: readonly PathPart[] = [people, needs, rows, bounds, checks, conditions, carrying, questions, contacts, signing, decision, payout];
+export const PATH_PARTS: readonly PathPart[] = [
+  people,
+  needs,
+  rows,
+  bounds,
+  checks,
+  conditions,
+  carrying,
+  questions,
+  contacts,
+  decision,
+  offer,
+  signing,
+  payout,
+];

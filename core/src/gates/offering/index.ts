@@ -1,0 +1,1 @@
+export { asOffered, awaitedOf, offerTermsOf } from './offering';
