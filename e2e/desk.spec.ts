@@ -153,26 +153,35 @@ test('a file that lies about its type is refused at its condition', async ({ pag
   await expect(condition.getByRole('alert')).toContainText('This is no PDF, JPEG or PNG');
 });
 
-test('an approver declines with reasons from the list; an officer unlocks what is out for signature', async ({ browser }) => {
+test('an approver declines with reasons from the list or in words; an agreement that is out is taken back, and an approval too', async ({ browser }) => {
   const ansel = await deskOf(browser, 'ansel');
   await openDemoFile(ansel, 'Quince');
   await chapter(ansel, 'Decision');
   await ansel.getByRole('button', { name: 'Decline …' }).click();
   await expect(ansel.getByRole('button', { name: 'Decline the file' })).toBeDisabled();
   await ansel.getByLabel('Obligations too high in relation to income').check();
+  await ansel.getByLabel('Another reason, in words').fill('The berth is let to somebody else');
   await ansel.getByRole('button', { name: 'Decline the file' }).click();
   await expect(ansel.getByText('This file was declined.')).toBeVisible();
+  await expect(ansel.getByRole('link', { name: 'Open the notice' })).toBeVisible();
 
   const wren = await deskOf(browser, 'wren');
   await openDemoFile(wren, 'Fenwarden');
   await chapter(wren, 'Signing');
-  await wren.getByRole('button', { name: 'Unlock the file' }).click();
-  await expect(wren.getByRole('button', { name: 'Unlock and void' })).toBeDisabled();
+  await wren.getByRole('button', { name: 'Take the agreement back' }).click();
+  await expect(wren.getByRole('button', { name: 'Take back and void' })).toBeDisabled();
   await wren.getByLabel('Why').fill('The engine costs less than thought');
-  await wren.getByRole('button', { name: 'Unlock and void' }).click();
+  await wren.getByRole('button', { name: 'Take back and void' }).click();
   await expect(wren.getByText('What was signed no longer counts.')).toBeVisible();
+  // What was approved stays so until the approval is taken back.
   await chapter(wren, 'Request');
-  await expect(field(wren, /^Amount/)).toBeEnabled();
+  await expect(field(wren, /^Amount/)).toBeDisabled();
+  await openDemoFile(ansel, 'Fenwarden');
+  await chapter(ansel, 'Decision');
+  await ansel.getByRole('button', { name: 'Take the approval back …' }).click();
+  await ansel.getByLabel('Why it is taken back').fill('The engine costs less than thought');
+  await ansel.getByRole('button', { name: 'Take it back', exact: true }).click();
+  await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeEnabled();
 });
 
 test('dark colours stay chosen', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
-import type { Browser } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { choose, chapter, codeBy, delivered, deskOf, expect, field, key, phoneContext, saved, test } from './people';
@@ -240,7 +240,7 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
       await expect(conditions.nth(at).getByText('Satisfied')).toBeVisible();
     }
     // Both figures are visible until one is taken over; then the chapter's last step leads on.
-    await expect(wren.getByRole('button', { name: 'Move on to signing' })).toBeDisabled();
+    await expect(wren.getByRole('button', { name: 'Move on to deciding' })).toBeDisabled();
     await chapter(wren, 'Income');
     const takeOver = wren.getByRole('button', { name: /^Take over \$/ });
     await expect(takeOver).toHaveCount(1);
@@ -250,7 +250,38 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await saved(wren);
     await wren.getByRole('link', { name: 'Next: Commitments' }).click();
     await expect(wren.getByRole('heading', { name: 'Debts' })).toBeVisible();
-    await wren.getByRole('button', { name: 'Move on to signing' }).click();
+    await wren.getByRole('button', { name: 'Move on to deciding' }).click();
+  });
+
+  await test.step('decided by a second person, who declines or offers otherwise too', async () => {
+    await chapter(wren, 'Decision');
+    await expect(wren.getByRole('button', { name: /^Approve/ })).toHaveCount(0);
+    const ansel = await deskOf(browser, 'ansel');
+    await expect(ansel.getByRole('link', { name: 'Signe Tern' })).toBeVisible();
+    await ansel.goto(`/files/${reference}/decision`);
+    await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeEnabled();
+    await ansel.getByRole('button', { name: 'Decline …' }).click();
+    await expect(ansel.getByRole('button', { name: 'Decline the file' })).toBeDisabled();
+    await ansel.getByRole('button', { name: 'Leave it' }).click();
+    await ansel.keyboard.press('Alt+a');
+    await expect(ansel.getByRole('dialog', { name: 'Approve this file' })).toContainText(/\$[\d,.]+ over \d+ months, \$[\d,.]+ a month/);
+    await ansel.getByRole('button', { name: 'Approve', exact: true }).click();
+    await expect(ansel.getByText('Offered as it was asked for')).toBeVisible();
+  });
+
+  await test.step('the offer: accepted by one at the counter, by the other on a phone', async () => {
+    await chapter(wren, 'Decision');
+    await expect(wren.getByText('Ivo Tern hasn’t answered yet')).toBeVisible();
+    await wren.getByRole('listitem').filter({ hasText: 'Ivo Tern hasn’t answered yet' }).getByRole('button', { name: 'Accepted in person' }).click();
+    await expect(wren.getByText(/Ivo Tern accepted/)).toBeVisible();
+    const context = await phoneContext(browser);
+    const phone = await context.newPage();
+    await comeIn(phone, reference, '0161');
+    await expect(phone.getByRole('heading', { name: 'Our offer' })).toBeVisible();
+    await phone.getByRole('button', { name: 'Accept the offer' }).click();
+    await expect(phone.getByRole('heading', { name: 'You accepted our offer' })).toBeVisible();
+    await context.close();
+    await expect(wren.getByText('Send the agreement for signature')).toBeVisible();
   });
 
   await test.step('Signing: sent, locked, signed by both on their phones', async () => {
@@ -270,21 +301,10 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     const path = info.outputPath('sealed.pdf');
     writeFileSync(path, await sealed.body());
     expect(execFileSync('pdfsig', ['-nocert', path], { encoding: 'utf8' })).toContain('Signature is Valid.');
-    await wren.getByRole('button', { name: 'Move on to deciding' }).click();
-    await expect(wren.getByText('Decide: approve, decline or send back')).toBeVisible();
+    await wren.getByRole('button', { name: 'Move on to completing' }).click();
   });
 
-  await test.step('decided by a second person, completed by a third', async () => {
-    await chapter(wren, 'Decision');
-    await expect(wren.getByRole('button', { name: /^Approve/ })).toHaveCount(0);
-    const ansel = await deskOf(browser, 'ansel');
-    await expect(ansel.getByRole('link', { name: 'Signe Tern' })).toBeVisible();
-    await ansel.goto(`/files/${reference}/decision`);
-    await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeEnabled();
-    await ansel.keyboard.press('Alt+a');
-    await expect(ansel.getByRole('dialog', { name: 'Approve this file' })).toContainText(/\$[\d,.]+ over \d+ months, \$[\d,.]+ a month/);
-    await ansel.getByRole('button', { name: 'Approve', exact: true }).click();
-    await expect(ansel.getByText('A completer releases the money.')).toBeVisible();
+  await test.step('completed by a third person', async () => {
     const dilys = await deskOf(browser, 'dilys');
     await dilys.goto(`/files/${reference}/decision`);
     await expect(dilys.getByRole('button', { name: 'Release the money …' })).toBeDisabled();
@@ -301,12 +321,17 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await expect(wren.getByText('released the money')).toBeVisible();
     const context = await phoneContext(browser);
     const phone = await context.newPage();
-    await phone.goto('/door');
-    await phone.getByLabel('Reference').fill(reference.toLowerCase());
-    await phone.getByLabel('Phone number').fill('(212) 555-0161');
-    const code = await codeBy('0161', () => phone.getByRole('button', { name: 'Text me the code' }).click());
-    await phone.getByLabel('Six-digit code').fill(code);
-    await phone.getByRole('button', { name: 'Come in' }).click();
+    await comeIn(phone, reference, '0161');
     await expect(phone.getByText('$29,650.00 of your loan was paid out')).toBeVisible();
   });
 });
+
+/** Comes in at the front door with reference, phone and a code by text. */
+async function comeIn(phone: Page, reference: string, tail: string): Promise<void> {
+  await phone.goto('/door');
+  await phone.getByLabel('Reference').fill(reference.toLowerCase());
+  await phone.getByLabel('Phone number').fill(`(212) 555-${tail}`);
+  const code = await codeBy(tail, () => phone.getByRole('button', { name: 'Text me the code' }).click());
+  await phone.getByLabel('Six-digit code').fill(code);
+  await phone.getByRole('button', { name: 'Come in' }).click();
+}

@@ -76,7 +76,7 @@ export {
 } from './persons/index';
 export { Problem } from './problems/index';
 export { CertificatePage, KeepCertificate, OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from './product/index';
-export { DemoPerson, Me, SignIn } from './session/index';
+export { AddStaff, ChangeStaff, DemoPerson, EndStaff, HandedOver, HandOver, HandOverAll, Me, SignIn, StaffList, StaffMember } from './session/index';
 export { SendAgreement, VoidAgreement } from './signing/index';
 export { CALCULATION_SCHEMA, TAKE_ALONG, type TakeAlong, TakenCalculation } from './takealong/index';
 export { Done, Id, PageQuery } from './values/index';

@@ -71,7 +71,19 @@ export {
   sealedText,
 } from './file/history/index';
 export { type Certificate, datesProblem, LINE_LABEL, offerBars, type OfferWish } from './file/offers/index';
-export { type Act, actsOf, barToDecide, barToRelease, may, paymentBar, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './file/permissions/index';
+export {
+  type Act,
+  actsOf,
+  type Authority,
+  barToApprove,
+  barToDecide,
+  barToRelease,
+  may,
+  paymentBar,
+  STAFF_ROLE_LABEL,
+  STAFF_ROLES,
+  type StaffRole,
+} from './file/permissions/index';
 export {
   type Chapter,
   CHAPTER_LABEL,

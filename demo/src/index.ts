@@ -20,8 +20,8 @@ export function demoPeople(path: string): DemoPerson[] {
  */
 export async function seedDemo(cavren: Cavren, people: readonly DemoPerson[], clock: Clock, say: (line: string) => void): Promise<void> {
   const browsers = new Map<string, Browser>();
-  for (const { username, name, role, password } of people) {
-    await cavren.services.sessions.addStaff({ id: `staff-${username}`, username, name, role }, password);
+  for (const { username, name, role, password, authority = null } of people) {
+    await cavren.services.sessions.addStaff({ id: `staff-${username}`, username, name, role, authority }, password);
     const browser = new Browser(cavren.app);
     await browser.signIn(username, password);
     browsers.set(username, browser);

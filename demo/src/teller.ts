@@ -243,7 +243,11 @@ export class Teller {
       });
     else if (twist === 'question')
       await this.act(ansel, '/decision', { outcome: 'sendBack', question: 'Does the pension go on in full after the boat is sold?' });
-    else if (until !== 'deciding') await this.act(ansel, '/decision', { outcome: 'approve', comment: null });
+    else if (until !== 'deciding') {
+      const beyond = (this.file.request.amount ?? 0) > cents(60_000);
+      if (beyond) await this.act(ansel, '/decision', { outcome: 'recommend', comment: 'Sound, but above what I may approve alone.' });
+      await this.act(beyond ? this.staff('sunniva') : ansel, '/decision', { outcome: 'approve', comment: null });
+    }
   }
 
   /** Those who apply accept what was offered to them, at the counter. */

@@ -30,11 +30,13 @@ import { products } from './products/index';
 import { session } from './session/index';
 import { signing } from './signing/index';
 import { takeAlong } from './takealong/index';
+import { staff } from './staff/index';
 import { today } from './today/index';
 
 /** Everything that Cavren is made of. The order doesn't matter: concepts find one another when they are asked something. */
 export const concepts: readonly Concept[] = [
   session,
+  staff,
   products,
   certificates,
   persons,

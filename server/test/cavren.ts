@@ -35,7 +35,7 @@ export const STAFF: { username: string; name: string; role: StaffRole }[] = [
   { username: 'rufus', name: 'Rufus Egerstrand', role: 'compliance' },
   { username: 'maud', name: 'Maud Linacre', role: 'policy' },
 ];
-const PASSWORD = 'a long enough password';
+export const PASSWORD = 'a long enough password';
 
 export type Answer<T = unknown> = { status: number; body: T; response: LightMyRequestResponse };
 
@@ -82,7 +82,9 @@ export class Client {
     this.csrf = '';
   }
   async signIn(username: string): Promise<this> {
-    this.me = (await this.post<Me>('/api/session', { username, password: PASSWORD })).body;
+    const answer = await this.post<Me>('/api/session', { username, password: PASSWORD });
+    if (answer.status !== 200) throw new Error(`${username} can’t sign in`);
+    this.me = answer.body;
     return this;
   }
   upload<T = FileAnswer>(url: string, content: Buffer, name: string, conditionKey: string | null): Promise<Answer<T>> {

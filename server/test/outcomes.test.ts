@@ -346,7 +346,7 @@ describe('a letter', () => {
     // A notice is found in its own file alone, and by whom it was sent to alone.
     const notice = walk.file.notices[0]?.id ?? '';
     expect((await wren.get(`${stranger.url}/notices/${notice}`)).status).toBe(404);
-    const other = await new Phone(cavren, 'x', stranger.sentTo(1), stranger.reference);
+    const other = new Phone(cavren, 'x', stranger.sentTo(1), stranger.reference);
     await other.comeBack(stranger.phone(1));
     expect((await other.get<DoorView>(`/api/door/notices/${notice}`)).status).toBe(404);
     expect((await (await cavren.as('dilys')).get(`${walk.url}/notices/${notice}`)).status).toBe(403);

@@ -25,6 +25,8 @@ export const MakeDecision = z.discriminatedUnion('outcome', [
   z.strictObject({ outcome: z.literal('decline'), version: Version, ...Reasons }),
   z.strictObject({ outcome: z.literal('proposeDecline'), version: Version, ...Reasons }),
   z.strictObject({ outcome: z.literal('goOn'), version: Version, comment: Reason }),
+  /** An approver would say yes, but it goes beyond what they may: somebody with more authority decides. */
+  z.strictObject({ outcome: z.literal('recommend'), version: Version, comment: Reason }),
   z.strictObject({ outcome: z.literal('sendBack'), version: Version, question: Reason }),
   z.strictObject({ outcome: z.literal('undo'), version: Version, comment: Reason }),
 ]);

@@ -4,6 +4,7 @@ import {
   applicantsOf,
   asOffered,
   barToAppeal,
+  barToApprove,
   barToDecide,
   barToDecline,
   calculate,
@@ -13,6 +14,7 @@ import {
   MOST_REASONS,
   paymentBar,
   type Act,
+  type Authority,
   type Calculation,
   type Decision,
   type FileState,
@@ -24,7 +26,7 @@ import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
-import { FileParams, forbidden, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
+import { FileParams, forbidden, ProblemError, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
 import type { OfferMade } from '../offering/index';
 
 interface DecisionRow {
@@ -102,6 +104,13 @@ export function decisionStore(db: Sequelize) {
 }
 export type DecisionStore = ReturnType<typeof decisionStore>;
 
+/** A member of staff as decisions look at them. */
+interface DecidingStaff {
+  id: string;
+  role: StaffRole;
+  authority: Authority;
+}
+
 /** A decision as it is made: what, why, and in which words. */
 export type DecisionMade = Pick<DecisionRow, 'outcome' | 'reasons' | 'other' | 'comment'>;
 
@@ -152,7 +161,7 @@ function decisionService({ services }: House, store: DecisionStore) {
   }
 
   /** A yes, as it was asked for or changed: where the product makes offers, it is offered now. */
-  async function approve(change: FileChange, wish: OfferMade & Pick<DecisionMade, 'reasons' | 'other' | 'comment'>): Promise<void> {
+  async function approve(change: FileChange, me: DecidingStaff, wish: OfferMade & Pick<DecisionMade, 'reasons' | 'other' | 'comment'>): Promise<void> {
     refusePreparer(change);
     const { file } = change;
     if (file.stage !== 'deciding') throw PROBLEM.pathNotClear();
@@ -162,6 +171,8 @@ function decisionService({ services }: House, store: DecisionStore) {
     if ((changed || wish.conditions.length > 0) && next !== 'offering') throw PROBLEM.noOffers();
     if (changed) judgeReasons(file, wish);
     const offered = changed ? asOffered(file, wish.changes) : file;
+    const beyond = barToApprove(offered, me.authority);
+    if (beyond) throw new ProblemError(403, 'beyond-authority', beyond, { place: file.pack });
     const blocking = computePath(offered, change.today).now.filter(({ key }) => key !== 'decision' && key !== 'decision:proposed');
     if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking, file.pack);
     await keep(change, { outcome: changed ? 'counter' : 'approve', reasons: wish.reasons, other: wish.other, comment: wish.comment }, offered);
@@ -179,7 +190,7 @@ function decisionService({ services }: House, store: DecisionStore) {
     change.moveTo('declined');
   }
 
-  async function decline(change: FileChange, wish: Pick<DecisionMade, 'reasons' | 'other' | 'comment'>, me: { id: string; role: StaffRole }): Promise<void> {
+  async function decline(change: FileChange, wish: Pick<DecisionMade, 'reasons' | 'other' | 'comment'>, me: DecidingStaff): Promise<void> {
     refuseEnded(change.file);
     const bar = barToDecline(change.file, me);
     if (bar) throw forbidden(bar);
@@ -201,6 +212,13 @@ function decisionService({ services }: House, store: DecisionStore) {
     refusePreparer(change);
     if (change.file.decisions.at(-1)?.outcome !== 'proposeDecline') throw PROBLEM.nothingProposed();
     await keep(change, { outcome: 'goOn', reasons: [], other: null, comment });
+  }
+
+  /** An approver would say yes, but may not alone: what was judged so far stays, and somebody with more authority decides. */
+  async function recommend(change: FileChange, comment: string): Promise<void> {
+    refusePreparer(change);
+    if (change.file.stage !== 'deciding') throw PROBLEM.pathNotClear();
+    await keep(change, { outcome: 'recommend', reasons: [], other: null, comment });
   }
 
   async function sendBack(change: FileChange, question: string): Promise<void> {
@@ -235,19 +253,21 @@ function decisionService({ services }: House, store: DecisionStore) {
      * A second person decides. Approval needs a Path with nothing on it but the decision; what is offered otherwise than it
      * was asked for is judged as it would then be. A no is possible from every stage, by whom the product lets say it.
      */
-    async decide(reference: string, wish: MakeDecision, actor: Actor, me: { id: string; role: StaffRole }): Promise<Changed> {
+    async decide(reference: string, wish: MakeDecision, actor: Actor, me: DecidingStaff): Promise<Changed> {
       return services.files.change({ reference }, { version: wish.version, actor }, (change) => {
         switch (wish.outcome) {
           case 'approve':
-            return approve(change, { changes: [], conditions: wish.conditions, reasons: [], other: null, comment: wish.comment });
+            return approve(change, me, { changes: [], conditions: wish.conditions, reasons: [], other: null, comment: wish.comment });
           case 'counter':
-            return approve(change, wish);
+            return approve(change, me, wish);
           case 'decline':
             return decline(change, wish, me);
           case 'proposeDecline':
             return propose(change, wish);
           case 'goOn':
             return goOn(change, wish.comment);
+          case 'recommend':
+            return recommend(change, wish.comment);
           case 'sendBack':
             return sendBack(change, wish.question);
           case 'undo':
@@ -297,6 +317,7 @@ const RIGHT_FOR: Record<MakeDecision['outcome'], Act> = {
   decline: 'decline.make',
   proposeDecline: 'decline.propose',
   goOn: 'decision.make',
+  recommend: 'decision.make',
   sendBack: 'decision.make',
   undo: 'decision.make',
 };

@@ -66,6 +66,8 @@ export interface FileChange {
   moveTo(stage: Stage, act?: 'file.move' | 'file.stage'): void;
   /** Says whether the applicant was asked to go on at the front door. */
   setWithApplicant(withApplicant: boolean): void;
+  /** Makes the file somebody else's. */
+  handTo(ownerId: string): void;
   /** Runs after the transaction was committed. */
   afterwards: (work: () => void) => void;
 }
@@ -220,6 +222,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
     const numbers = new Map<string, string | null>();
     let file = held.file;
     let written: FileState | null = isNew ? null : held.file;
+    let handed = false;
     const partNamed = (name: string): FilePart => {
       const part = parts.find((candidate) => candidate.name === name);
       if (!part) throw new Error(`No concept has a part ${name}`);
@@ -259,6 +262,10 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
         row.withApplicant = withApplicant;
         file = { ...file, withApplicant };
       },
+      handTo(ownerId) {
+        row.ownerId = ownerId;
+        handed = true;
+      },
       afterwards: (work) => void later.push(work),
     };
 
@@ -281,7 +288,7 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
       const { snapshot } = held;
       await store.update(row, tx);
       if (snapshot?.words !== projection.words) await store.setWords(row.id, projection.words, tx);
-      if (!snapshot || !same(snapshot.waiting, projection.waiting)) await store.setWaiting(row.id, row.ownerId, projection.waiting, tx);
+      if (!snapshot || handed || !same(snapshot.waiting, projection.waiting)) await store.setWaiting(row.id, row.ownerId, projection.waiting, tx);
       await snapshots.put(row, { state: keptOf(file), waiting: projection.waiting, words: projection.words, projectedOn: today }, tx);
       return projection;
     }

@@ -113,8 +113,9 @@ export function filesStore(db: Sequelize) {
     ['id'],
   );
 
-  // Names of staff never change while a server runs.
-  const names = new Map<string, string>();
+  // Names of staff hardly ever change: each is asked for again after a minute.
+  const names = new Map<string, { name: string; at: number }>();
+  const NAME_MS = 60_000;
   const stored = (row: FileRow): FileRow => ({ ...row, nextDue: row.nextDue ?? NEVER });
   const read = (row: FileRow | null): FileRow | null => row && { ...row, nextDue: row.nextDue === NEVER ? null : row.nextDue };
 
@@ -141,10 +142,18 @@ export function filesStore(db: Sequelize) {
       select<{ id: string }>(
         db,
         `SELECT s.id FROM staff s JOIN certificate c ON c.staff_id = s.id
-         WHERE s.role = 'intake' AND c.line = :line AND CONCAT(' ', c.places, ' ') LIKE :place AND c.valid_from <= :on AND (c.valid_until IS NULL OR c.valid_until >= :on)
+         WHERE s.role = 'intake' AND s.ended_at IS NULL AND c.line = :line AND CONCAT(' ', c.places, ' ') LIKE :place AND c.valid_from <= :on AND (c.valid_until IS NULL OR c.valid_until >= :on)
          GROUP BY s.id ORDER BY (SELECT COUNT(*) FROM file f WHERE f.owner_id = s.id AND f.is_open), s.id LIMIT 1`,
         { line, place: `% ${place} %`, on },
       ),
+    /** The open files of an officer, after one of them, in the order of their ids. */
+    openOf: (ownerId: string, after: string, most: number) =>
+      select<{ id: string }>(db, 'SELECT id FROM file WHERE owner_id = :ownerId AND is_open AND id > :after ORDER BY id LIMIT :most', { ownerId, after, most }),
+    /** How many open files each officer has. */
+    async openByOwner(): Promise<Map<string, number>> {
+      const rows = await select<{ owner_id: string; files: string }>(db, 'SELECT owner_id, COUNT(*) AS files FROM file WHERE is_open GROUP BY owner_id', {});
+      return new Map(rows.map(({ owner_id, files }) => [owner_id, Number(files)]));
+    },
     /** Files whose people's names have words that begin like the given, newest first. */
     async named(words: readonly string[], most: number): Promise<{ reference: string; applicant: string | null; product_code: string; stage: Stage }[]> {
       if (words.length === 0) return [];
@@ -260,9 +269,9 @@ export function filesStore(db: Sequelize) {
 
     async staffName(id: string): Promise<string> {
       const known = names.get(id);
-      if (known) return known;
+      if (known && Date.now() - known.at < NAME_MS) return known.name;
       const [row] = await select<{ name: string }>(db, 'SELECT name FROM staff WHERE id = :id', { id });
-      if (row) names.set(id, row.name);
+      if (row) names.set(id, { name: row.name, at: Date.now() });
       return row?.name ?? id;
     },
     /** The versions that some files have now, in one question. */

@@ -28,7 +28,8 @@ export interface Invitations {
   link(tokenHash: string): Promise<LinkRow | null>;
   /** Ends the links that somebody of a file was sent. */
   end(change: FileChange, personId: string): Promise<void>;
-  send(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
+  /** @param days for how long the link holds, where that is longer than the product's links do. */
+  send(change: FileChange, person: FilePerson, subject: Words, text: Words, days?: number): Promise<void>;
   tell(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
 }
 
@@ -61,9 +62,9 @@ function makeInvitations({ services, config, lender }: House, links: ReturnType<
     async end(change, personId) {
       await links.endOf(change.row.id, personId, change.tx);
     },
-    async send(change, person, subject, text) {
+    async send(change, person, subject, text, days = 0) {
       const token = newToken();
-      const expiresAt = new Date(Date.parse(change.now) + change.file.product.signing.linkDays * DAY_MS).toISOString();
+      const expiresAt = new Date(Date.parse(change.now) + Math.max(days, change.file.product.signing.linkDays) * DAY_MS).toISOString();
       await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt }, change.tx);
       await put(change, person, subject, say('mail.withLink', { text, link: SECRET }), `${config.publicUrl}/door/${token}`);
     },

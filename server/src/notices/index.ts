@@ -99,6 +99,9 @@ const SAYS: Record<NoticeKind, { subject: Words; text: Words }> = {
   undone: { subject: say('mail.decisionSubject'), text: say('mail.undone') },
 };
 
+/** For how long the link to a notice holds: as long as something can be done about what it says. */
+const NOTICE_LINK_DAYS = 60;
+
 interface NoticeOptions {
   respondBy?: IsoDate | null;
   missing?: string[];
@@ -171,7 +174,7 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
         await jobs.add('notice.make', row.id, change.tx);
         change.record('notice.send', `person/${person.id}`, null, JSON.stringify({ kind, channel: row.channel }));
         if (row.channel === 'email' || row.channel === 'text')
-          await services.invitations.send(change, person, SAYS[kind].subject, options.text ?? SAYS[kind].text);
+          await services.invitations.send(change, person, SAYS[kind].subject, options.text ?? SAYS[kind].text, NOTICE_LINK_DAYS);
       }
       await change.reload('notices');
       change.afterwards(() => jobs.poke());

@@ -1,5 +1,5 @@
 import { PROBLEM } from './problems';
-import { AnswerOffer, FileAnswer, Id, MeetCondition, type DetailChange } from '@cavren/contract';
+import { AnswerOffer, FileAnswer, Id, MeetCondition } from '@cavren/contract';
 import {
   addDays,
   applicantsOf,
@@ -83,7 +83,7 @@ function offeringService({ services }: House, store: ReturnType<typeof offerStor
 
   async function accepted(change: FileChange, offer: Offer): Promise<void> {
     // What was offered otherwise than it was asked for becomes what is asked for.
-    await services.details.applyAgreed(change, offer.changes as DetailChange[]);
+    await services.details.applyAgreed(change, offer.changes);
     await keep(change, offer, { state: 'accepted' });
     change.record('offer.accepted', `offer/${offer.id}`, null, null);
     const { route } = change.file.product;
@@ -121,7 +121,7 @@ function offeringService({ services }: House, store: ReturnType<typeof offerStor
       if (offer.kind === 'changed') return services.notices.send(change, 'counterOffer', applicantsOf(change.file), { respondBy: offer.until });
       const { subject, text } = file.product.words.approved;
       for (const person of applicantsOf(change.file))
-        await services.invitations.send(change, person, subject, say('mail.offer', { text, until: { day: offer.until } }));
+        await services.invitations.send(change, person, subject, say('mail.offer', { text, until: { day: offer.until } }), days + 1);
     },
     /** What somebody who applied says to the offer. All must accept; one who refuses ends it. */
     async answer(change: FileChange, personId: string, answer: 'accept' | 'refuse', how: Offer['answers'][number]['how'], offerId?: string): Promise<void> {

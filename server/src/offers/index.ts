@@ -42,7 +42,7 @@ function certificatesStore(db: Sequelize) {
       if (known) await table.update(row, { id: known.id });
       else await table.insert({ id: nanoid(), ...row });
     },
-    staff: () => select<{ id: string; name: string; role: string }>(db, 'SELECT id, name, role FROM staff ORDER BY name'),
+    staff: () => select<{ id: string; name: string; role: string }>(db, 'SELECT id, name, role FROM staff WHERE ended_at IS NULL ORDER BY name'),
   };
 }
 

@@ -1,10 +1,10 @@
 import { PROBLEM } from './problems';
 import { signInTries } from './tries';
 import { DemoPerson, Done, Me, SignIn } from '@cavren/contract';
-import { actsOf, type StaffRole } from '@cavren/core';
+import { actsOf, type Authority, type StaffRole } from '@cavren/core';
 import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
-import { Op, select, Table, type Sequelize } from '../db/index';
+import { Op, select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Concept } from '../house/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 
@@ -14,6 +14,9 @@ export interface StaffRow {
   name: string;
   role: StaffRole;
   passwordHash: string;
+  authority: Authority;
+  /** When their work here ended; null while they work here. */
+  endedAt: string | null;
 }
 
 interface SessionRow {
@@ -37,7 +40,12 @@ const WATCHING = /^\/api\/(outbox|today|files\/[^/]+\/events)\b/;
 const SWEEP_MS = 60 * 60_000;
 
 function sessionStore(db: Sequelize) {
-  const staff = new Table<StaffRow>(db, 'staff', { id: 'key', username: 'key', name: 'text', role: 'key', passwordHash: 'text' }, ['id']);
+  const staff = new Table<StaffRow>(
+    db,
+    'staff',
+    { id: 'key', username: 'key', name: 'text', role: 'key', passwordHash: 'text', authority: 'json', endedAt: 'time' },
+    ['id'],
+  );
   const sessions = new Table<SessionRow>(
     db,
     'staff_session',
@@ -47,20 +55,46 @@ function sessionStore(db: Sequelize) {
   return {
     byUsername: (username: string) => staff.one({ username }),
     byId: (id: string) => staff.one({ id }),
-    addStaff: async (row: Omit<StaffRow, 'passwordHash'>, password: string) => staff.insert({ ...row, passwordHash: await hash(password) }),
+    addStaff: async ({ authority = null, ...row }: Pick<StaffRow, 'id' | 'username' | 'name' | 'role'> & { authority?: Authority }, password: string) =>
+      staff.insert({ ...row, authority, endedAt: null, passwordHash: await hash(password) }),
+    allStaff: () => staff.find({}, { order: [['name', 'ASC']] }),
+    changeStaff: async (
+      id: string,
+      { password, ...values }: Partial<Pick<StaffRow, 'name' | 'role' | 'authority' | 'endedAt'>> & { password?: string },
+      tx: Tx,
+    ) => staff.update({ ...values, ...(password === undefined ? {} : { passwordHash: await hash(password) }) }, { id }, tx),
+    /** Ends every session of somebody. */
+    endSessionsOf: (staffId: string, tx: Tx) => sessions.remove({ staffId }, tx),
     anyStaff: async () => (await staff.find({}, { limit: 1 })).length > 0,
     addSession: (row: SessionRow) => sessions.insert(row),
     /** A session and whose it is, in one question. */
     async session(idHash: string): Promise<{ row: StaffRow; csrfToken: string; expiresAt: string; seenAt: string } | null> {
-      const [found] = await select<{ csrf_token: string; expires_at: Date; seen_at: Date; id: string; username: string; name: string; role: StaffRole }>(
+      const [found] = await select<{
+        csrf_token: string;
+        expires_at: Date;
+        seen_at: Date;
+        id: string;
+        username: string;
+        name: string;
+        role: StaffRole;
+        authority: string | null;
+      }>(
         db,
-        'SELECT w.csrf_token, w.expires_at, w.seen_at, s.id, s.username, s.name, s.role FROM staff_session w JOIN staff s ON s.id = w.staff_id WHERE w.id_hash = :idHash',
+        'SELECT w.csrf_token, w.expires_at, w.seen_at, s.id, s.username, s.name, s.role, s.authority FROM staff_session w JOIN staff s ON s.id = w.staff_id WHERE w.id_hash = :idHash AND s.ended_at IS NULL',
         { idHash },
       );
       if (!found) return null;
       const { id, username, name, role } = found;
       return {
-        row: { id, username, name, role, passwordHash: '' },
+        row: {
+          id,
+          username,
+          name,
+          role,
+          passwordHash: '',
+          authority: found.authority === null ? null : (JSON.parse(found.authority) as Authority),
+          endedAt: null,
+        },
         csrfToken: found.csrf_token,
         expiresAt: found.expires_at.toISOString(),
         seenAt: found.seen_at.toISOString(),
@@ -86,7 +120,14 @@ export type SessionStore = ReturnType<typeof sessionStore>;
 /** A sign-in name as it is compared: without blanks around it, in small letters, in one way of writing. */
 const signInName = (text: string): string => text.normalize('NFKC').trim().toLowerCase();
 
-const toMe = (row: StaffRow, csrfToken: string): Me => ({ id: row.id, name: row.name, role: row.role, acts: actsOf(row.role), csrfToken });
+const toMe = (row: StaffRow, csrfToken: string): Me => ({
+  id: row.id,
+  name: row.name,
+  role: row.role,
+  authority: row.authority,
+  acts: actsOf(row.role),
+  csrfToken,
+});
 
 declare module '../house/index' {
   interface Services {
@@ -147,7 +188,7 @@ export const session: Concept = (app, { db, jobs, now, secrets, secure, demoPeop
       // Databases take letters that look alike for the same; a name is the same only if it is the same.
       const row = found?.username === name ? found : null;
       const fits = await verify(row?.passwordHash ?? (await nobody), password);
-      if (!row || !fits) {
+      if (!row || !fits || row.endedAt !== null) {
         await tries.failed(name, request.ip, now());
         throw PROBLEM.signInWrong({}, 'password');
       }

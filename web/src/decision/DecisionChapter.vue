@@ -3,6 +3,7 @@ import {
   appealUntil,
   applicantsOf,
   barToAppeal,
+  barToApprove,
   barToDecide,
   barToDecline,
   barToRelease,
@@ -107,6 +108,7 @@ const OUTCOME: Record<DecisionOutcome, string> = {
   counter: 'Offered otherwise',
   decline: 'Declined',
   sendBack: 'Sent back',
+  recommend: 'Recommended',
   proposeDecline: 'Proposed to decline',
   goOn: 'Let go on',
   undo: 'Approval taken back',
@@ -140,6 +142,9 @@ watch(
   },
   { immediate: true },
 );
+/** Why this member of staff may not say yes alone; what they think of it goes up with the file. */
+const beyond = computed(() => (desk.me && desk.may('decision.make') ? barToApprove(props.file, desk.me.authority) : null));
+const recommending = ref(false);
 /** Why this member of staff can't say no to this file as it stands; an officer may be able to propose it. */
 const noBar = computed(() => (desk.me ? barToDecline(props.file, desk.me) : null));
 const declineProposes = computed(() => noBar.value !== null && desk.may('decline.propose'));
@@ -192,11 +197,14 @@ const acts = computed<DecidingAct[]>(() => {
           name: 'Approve',
           label: 'Approve',
           key: 'A',
-          waits: waitsOf(myBar.value, blocking.value[0]?.what ?? null),
-          first: true,
+          waits: waitsOf(myBar.value ?? beyond.value, blocking.value[0]?.what ?? null),
+          first: beyond.value === null,
           no: false,
           run: () => (approving.value = true),
         }
+      : null,
+    open.value && decides && beyond.value
+      ? { name: 'Recommend it', label: 'Recommend it', key: null, waits: mine, first: true, no: false, run: () => (recommending.value = true) }
       : null,
     open.value && decides && offers.value && file.product.amountIs === 'loan'
       ? { name: 'Offer otherwise', label: 'Offer otherwise', key: null, waits: mine, first: false, no: false, run: () => (form.value = 'counter') }
@@ -546,6 +554,14 @@ const stillToSettle = (personId: string): string => {
     >
       <AskText v-if="offers" v-model="conditions" label="On condition that … (one on each line, if any)" :rows="2" />
     </WillHappen>
+    <ReasonDialog
+      v-model="recommending"
+      title="Recommend it"
+      text="You may not approve it alone. What you judged goes with it to somebody who may."
+      label="What you recommend, and why"
+      confirm="Recommend it"
+      :run="(word) => editing.act('/decision', { outcome: 'recommend', comment: word })"
+    />
     <ReasonDialog
       v-model="lettingOn"
       title="Let it go on"

@@ -40,9 +40,7 @@ const subject = computed(() => subjectOf({ op: 'set', entity: props.entity, id: 
 const problem = computed(() => editing.problems.get(subject.value) ?? '');
 /** How somebody is reached can be changed while the rest is locked. */
 const disabled = computed(
-  () =>
-    !desk.may('details.write') ||
-    (Boolean(props.locked) && (!editing.file.value || isLockedFor(editing.file.value, { entity: props.entity, field: props.field }))),
+  () => !desk.may('details.write') || (props.locked && (!editing.file.value || isLockedFor(editing.file.value, { entity: props.entity, field: props.field }))),
 );
 
 const needed = computed(() => editing.needed.value.has(anchor.value));

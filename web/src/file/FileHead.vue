@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { CHAPTER_LABEL, decideBy, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
-import { computed } from 'vue';
+import { CHAPTER_LABEL, decideBy, isEnded, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
+import { computed, ref } from 'vue';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
+import HandOverDialog from './HandOverDialog.vue';
 import { useEditing } from './editing';
 import type { MoveOffer } from './offers';
 import { useShown } from './shown';
@@ -15,6 +16,7 @@ const desk = useDesk();
 const { showDate } = useShown(editing);
 const { saving, present } = editing;
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant') ?? null);
+const handing = ref(false);
 const clock = computed(() => decideBy(props.file, editing.path.value?.entries ?? [], editing.today.value));
 const placeWord = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
 const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
@@ -28,7 +30,17 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         <span class="mono">{{ file.reference }}</span>
         · {{ file.product.name }} ·
         <b>{{ STAGE_LABEL[file.stage] }}</b>
-        · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} · {{ owner }}
+        · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} ·
+        <v-btn
+          v-if="desk.may('file.handOver') && !isEnded(file.stage)"
+          size="x-small"
+          variant="text"
+          class="owner"
+          :title="`With ${owner}: hand over`"
+          @click="handing = true"
+          >{{ owner }}</v-btn
+        >
+        <template v-else>{{ owner }}</template>
         <span v-if="clock" :class="{ wrong: clock.late }"
           >· {{ clock.late ? 'decision overdue since' : 'decide by' }} {{ showDate(clock.by) }}{{ clock.pausedUntil ? ', paused' : '' }}</span
         >
@@ -56,6 +68,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
       <v-btn v-if="next" variant="flat" title="Alt+G" @click="emit('next')">Next file</v-btn>
       <span v-if="move && move.waitsFor !== null" class="soft text-small">waits for {{ move.waitsFor }} on the Path</span>
     </div>
+    <HandOverDialog v-model="handing" :owner="owner" />
   </header>
 </template>
 
@@ -63,6 +76,9 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 .title {
   flex: 1 1 320px;
   min-width: 0;
+}
+.owner {
+  padding-inline: 4px;
 }
 .moves {
   display: grid;

@@ -273,7 +273,12 @@ async function move(): Promise<void> {
       <FileHead :file="file" :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
       <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
-        <router-link :to="`/files/${editing.reference}/signing`">Unlocking is in Signing.</router-link>
+        <router-link :to="`/files/${editing.reference}/signing`">{{
+          isApproved(file) ? 'Taking it back is in Signing.' : 'Unlocking is in Signing.'
+        }}</router-link>
+      </p>
+      <p v-else-if="locked && isApproved(file) && !isEnded(file.stage) && chapter !== 'decision'" class="note iris mb-3">
+        <Mark kind="settled" /> Approved as it is: an approver takes the approval back before anything in it changes. How people are reached can change.
       </p>
       <HowItEnded v-if="file.stage !== 'done' || chapter !== 'decision'" :file="file" />
       <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />

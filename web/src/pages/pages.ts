@@ -35,6 +35,14 @@ export const PAGES: readonly Page[] = [
     inBar: true,
     load: () => import('../offers/CertificatesPage.vue'),
   },
+  {
+    path: '/staff',
+    label: 'Staff',
+    detail: 'who works here, and up to which amount',
+    act: 'staff.write',
+    inBar: true,
+    load: () => import('../staff/StaffPage.vue'),
+  },
 ];
 
 /** The page that an address belongs to, also the address of one thing on it. */

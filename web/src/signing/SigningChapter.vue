@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { personName, signersOf, writePhone, type FilePerson, type Signer } from '@cavren/core';
+import { isApproved, personName, signersOf, writePhone, type FilePerson, type Signer } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
@@ -45,6 +45,8 @@ const happens = computed(() => [
   { what: 'Locks', to: 'the details of the file, until it is signed or unlocked again' },
 ]);
 const sending = ref(false);
+/** Whether the details were approved, so that taking the agreement back doesn’t open them. */
+const fixed = computed(() => isApproved(props.file));
 const sendWaits = computed(() => {
   if (props.file.stage !== 'signing') return 'the file to come to signing';
   const bar = props.path.now.find(({ gate }) => gate !== 'signing');
@@ -141,7 +143,7 @@ offerActs(() =>
             color="error"
             @click="unlocking = true"
           >
-            Unlock the file
+            {{ fixed ? 'Take the agreement back' : 'Unlock the file' }}
           </v-btn>
         </p>
         <div v-if="showing && there" class="pages mt-3"><PdfPages :url="`${editing.url}/agreement`" :label="file.product.signing.title" /></div>
@@ -150,10 +152,10 @@ offerActs(() =>
     <WillHappen v-model="sending" title="Send for signature" :happens="happens" confirm="Send the agreement" :run="() => editing.act('/agreement')" />
     <ReasonDialog
       v-model="unlocking"
-      title="Unlock the file"
-      text="Everything that was signed is void, and everyone who was asked is told. A new agreement has to be sent."
+      :title="fixed ? 'Take the agreement back' : 'Unlock the file'"
+      :text="`Everything that was signed is void, and everyone who was asked is told. A new agreement has to be sent.${fixed ? ' The details stay as they were approved: to change them an approver takes the approval back.' : ''}`"
       label="Why"
-      confirm="Unlock and void"
+      :confirm="fixed ? 'Take back and void' : 'Unlock and void'"
       :run="(reason) => editing.act('/agreement/void', { reason })"
     />
   </div>

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect, spoken } from '../../../test/spoken';
 import { type FileState } from '../../file/state/index';
-import { changesOf, interestLeft, isFitChange, whatFits, withChanges, type FitChange, type Proposal } from './index';
+import { changesOf, interestLeft, isFitChange, otherRequest, whatFits, withChanges, type FitChange, type Proposal } from './index';
 import { figuresFor } from '../affordability/index';
 import { isoDate } from '../../basis/dates/index';
 import { minor, moneyIn } from '../../basis/money/index';

@@ -1,1 +1,13 @@
-export { paymentBar, type Act, actsOf, barToDecide, barToRelease, may, STAFF_ROLE_LABEL, STAFF_ROLES, type StaffRole } from './permissions';
+export {
+  paymentBar,
+  type Act,
+  actsOf,
+  type Authority,
+  barToApprove,
+  barToDecide,
+  barToRelease,
+  may,
+  STAFF_ROLE_LABEL,
+  STAFF_ROLES,
+  type StaffRole,
+} from './permissions';

@@ -1,4 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
+import type { Minor } from '../../basis/money/index';
+import type { Line } from '../product/index';
 import type { FileState } from '../state/index';
 
 export const STAFF_ROLES = ['intake', 'approver', 'completer', 'compliance', 'policy'] as const;
@@ -51,6 +53,9 @@ const RIGHTS = {
   'notice.send': ['intake'],
   'notice.read': ['intake', 'approver', 'compliance'],
   'letter.post': ['intake'],
+  'file.handOver': ['intake'],
+  'staff.read': ['intake', 'approver', 'compliance', 'policy'],
+  'staff.write': ['policy'],
   'payout.verify': ['intake', 'completer'],
   'payout.release': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
@@ -77,6 +82,24 @@ export function barToDecide(file: Pick<FileState, 'preparedBy' | 'decisions'>, s
   const appealed = file.decisions.findLastIndex(({ outcome }) => outcome === 'appeal');
   const declined = file.decisions.slice(0, Math.max(0, appealed)).findLast(({ outcome }) => outcome === 'decline');
   return declined?.byId === staffId ? say('permissions.youDeclinedThisFileSo') : null;
+}
+
+/** Up to what somebody may approve in a line: an amount, and whether with exceptions. */
+export interface LineAuthority {
+  amount: Minor;
+  exceptions: boolean;
+}
+/** By line; a line that isn't named is none of theirs. Null: everything. */
+export type Authority = Partial<Record<Line, LineAuthority>> | null;
+
+/** Why somebody may not approve a file by themselves, or null: its amount, or an exception in it, goes beyond what they may. */
+export function barToApprove(file: Pick<FileState, 'product' | 'request' | 'exceptions'>, authority: Authority): Words | null {
+  if (authority === null) return null;
+  const own = authority[file.product.line];
+  if (!own) return say('permissions.lineBeyondAuthority');
+  if ((file.request.amount ?? 0) > own.amount) return say('permissions.amountBeyondAuthority', { amount: { money: own.amount } });
+  const excused = !own.exceptions && file.exceptions.some(({ answer }) => answer === 'granted');
+  return excused ? say('permissions.exceptionBeyondAuthority') : null;
 }
 
 /** Why somebody must not release the money, or null: neither one who prepared the file nor the one who approved it. */

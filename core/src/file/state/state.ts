@@ -153,14 +153,14 @@ export interface Envelope {
 }
 
 /** What was decided, or said on the way to it. */
-export const DECISION_OUTCOMES = ['approve', 'counter', 'decline', 'sendBack', 'proposeDecline', 'goOn', 'undo', 'stop', 'appeal'] as const;
+export const DECISION_OUTCOMES = ['approve', 'counter', 'decline', 'sendBack', 'proposeDecline', 'goOn', 'recommend', 'undo', 'stop', 'appeal'] as const;
 export type DecisionOutcome = (typeof DECISION_OUTCOMES)[number];
 
 export interface Decision {
   id: string;
   /**
    * counter: approved otherwise than it was asked for; proposeDecline and goOn: an officer would decline, and an approver
-   * says that it goes on; undo: an approval is taken back; stop: ended by compliance, which doesn't say why; appeal: somebody
+   * says that it goes on; recommend: an approver would say yes, but it goes beyond what they may; undo: an approval is taken back; stop: ended by compliance, which doesn't say why; appeal: somebody
    * who was declined brings something new.
    */
   outcome: DecisionOutcome;

@@ -61,8 +61,9 @@ export function fieldsAsked(income: Income, basis: IncomePolicy['basis']): Asked
   const asked = [...method.asks(income)];
   if (method.code === 'rate' && kind?.varies) asked.push({ field: 'monthsSeen' });
   if (method.code === 'rate' && kind?.mayBeUntaxed !== false) asked.push({ field: 'untaxed' });
-  if (kind?.isPay) asked.push({ field: 'raisedTo' }, ...(income.raisedTo == null ? [] : [{ field: 'raisedOn' }]));
   if (kind?.isPay) asked.push({ field: 'yearToDate' }, { field: 'yearToDateAt' });
+  // A raise shows in the year to date; nobody keys past it who has none.
+  if (kind?.isPay && (income.yearToDate !== null || income.raisedTo != null)) asked.push({ field: 'raisedTo' }, { field: 'raisedOn' });
   if (kind?.isPay && basis === 'net') asked.push({ field: 'netAmount' });
   if (kind?.isPay) asked.push({ field: 'probationUntil' });
   if (method.code !== 'accounts') asked.push({ field: 'until' });

@@ -13,6 +13,7 @@ import { up as askers } from './012-askers';
 import { up as figures } from './013-figures';
 import { up as deeper } from './014-deeper';
 import { up as outcomes } from './015-outcomes';
+import { up as staff } from './016-staff';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -31,4 +32,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '013-figures', up: figures },
   { name: '014-deeper', up: deeper },
   { name: '015-outcomes', up: outcomes },
+  { name: '016-staff', up: staff },
 ];

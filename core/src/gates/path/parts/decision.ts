@@ -26,7 +26,7 @@ function decisionEntries(file: FileState): Draft[] {
     {
       key: 'decision',
       gate: 'deciding',
-      what: say('path.decideApproveDeclineOrSend'),
+      what: last?.outcome === 'recommend' ? say('path.decideRecommended', { by: last.by }) : say('path.decideApproveDeclineOrSend'),
       why: say('path.secondPersonDecidesNeverOne'),
       holder: 'approver',
       since: file.stageSince,
