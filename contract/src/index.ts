@@ -1,6 +1,6 @@
 /** What other parts use of the contract, by concept. */
 export { KeptCalculation } from './calculation/index';
-export { AskCheck, AskChecks, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
+export { AskCheck, AskChecks, CompanyAnswer, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
 export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from './completion/index';
 export { AnswerException, AskException } from './conditions/index';
 export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, RecordConsents, WithdrawConsent } from './consents/index';

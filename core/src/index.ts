@@ -20,7 +20,7 @@ export {
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
-export { indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
+export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
 export { makeReference, readReference } from './basis/reference/index';
@@ -136,7 +136,9 @@ export {
   plays,
   rolesOf,
   type Signer,
+  answerersOf,
   applicantsOf,
+  partiesOf,
   signersOf,
 } from './file/state/index';
 export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';
@@ -155,6 +157,7 @@ export {
   type FilingStatus,
 } from './people/people/index';
 export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
+export { companiesOf, heldOf, loopOf, type OwnedShare, ownersOf, ownershipProblems, type Stake } from './people/ownership/index';
 export { personRolesProblem, rolesToAdd } from './people/roles/index';
 export { type Debt, debtTerms } from './means/commitments/index';
 export {
@@ -253,7 +256,9 @@ export {
   missingOf,
   MOST_REASONS,
   openNotice,
+  principalReasons,
   proposedReasons,
+  reasonsSaid,
   type ProposedReason,
 } from './gates/declining/index';
 export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';

@@ -308,6 +308,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     },
     people: [person()],
     relations: [],
+    stakes: [],
     homes: [],
     works: [],
     incomes: [anIncome({ amount: minor(200_000), frequency: 'everyTwoWeeks' })],

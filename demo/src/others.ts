@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { add, answers, cents, set } from './changes';
 import { Browser, OpenFile } from './desk';
 import { keating, thackray } from './households';
-import { halden, tideway } from './requests';
+import { fulmarNets, halden, tideway } from './requests';
 import type { Clock, Staff } from './teller';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -13,9 +13,16 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now: number): Promise<void> {
   const at = (days: number) => (clock.at = new Date(now - days * DAY_MS));
   const today = (zone: string) => dayAt((clock.at ?? new Date()).toISOString(), zone);
-  async function begin(who: string, product: string, name: string, born: string, changes: (applicantId: string) => DetailChange[]): Promise<void> {
+  async function begin(
+    who: string,
+    product: string,
+    name: string,
+    born: string,
+    changes: (applicantId: string) => DetailChange[],
+    kind: 'person' | 'organisation' = 'person',
+  ): Promise<void> {
     const receivedOn = today(product === 'tools-gear' || product === 'crew-cover' ? 'Pacific/Auckland' : 'America/New_York');
-    const wish = { product, channel: 'counter', receivedOn, personId: null, fullName: name, birthDate: born };
+    const wish = { product, channel: 'counter', receivedOn, personId: null, fullName: name, birthDate: born, kind };
     const { reference } = await staff(who).post<{ reference: string }>('/api/files', wish);
     const open = await new OpenFile(reference).read(staff(who));
     await open.act(staff(who), '/details', { changes: changes(open.file.people[0]?.id ?? '') }, 'PATCH');
@@ -116,6 +123,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   await begin('wren', 'workboat-refit', 'Rosamund Thackray', '1984-06-09', thackray);
   await begin('wren', 'workboat-refit', 'Oriel Halden', '1979-10-02', halden);
   await begin('wren', 'payroll-bridge', 'Jorun Tideway', '1975-12-11', tideway);
+  await begin('wren', 'payroll-bridge', 'Fulmar Nets LLC', '2011-04-18', fulmarNets, 'organisation');
   at(3);
   await begin('tamsin', 'tools-gear', 'Manaia Keating', '1993-05-30', keating);
   at(1);

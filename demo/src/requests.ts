@@ -159,3 +159,63 @@ export function tideway(applicant: string): DetailChange[] {
     ...answers(applicant, { resident: 'yes', citizen: 'yes', paysWages: 'yes', ...NO_DECLARATIONS }),
   ];
 }
+
+/** A company that asks, owned through another: who holds how much in the end, who directs it, and who signs for it. */
+export function fulmarNets(company: string): DetailChange[] {
+  const [ysolde, brother, holding] = ['demo-nets-ysolde', 'demo-nets-evander', 'demo-nets-holding'];
+  return [
+    set('request', null, 'purpose', 'Taking on crew'),
+    set('request', null, 'price', cents(30_000)),
+    set('request', null, 'amount', cents(30_000)),
+    set('request', null, 'termMonths', 24),
+    set('request', null, 'legalForm', 'limitedLiability'),
+    set('person', company, 'idNumber', '47-1234567'),
+    set('person', company, 'birthDate', '2011-04-18'),
+    set('person', company, 'phone', '(212) 555-0117'),
+    set('person', company, 'email', 'office@fulmarnets.example'),
+    add(
+      'person',
+      {
+        role: 'beneficialOwner',
+        fullName: 'Ysolde Fenn',
+        birthDate: '1979-07-23',
+        idNumber: '951-27-6610',
+        phone: '(212) 555-0118',
+        email: 'ysolde@post.example',
+        signsFor: company,
+        signsHow: 'alone',
+      },
+      ysolde,
+    ),
+    add('person', { role: 'beneficialOwner', fullName: 'Evander Fenn', birthDate: '1983-02-11', idNumber: '951-27-6620' }, brother),
+    add(
+      'person',
+      {
+        kind: 'organisation',
+        role: 'contact',
+        fullName: 'Brackwater Holdings Inc',
+        birthDate: '2004-09-01',
+        organisation: 'Brackwater Holdings Inc',
+        phone: '(212) 555-0119',
+      },
+      holding,
+    ),
+    add('stake', { ofId: company, ownerId: ysolde, share: 30, controls: true }),
+    add('stake', { ofId: company, ownerId: holding, share: 60 }),
+    add('stake', { ofId: company, others: 'Eleven crew members', share: 10 }),
+    add('stake', { ofId: holding, ownerId: brother, share: 75, controls: true }),
+    add('stake', { ofId: holding, ownerId: ysolde, share: 25 }),
+    add('home', { personId: company, line: '7 Ropewalk', town: 'Quillhaven', region: 'QH', postalCode: '00410', since: '2011-04-18' }),
+    add('payroll', { name: 'Ysolde Fenn', kind: 'owner', yearlyPay: cents(52_000) }),
+    add('payroll', { name: 'Net loft, three hands', kind: 'employee', yearlyPay: cents(96_000) }),
+    add('account', {
+      yearEnd: '2025-12-31',
+      revenue: cents(418_000),
+      costs: cents(352_000),
+      depreciation: cents(21_000),
+      interest: cents(6400),
+      drawings: cents(18_000),
+    }),
+    ...answers(company, { paysWages: 'yes', bankruptcy: 'no', proceedings: 'no', stateDebt: 'no', loansAlongside: 'no', debtsAndSupport: 'yes' }),
+  ];
+}

@@ -14,6 +14,11 @@ export const ResolveFinding = z.strictObject({
 /** What the register of persons answers. */
 export const RegisterAnswer = z.object({ record: z.object({ fullName: z.string().nullable(), birthDate: z.string().nullable() }).nullable() });
 
+/** What the register of companies answers: its own entry, or none. */
+export const CompanyAnswer = z.object({
+  record: z.object({ number: z.string(), name: z.string(), founded: z.string(), form: z.string(), active: z.boolean() }).nullable(),
+});
+
 /** What the watchlist service answers. */
 export const WatchlistAnswer = z.object({
   entries: z.array(z.object({ name: z.string(), aliases: z.array(z.string()), birthDate: z.string().nullable(), list: z.string(), reference: z.string() })),

@@ -2,8 +2,10 @@ import { fieldSchema } from '@cavren/contract';
 import {
   addMonths,
   answerProblem,
+  heldOf,
   identityNumberProblem,
   isFitChange,
+  loopOf,
   MOST_VARIANTS,
   normalizeNumber,
   numberKindOf,
@@ -17,6 +19,7 @@ import {
   type IsoDate,
   type Relation,
   type Role,
+  type Stake,
   type Words,
   say,
 } from '@cavren/core';
@@ -98,6 +101,18 @@ const RULES: Record<string, Rule | undefined> = {
   'relation.personId': (judging, value) => inFile(judging, value) ?? possible(judging, value),
   'relation.toId': (judging, value) => inFile(judging, value) ?? possible(judging, value),
   'relation.kind': (judging, value) => possible(judging, value),
+  'stake.ofId': ({ file, row }, value) => {
+    if (!file.people.some(({ id, kind: what }) => id === value && what === 'organisation')) return say('details.chooseACompany');
+    // A share that is only being stated is judged at the share itself.
+    const isThere = file.stakes.some(({ id }) => id === row['id']);
+    return loopProblem(file, row) ?? (isThere ? overProblem(file, row) : null);
+  },
+  'stake.ownerId': ({ file, row }, value) => (file.people.some(({ id }) => id === value) ? loopProblem(file, row) : say('details.thisPersonNotFile')),
+  'stake.share': ({ file, row }) => overProblem(file, row),
+  'person.signsFor': ({ file, row }, value) => {
+    if (row['kind'] === 'organisation') return say('details.companySignsByPersons');
+    return file.people.some(({ id, kind: what }) => id === value && what === 'organisation') ? null : say('details.chooseACompany');
+  },
   'home.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'home.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'home.district': ({ file, row }, value) => {
@@ -148,6 +163,25 @@ const RULES: Record<string, Rule | undefined> = {
     return question ? answerProblem(question, value) : say('details.thereNoSuchQuestion');
   },
 };
+const stakeIn = (row: RowValues): Stake => ({ ofId: '', ownerId: null, share: null, ...row }) as unknown as Stake;
+
+/** Why a company can't be held so: through others it would own itself. */
+function loopProblem(file: FileState, row: RowValues): Words | null {
+  const stake = stakeIn(row);
+  const loop = loopOf(file, stake, stake.id);
+  return loop && say('details.ownsItself', { way: { all: loop, by: 'comma' } });
+}
+
+/** Why a share can't be so large: with the others it would be more than the whole. */
+function overProblem(file: FileState, row: RowValues): Words | null {
+  const stake = stakeIn(row);
+  const others = heldOf(file, stake.ofId)
+    .stakes.filter(({ id }) => id !== stake.id)
+    .reduce((sum, { share }) => sum + Math.round((share ?? 0) * 100), 0);
+  const left = (10_000 - others) / 100;
+  return (stake.share ?? 0) > left ? say('details.noMoreIsLeft', { left }) : null;
+}
+
 /** Whether a text is a version's changes as JSON. */
 function areChanges(text: string): boolean {
   try {

@@ -4,6 +4,7 @@ import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
 import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
+  answerersOf,
   appealUntil,
   awaitedOf,
   barToAppeal,
@@ -19,6 +20,7 @@ import {
   paidOutOf,
   personName,
   plays,
+  principalReasons,
   readPhone,
   readReference,
   signersOf,
@@ -34,7 +36,6 @@ import {
 } from '@cavren/core';
 import { randomInt } from 'node:crypto';
 import { inTransaction } from '../db/index';
-import { reasonsOf } from '../notices/pdf';
 import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
@@ -293,7 +294,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
     async appeal(session: DoorSessionRow, what: string, actor: Actor): Promise<void> {
       await services.files.change({ id: session.fileId }, { version: null, actor }, (change) => {
         const person = change.file.people.find(({ id }) => id === session.personId);
-        if (!person || !plays(person, ['applicant', 'coApplicant'])) throw PROBLEM.notNow();
+        if (!person || !answerersOf(change.file).includes(person)) throw PROBLEM.notNow();
         return services.decision.appeal(change, what);
       });
     },
@@ -343,8 +344,8 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         fullName: person.fullName ?? personName(person),
         steps: stepsOf(file),
         outcome: outcomeOf(file),
-        declineReasons: file.stage === 'declined' && file.decisions.at(-1)?.outcome === 'decline' ? reasonsOf(file) : [],
-        appealUntil: plays(person, ['applicant', 'coApplicant']) && barToAppeal(file, today) === null ? appealUntil(file) : null,
+        declineReasons: file.stage === 'declined' && file.decisions.at(-1)?.outcome === 'decline' ? principalReasons(file) : [],
+        appealUntil: answerersOf(file).includes(person) && barToAppeal(file, today) === null ? appealUntil(file) : null,
         offer: offerFor(file, person, today),
         notices: file.notices.filter(({ personId, made }) => made && personId === person.id).map(({ id, kind, madeAt }) => ({ id, kind, madeAt })),
         details: detailsFor(file, row.version, person, path, today),
@@ -430,7 +431,7 @@ function outcomeOf({ stage }: FileState): DoorView['outcome'] {
 /** The offer that waits for somebody's answer, or that they answered; null where there is none for them. */
 function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView['offer'] {
   const { offer } = file;
-  if (!offer || !plays(person, ['applicant', 'coApplicant'])) return null;
+  if (!offer || !answerersOf(file).includes(person)) return null;
   if (offer.state !== 'open' && offer.state !== 'accepted') return null;
   const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
@@ -456,7 +457,7 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
       ...(terms.paidOut === null ? [] : [{ label: speak(say('notice.paidOut')), value: money(terms.paidOut) }]),
     ],
     conditions: offer.conditions.map(({ text, metAt }) => ({ text, met: metAt !== null })),
-    reasons: offer.kind === 'changed' ? reasonsOf(file) : [],
+    reasons: offer.kind === 'changed' ? principalReasons(file) : [],
   };
 }
 

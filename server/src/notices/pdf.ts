@@ -1,4 +1,16 @@
-import { appealUntil, formatDate, inPercent, moneyIn, personName, say, type FilePerson, type FileState, type Notice, type Words } from '@cavren/core';
+import {
+  appealUntil,
+  formatDate,
+  inPercent,
+  moneyIn,
+  personName,
+  principalReasons,
+  say,
+  type FilePerson,
+  type FileState,
+  type Notice,
+  type Words,
+} from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { makePdf } from '../pdf/index';
 
@@ -34,7 +46,7 @@ export async function noticePdf(file: FileState, notice: Pick<Notice, 'kind' | '
       ...(saysNo
         ? [
             heading(notice.kind === 'declined' ? say('notice.principalReasons') : say('notice.whyNotAsAsked')),
-            { ul: reasonsOf(file).map((reason) => speak(reason)) },
+            { ul: principalReasons(file).map((reason) => speak(reason)) },
           ]
         : []),
       ...(notice.kind === 'declined' ? whatNow(file) : []),
@@ -88,11 +100,3 @@ export async function noticePdf(file: FileState, notice: Pick<Notice, 'kind' | '
 
 const bodyOf = ({ kind }: Pick<Notice, 'kind'>, { text }: Told): Words =>
   kind === 'declined' ? say('notice.declined') : kind === 'counterOffer' ? say('notice.counter') : text;
-
-/** The principal reasons of the last no: from the product's list, and in words. */
-export function reasonsOf({ decisions, product }: Pick<FileState, 'decisions' | 'product'>): string[] {
-  const decision = decisions.findLast(({ outcome }) => outcome === 'decline' || outcome === 'counter');
-  if (!decision) return [];
-  const listed = decision.reasons.map((code) => product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
-  return decision.other ? [...listed, decision.other] : listed;
-}

@@ -2,6 +2,7 @@ import { PROBLEM } from './problems';
 import { AnswerOffer, FileAnswer, Id, MeetCondition } from '@cavren/contract';
 import {
   addDays,
+  answerersOf,
   applicantsOf,
   asOffered,
   awaitedOf,
@@ -127,7 +128,7 @@ function offeringService({ services }: House, store: ReturnType<typeof offerStor
     async answer(change: FileChange, personId: string, answer: 'accept' | 'refuse', how: Offer['answers'][number]['how'], offerId?: string): Promise<void> {
       const offer = openOffer(change);
       if (offerId !== undefined && offerId !== offer.id) throw PROBLEM.anotherOffer();
-      const person = applicantsOf(change.file).find(({ id }) => id === personId);
+      const person = answerersOf(change.file).find(({ id }) => id === personId);
       if (!person) throw PROBLEM.notTheirs({}, 'personId');
       if (offer.answers.some((one) => one.personId === personId)) throw PROBLEM.answered();
       const answers = [...offer.answers, { personId, answer, at: change.now, how, by: change.actor.name }];

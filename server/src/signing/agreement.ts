@@ -8,7 +8,7 @@ import {
   moneyIn,
   partInWords,
   personName,
-  signersOf,
+  partiesOf,
   totalPayableOf,
   type FileState,
   type IsoDate,
@@ -31,7 +31,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   const rules = product.costs;
   if (!rules) throw new Error('An agreement needs a product that lends');
   const paid = schedule.rows.filter(({ payment }) => payment > 0);
-  const parties = signersOf(file);
+  const parties = partiesOf(file);
   const cells = (pairs: [string, string][]) => ({
     table: {
       widths: [170, '*'],
@@ -50,8 +50,16 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
       {
         ul: [
           speak(say('agreement.lenderLender', { lender })),
-          ...parties.map((person) =>
-            speak(say('agreement.party', { name: personName(person), born: person.birthDate ? date(person.birthDate) : '—', role: person.role })),
+          ...parties.map((party) =>
+            party.kind === 'organisation'
+              ? speak(
+                  say('agreement.companyParty', {
+                    name: personName(party),
+                    role: party.role,
+                    signers: { all: file.people.filter(({ signsFor }) => signsFor === party.id).map(personName), by: 'and' },
+                  }),
+                )
+              : speak(say('agreement.party', { name: personName(party), born: party.birthDate ? date(party.birthDate) : '—', role: party.role })),
           ),
         ],
       },

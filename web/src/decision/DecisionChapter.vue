@@ -20,6 +20,7 @@ import {
   paymentBar,
   partInWords,
   personName,
+  reasonsSaid,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
   signersOf,
@@ -120,10 +121,7 @@ const linesIn = (text: string): string[] =>
     .split('\n')
     .map((line) => line.trim())
     .filter(Boolean);
-function reasonsOf({ reasons, other }: Pick<Decision, 'reasons' | 'other'>): string[] {
-  const listed = reasons.map((code) => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
-  return other ? [...listed, other] : listed;
-}
+const reasonsOf = (decision: Pick<Decision, 'reasons' | 'other'>): string[] => reasonsSaid(props.file.product, decision);
 /** An officer's proposal to decline that nobody has answered. */
 const proposal = computed(() => {
   const last = props.file.decisions.at(-1);

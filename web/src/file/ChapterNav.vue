@@ -82,6 +82,9 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
   display: grid;
   justify-items: start;
 }
+.endings .v-btn {
+  padding-inline: 0;
+}
 .route li {
   padding: 1px 0 1px 14px;
   color: var(--ink-soft);

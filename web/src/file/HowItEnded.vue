@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isEnded, type FileState } from '@cavren/core';
+import { isEnded, reasonsSaid, type FileState } from '@cavren/core';
 import { computed } from 'vue';
 import { Mark } from '../look/index';
 import { useEditing } from './editing';
@@ -14,7 +14,6 @@ const WHY_LAPSED: Record<string, (said: string, date: (day: string) => string) =
   'file.closeIncomplete': (day, date) => `what was missing had not come by ${date(day)}.`,
   'offer.lapse': (day, date) => `the offer was not accepted by ${date(day)}.`,
 };
-const reasonText = (code: string): string => props.file.product.declineReasons.find((reason) => reason.code === code)?.label ?? code;
 const words = computed(() => {
   const { stage, decisions, payout } = props.file;
   const ending = editing.view.value?.ending ?? null;
@@ -23,9 +22,7 @@ const words = computed(() => {
   if (stage === 'declined') {
     const decision = decisions.findLast(({ outcome }) => outcome === 'decline' || outcome === 'stop');
     if (decision?.outcome === 'stop') return `Ended ${showTime(decision.at)} by compliance.`;
-    return decision
-      ? `Declined ${showTime(decision.at)} by ${decision.by}: ${[...decision.reasons.map(reasonText), ...(decision.other ? [decision.other] : [])].join('; ')}`
-      : 'Declined.';
+    return decision ? `Declined ${showTime(decision.at)} by ${decision.by}: ${reasonsSaid(props.file.product, decision).join('; ')}` : 'Declined.';
   }
   if (payout.releasedAt) return `Paid out ${showTime(payout.releasedAt)}, released by ${payout.releasedBy ?? ''}.`;
   const approval = decisions.findLast(({ outcome }) => outcome === 'approve' || outcome === 'counter');

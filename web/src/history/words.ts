@@ -7,6 +7,7 @@ import {
   formatMoney,
   KINDS_OF_CHECK,
   personName,
+  reasonsSaid,
   rowIn,
   ROW_ENTITIES,
   STAGE_LABEL,
@@ -172,8 +173,8 @@ const NOTICE_WORD: Record<string, string> = {
 };
 /** The reasons of a no, from the list and in words, and the comment. */
 function noWords({ reasons, other, comment }: Kept, { product }: FileState): string {
-  const labels = (reasons as string[]).map((code) => product.declineReasons.find((reason) => reason.code === code)?.label ?? code);
-  return [[...labels, ...(typeof other === 'string' ? [other] : [])].join(', '), comment].filter(Boolean).join(': ');
+  const said = reasonsSaid(product, { reasons: reasons as string[], other: typeof other === 'string' ? other : null });
+  return [said.join(', '), comment].filter(Boolean).join(': ');
 }
 
 /** What the entries of each act keep, in a sentence; acts that aren't here keep words. */

@@ -130,7 +130,7 @@ const describe = (id: string): string => {
         </span>
       </div>
     </div>
-    <p class="sum">
+    <p v-if="household.size > 0" class="sum">
       <b>Household of {{ household.size }}</b>
       <span class="soft">
         {{

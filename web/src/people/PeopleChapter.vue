@@ -21,6 +21,7 @@ import { QuestionBox, questionsOf } from '../income/index';
 import { AskText, Fold, Labelled, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { ScanDialog } from '../scan/index';
+import OwnershipPart from './OwnershipPart.vue';
 import AddPerson from './AddPerson.vue';
 import { sayAll, useSay } from '../words/index';
 
@@ -58,6 +59,10 @@ const duplicates = computed(() => props.file.duplicates.filter(({ state }) => st
 const contactQuestions = computed(() =>
   questionsOf(props.path, props.file, { alike: 'Signers are reached the same way', contact: 'Contact details were changed' }),
 );
+const companyOptions = computed(() =>
+  props.file.people.filter(({ kind }) => kind === 'organisation').map((one) => ({ value: one.id, label: personName(one) })),
+);
+const hasCompany = computed(() => companyOptions.value.length > 0);
 const isOrganisation = computed(() => person.value?.kind === 'organisation');
 const owes = computed(() => person.value !== undefined && plays(person.value, ['applicant', 'coApplicant', 'guarantor']));
 const helps = computed(() => person.value !== undefined && plays(person.value, ['contact', 'emergencyContact', 'referee']));
@@ -235,7 +240,18 @@ const nameOf = (id: string): string => nameIn(props.file, id);
               />
             </template>
           </Labelled>
-          <Field v-if="plays(person, ['beneficialOwner', 'beneficiary'])" :id="person.id" entity="person" field="share" label="Share in %" :locked="locked" />
+          <Field
+            v-if="plays(person, ['beneficiary']) || (plays(person, ['beneficialOwner']) && !hasCompany)"
+            :id="person.id"
+            entity="person"
+            field="share"
+            label="Share in %"
+            :locked="locked"
+          />
+          <template v-if="!isOrganisation && hasCompany">
+            <Field :id="person.id" entity="person" field="signsFor" :options="companyOptions" :locked="locked" />
+            <Field v-if="person.signsFor" :id="person.id" entity="person" field="signsHow" :locked="locked" />
+          </template>
           <Field v-if="helps" :id="person.id" class="two" entity="person" field="organisation" label="Organisation" :locked="locked" />
         </div>
         <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
@@ -264,6 +280,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
       </Fold>
       <p v-else class="soft"><Mark kind="none" /> Owners, contacts and whom they are related to are people of the file.</p>
     </section>
+    <OwnershipPart v-if="hasCompany" :file="file" :locked="locked" />
     <ScanDialog v-model="scanning" :file="file" :person="person" />
     <AddPerson v-model="adding" :file="file" @added="(id) => (chosen = id)" />
   </div>

@@ -147,7 +147,9 @@ export const wantedChecks = ({
   product,
   people,
 }: Pick<FileState, 'product' | 'people'>): { person: FilePerson; rule: FileState['product']['checks'][number] }[] =>
-  product.checks.flatMap((rule) => people.filter((person) => person.kind === 'person' && plays(person, rule.roles)).map((person) => ({ person, rule })));
+  product.checks.flatMap((rule) =>
+    people.filter((person) => plays(person, rule.roles) && [person.kind, 'both'].includes(KINDS_OF_CHECK[rule.kind].of)).map((person) => ({ person, rule })),
+  );
 
 /** The latest check of a kind about a person as stated now; earlier ones about other details don't count. */
 export function currentCheck(file: Pick<FileState, 'checks'>, person: FilePerson, kind: Check['kind']): Check | null {

@@ -11,6 +11,7 @@ import type { Minor } from '../../basis/money/index';
 import type { Schedule } from '../../credit/loan/index';
 import { type Base, type Ground, baseOf, groundOf } from './base';
 import type { AffordabilityInput } from './input';
+import { applicantsOf } from '../../file/state/index';
 import { figureOf, type Figure } from './figure';
 export interface Affordability {
   figures: Figure[];
@@ -66,7 +67,26 @@ export function figuresFor(file: AffordabilityInput, today: IsoDate, measures: r
   return figuresOf(baseOf(file, today), measures);
 }
 
-const figuresOf = (base: Base, measures: readonly Measure[]): Figure[] => [...new Set(measures)].map((measure) => figureOf(base, measure));
+/** Measures that look at what persons earn and spend: of a company that applies alone they say nothing. */
+const OF_PERSONS: readonly Measure[] = [
+  'housingShare',
+  'dtiBefore',
+  'dtiAfter',
+  'moneyLeft',
+  'moneyLeftStressed',
+  'residualIncome',
+  'loanToIncome',
+  'paymentShock',
+  'rentCover',
+  'reserves',
+  'guidelineShare',
+];
+
+function figuresOf(base: Base, measures: readonly Measure[]): Figure[] {
+  const applying = applicantsOf(base.file);
+  const companiesAlone = applying.length > 0 && applying.every(({ kind }) => kind === 'organisation');
+  return [...new Set(measures)].filter((measure) => !companiesAlone || !OF_PERSONS.includes(measure)).map((measure) => figureOf(base, measure));
+}
 
 /** What stress is tried on. */
 export function carryingOf(file: AffordabilityInput, today: IsoDate): Carrying {

@@ -11,6 +11,7 @@ import { WORK } from '../../means/work/fields';
 import { ASSET } from '../../means/worth/fields';
 import { ANSWER } from '../../people/declarations/fields';
 import { HOME, PET, VEHICLE } from '../../people/home/fields';
+import { STAKE } from '../../people/ownership/fields';
 import { PERSON, RELATION } from '../../people/people/fields';
 
 /** Every kind of row that a file is made of, by its code. Whatever is made of fields reads it. */
@@ -18,6 +19,7 @@ export const DETAILS = {
   request: REQUEST,
   person: PERSON,
   relation: RELATION,
+  stake: STAKE,
   home: HOME,
   work: WORK,
   income: INCOME,

@@ -116,6 +116,13 @@ export function whatHangsOn(file: StatedDetails, personId: string): DetailChange
       'answer',
       file.answers.filter((answer) => answer.personId === personId),
     ),
+    ...removed(
+      'stake',
+      file.stakes.filter(({ ofId, ownerId }) => ofId === personId || ownerId === personId),
+    ),
+    ...file.people
+      .filter(({ signsFor }) => signsFor === personId)
+      .map<DetailChange>(({ id }) => ({ op: 'set', entity: 'person', id, field: 'signsFor', value: null })),
     ...disowned,
     ...file.people
       .filter(({ livesWith }) => livesWith === personId)

@@ -265,7 +265,7 @@ export interface RowNeed {
 }
 
 /** What an outside service can be asked about somebody; each is an object in core/src/evidence/checks/kinds. */
-export const CHECK_KINDS = ['identity', 'watchlist'] as const;
+export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */

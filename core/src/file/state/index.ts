@@ -35,6 +35,8 @@ export {
   type RoundClash,
   type Signer,
   applicantsOf,
+  answerersOf,
+  partiesOf,
   signersOf,
   type SignerState,
 } from './state';

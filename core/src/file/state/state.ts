@@ -314,8 +314,22 @@ export function numberKindOf(pack: PlacePack, person: Pick<FilePerson, 'kind' | 
   return chosen ?? pack.numbers.find((number) => number.use === use && number.of === person.kind)?.kind ?? pack.identityNumber.kind;
 }
 
-/** People who sign, in the product's order of roles and then in the order of entry. */
+/** Persons in the place of companies: those who sign for them, each once. */
+function inPersons(file: Pick<FileState, 'people'>, parties: readonly FilePerson[]): FilePerson[] {
+  const persons = parties.flatMap((party) => (party.kind === 'organisation' ? file.people.filter(({ signsFor }) => signsFor === party.id) : [party]));
+  return [...new Set(persons)];
+}
+
+/** Those who answer for an application: who applies, or signs for a company that does. */
+export const answerersOf = (file: Pick<FileState, 'people'>): FilePerson[] => inPersons(file, applicantsOf(file));
+
+/** People who sign, in the product's order of roles and then in the order of entry; for a company those who may sign for it. */
 export function signersOf(file: Pick<FileState, 'people' | 'product'>): FilePerson[] {
+  return inPersons(file, partiesOf(file));
+}
+
+/** Whom an agreement binds, in the product's order of roles and then in the order of entry. */
+export function partiesOf(file: Pick<FileState, 'people' | 'product'>): FilePerson[] {
   const { order } = file.product.signing;
   const place = (person: FilePerson) =>
     Math.min(

@@ -2,7 +2,7 @@ import type { Words } from '../../basis/words/index';
 import { say } from '../../basis/words/index';
 import { currentCheck } from '../../evidence/checks/index';
 import type { Figure } from '../../figures/affordability/index';
-import type { FileState } from '../../file/state/index';
+import type { Decision, FileState } from '../../file/state/index';
 import type { DeclineReason } from '../../file/product/index';
 import type { Path } from '../path/index';
 
@@ -60,4 +60,19 @@ function pointedTo(
     return { code, label, why: say('declining.nothingAccepted', { condition: unmet.title }), weight: 0.5 };
   const lacking = from.incomplete ? path.now.find(({ holder, key }) => holder === 'applicant' || key.startsWith('need:')) : undefined;
   return lacking ? { code, label, why: say('declining.notGiven', { what: lacking.what }), weight: 0.25 } : null;
+}
+
+/** The principal reasons of something that was decided, as people read them: from the product's list, and in words. */
+export function reasonsSaid(
+  { declineReasons }: Pick<FileState['product'], 'declineReasons'>,
+  { reasons, other }: Pick<Decision, 'reasons' | 'other'>,
+): string[] {
+  const listed = reasons.map((code) => declineReasons.find((reason) => reason.code === code)?.label ?? code);
+  return other ? [...listed, other] : listed;
+}
+
+/** The principal reasons of the last no of a file, or of what was offered otherwise. */
+export function principalReasons({ decisions, product }: Pick<FileState, 'decisions' | 'product'>): string[] {
+  const last = decisions.findLast(({ outcome }) => outcome === 'decline' || outcome === 'counter');
+  return last ? reasonsSaid(product, last) : [];
 }

@@ -3,7 +3,7 @@ import { withChanges, type FitChange } from '../../figures/fit/index';
 import { costsOf, paidOutOf, totalPayableOf } from '../../lending/costs/index';
 import { minor } from '../../basis/money/index';
 import type { IsoDate } from '../../basis/dates/index';
-import { applicantsOf, type FileState, type Offer, type OfferTerms } from '../../file/state/index';
+import { answerersOf, type FileState, type Offer, type OfferTerms } from '../../file/state/index';
 import type { FilePerson } from '../../people/people/index';
 
 /** What is asked for in a file, as an offer says it: the amount, and of a loan what it costs. Whole minor units. */
@@ -26,5 +26,5 @@ export const asOffered = (file: FileState, changes: readonly FitChange[]): FileS
 
 /** Those who apply and haven't said yes to the offer that is out. */
 export function awaitedOf(file: Pick<FileState, 'people'>, offer: Pick<Offer, 'answers'>): FilePerson[] {
-  return applicantsOf(file).filter(({ id }) => !offer.answers.some(({ personId, answer }) => personId === id && answer === 'accept'));
+  return answerersOf(file).filter(({ id }) => !offer.answers.some(({ personId, answer }) => personId === id && answer === 'accept'));
 }

@@ -5,6 +5,7 @@ export const LEGAL_FORM_LABEL = {
   soleProprietor: 'Sole proprietor',
   partnership: 'Partnership',
   corporation: 'Corporation',
+  limitedLiability: 'Limited liability company',
   cooperative: 'Co-operative',
 } as const;
 export type LegalForm = keyof typeof LEGAL_FORM_LABEL;

@@ -39,6 +39,8 @@ export const FILING_STATUS_LABEL = {
   headOfHousehold: 'Head of household',
 } as const;
 export type FilingStatus = keyof typeof FILING_STATUS_LABEL;
+/** Whether who signs for a company binds it alone, or with another. */
+export const SIGNS_HOW_LABEL = { alone: 'Alone', jointly: 'With another' } as const;
 export const PERSON_KIND_LABEL = { person: 'Person', organisation: 'Organisation' } as const;
 
 const NUMBER_KIND_LABEL = Object.fromEntries(Object.entries(NUMBER_KINDS).map(([kind, { label }]) => [kind, label])) as Record<IdentityNumberKind, string>;
@@ -86,6 +88,9 @@ export const PERSON = describeDetail({
     organisation: text('Organisation', 160),
     /** Share of an owner or beneficiary. */
     share: percent('Share'),
+    /** The company that this person signs for, and whether others have to sign with them. */
+    signsFor: person('Signs for'),
+    signsHow: choice('Signs', SIGNS_HOW_LABEL),
     /** How old the details are that were taken over from the register. */
     detailsFrom: date('Details from', { by: 'program' }),
     /** When they were asked again. */

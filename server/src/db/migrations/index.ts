@@ -14,6 +14,7 @@ import { up as figures } from './013-figures';
 import { up as deeper } from './014-deeper';
 import { up as outcomes } from './015-outcomes';
 import { up as staff } from './016-staff';
+import { up as companies } from './017-companies';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -33,4 +34,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '014-deeper', up: deeper },
   { name: '015-outcomes', up: outcomes },
   { name: '016-staff', up: staff },
+  { name: '017-companies', up: companies },
 ];

@@ -4,6 +4,7 @@ import { BIRTH_DATE, IDENTITY_NUMBER, NAME, type KindOfCheck } from './kind';
 /** The stated details against the register of persons, field by field. */
 export const identity: KindOfCheck = {
   label: 'Identity',
+  of: 'person',
   needs: [NAME, BIRTH_DATE, IDENTITY_NUMBER],
   settledBy: 'officer',
   resolutions: ['confirmed', 'corrected'],

@@ -1,8 +1,9 @@
 import type { CheckKind } from '../../../file/product/index';
+import { company } from './company';
 import { identity } from './identity';
 import type { KindOfCheck } from './kind';
 import { watchlist } from './watchlist';
 
 /** Every kind of check; each is an object in a file of its own. */
-export const KINDS_OF_CHECK: Record<CheckKind, KindOfCheck> = { identity, watchlist };
+export const KINDS_OF_CHECK: Record<CheckKind, KindOfCheck> = { identity, watchlist, company };
 export type { KindOfCheck } from './kind';

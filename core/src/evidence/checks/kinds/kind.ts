@@ -14,6 +14,8 @@ type Resolution = NonNullable<Finding['resolution']>;
 /** What an outside service can be asked about somebody. */
 export interface KindOfCheck {
   label: string;
+  /** Whom it is asked about. */
+  of: 'person' | 'organisation' | 'both';
   needs: readonly NeededFact[];
   /** Who settles what it finds: the officer, or compliance. */
   settledBy: 'officer' | 'compliance';
@@ -25,4 +27,5 @@ export interface KindOfCheck {
 
 export const NAME: NeededFact = { word: 'name', of: ({ fullName }) => fullName };
 export const BIRTH_DATE: NeededFact = { word: say('checks.birthDate2'), of: ({ birthDate }) => birthDate };
+export const FOUNDED_OR_BORN: NeededFact = { word: say('checks.birthDate2'), of: ({ kind, birthDate }) => kind === 'organisation' || birthDate };
 export const IDENTITY_NUMBER: NeededFact = { word: say('checks.identityNumber2'), of: ({ idNumber }) => idNumber };

@@ -1,10 +1,11 @@
 import { say } from '../../../basis/words/index';
-import { BIRTH_DATE, NAME, type KindOfCheck } from './kind';
+import { FOUNDED_OR_BORN, NAME, type KindOfCheck } from './kind';
 
 /** The name against the watchlists, for whoever resembles an entry. */
 export const watchlist: KindOfCheck = {
   label: 'Watchlist',
-  needs: [NAME, BIRTH_DATE],
+  of: 'both',
+  needs: [NAME, FOUNDED_OR_BORN],
   settledBy: 'compliance',
   resolutions: ['differentPerson', 'samePerson'],
   says: ({ label, resolution }, name) =>

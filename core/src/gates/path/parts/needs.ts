@@ -1,6 +1,7 @@
 import { say } from '../../../basis/words/index';
 import { applies, isEmpty, rowsOf, valueOf } from './rowsOf';
 import { withSheets, type Income } from '../../../means/income/index';
+import { companiesOf } from '../../../people/ownership/index';
 import { relationBetween } from '../../../people/household/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { Chapter, Need } from '../../../file/product/index';
@@ -14,7 +15,7 @@ export const needs: PathPart = { code: 'needs', entries: needEntries };
 function needEntries(file: FileState): Draft[] {
   return file.product.needs.flatMap((need) =>
     rowsOf(file, need.entity)
-      .filter(({ row, person }) => asks(need, person) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
+      .filter(({ row, person }) => asks(need, person) && !isOfPersons(file, need, person) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
       .map(({ anchor, person, since }) => ({
         key: `need:${need.entity}:${anchor}:${need.field}`,
         gate: need.before,
@@ -35,6 +36,13 @@ function factOf(file: FileState, need: Need, row: object): unknown {
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const { id } = row as FilePerson;
   return !applicant || applicant.id === id ? 'self' : relationBetween(file.relations, id, applicant.id);
+}
+
+/** What is asked of persons alone: how a company is housed is no obligation of a household, and its owners are explained by who holds what. */
+function isOfPersons(file: FileState, { entity, field }: Need, person: FilePerson | null): boolean {
+  if (entity === 'person' && field === 'share') return person !== null && file.stakes.some(({ ownerId }) => ownerId === person.id);
+  if (entity === 'person' && field === 'relationship') return person?.kind === 'organisation' || companiesOf(file).length > 0;
+  return person?.kind === 'organisation' && entity === 'home' && (field === 'tenure' || field === 'monthlyCost');
 }
 
 const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && plays(person, need.roles));

@@ -3,11 +3,12 @@ import type { PathPart } from '../entry';
 import { ROLE_LABEL } from '../../../people/people/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { IsoDate } from '../../../basis/dates/index';
-import { personName, plays, rolesOf, type Consent, type FileState } from '../../../file/state/index';
+import { partiesOf, personName, plays, rolesOf, type Consent, type FileState } from '../../../file/state/index';
 import { adultsWhoMustApply, householdProblems } from '../../../people/household/index';
 import { areDetailsOld } from '../../../people/persons/index';
 import { type ConsentText, type HistoryRule } from '../../../file/product/index';
 import { askedOf, endingAnswers } from '../../../people/declarations/index';
+import { companiesOf, ownershipProblems } from '../../../people/ownership/index';
 import { rolesProblem, sharesOf } from '../../../people/roles/index';
 import { coverage, gapInWords, type Stretch } from '../../../basis/timeline/index';
 import type { Draft } from '../entry';
@@ -22,6 +23,8 @@ function peopleEntries(file: FileState, today: IsoDate): Draft[] {
     ...clashEntries(file),
     ...oldDetailEntries(file, today),
     ...roleEntries(file),
+    ...ownershipEntries(file),
+    ...signatoryEntries(file),
     ...householdEntries(file, today),
     ...historyEntries(file, today),
     ...districtEntries(file),
@@ -167,6 +170,8 @@ function roleEntries(file: FileState): Draft[] {
       });
   }
   for (const { role, total, people, unnamed } of sharesOf(file)) {
+    // Owners of a company that applies are explained by who holds what of it.
+    if (role === 'beneficialOwner' && companiesOf(file).length > 0) continue;
     const label = ROLE_LABEL[role].toLowerCase();
     const [first] = unnamed.length > 0 ? unnamed : people;
     const add = (what: Words, why: Words) =>
@@ -186,6 +191,43 @@ function roleEntries(file: FileState): Draft[] {
       add(say('path.ownersAreNotNamed', { left: 100 - total }), say('path.everybodyWhoOwnsOrMore', { ownersFrom: file.product.ownersFrom }));
   }
   return entries;
+}
+
+/** Who owns and directs the companies that apply, to the last per cent. */
+const ownershipEntries = (file: FileState): Draft[] =>
+  ownershipProblems(file).map<Draft>(({ key, company, what, why, anchor }) => ({
+    key,
+    gate: 'details',
+    what,
+    why,
+    holder: 'officer',
+    personId: company.id,
+    place: { chapter: 'people', anchor },
+  }));
+
+/** A company signs by persons: one who may alone, or at least two who may together. */
+function signatoryEntries(file: FileState): Draft[] {
+  return partiesOf(file)
+    .filter(({ kind }) => kind === 'organisation')
+    .flatMap<Draft>((company) => {
+      const signing = file.people.filter(({ signsFor }) => signsFor === company.id);
+      const enough = signing.some(({ signsHow }) => signsHow === 'alone') || signing.length >= 2;
+      if (enough) return [];
+      const [only] = signing;
+      return [
+        {
+          key: `signatory:${company.id}`,
+          gate: 'details',
+          what: only
+            ? say('path.signsOnlyWithAnother', { person: personName(only), company: personName(company) })
+            : say('path.whoSignsFor', { company: personName(company) }),
+          why: say('path.companySignsByPersons'),
+          holder: 'officer',
+          personId: company.id,
+          place: { chapter: 'people', anchor: only ? `${only.id}.signsHow` : `signs.${company.id}` },
+        },
+      ];
+    });
 }
 
 function householdEntries(file: FileState, today: IsoDate): Draft[] {

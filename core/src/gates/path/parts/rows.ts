@@ -1,7 +1,7 @@
 import { say } from '../../../basis/words/index';
 import { rowsOf, valueOf } from './rowsOf';
 import type { RowNeed } from '../../../file/product/index';
-import { personName, plays } from '../../../file/state/index';
+import { applicantsOf, personName, plays } from '../../../file/state/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
@@ -20,11 +20,15 @@ function rowEntries(file: FileState): Draft[] {
       personId: person?.id ?? null,
       place: { chapter: need.chapter, anchor: `add-${need.entity}` },
     });
-    if (!need.each) return rows.length > 0 ? [] : [entry(null)];
+    if (!need.each) return rows.length > 0 || (need.entity === 'livingCost' && !personsApply(file)) ? [] : [entry(null)];
     return peopleIn(file, need)
       .filter((person) => !rows.some((row) => row.person?.id === person.id))
       .map(entry);
   });
 }
 
-const peopleIn = (file: FileState, need: RowNeed): FilePerson[] => file.people.filter((person) => need.each !== undefined && plays(person, need.each));
+/** What only a person has: a company isn't employed, and what it earns stands in its accounts. */
+const OF_PERSONS: readonly RowNeed['entity'][] = ['income', 'work'];
+const personsApply = (file: FileState): boolean => applicantsOf(file).some(({ kind }) => kind === 'person');
+const peopleIn = (file: FileState, need: RowNeed): FilePerson[] =>
+  file.people.filter((person) => need.each !== undefined && plays(person, need.each) && (person.kind === 'person' || !OF_PERSONS.includes(need.entity)));
