@@ -37,6 +37,7 @@ import { BIRTH_DATE, NAME, type KindOfCheck } from './kind';
 /** Whether somebody is in the register of deaths. */
 export const deceased: KindOfCheck = {
   label: 'Register of deaths',
+  of: 'person',
   needs: [NAME, BIRTH_DATE],
   settledBy: 'officer',
   resolutions: ['differentPerson', 'samePerson'],
