@@ -181,7 +181,9 @@ test('an approver declines with reasons from the list or in words; an agreement 
   await ansel.getByRole('button', { name: 'Take the approval back …' }).click();
   await ansel.getByLabel('Why it is taken back').fill('The engine costs less than thought');
   await ansel.getByRole('button', { name: 'Take it back', exact: true }).click();
-  await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeEnabled();
+  // It is above what this approver may approve alone.
+  await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeDisabled();
+  await expect(ansel.getByRole('button', { name: 'Recommend it …' })).toBeEnabled();
 });
 
 test('dark colours stay chosen', async ({ page }) => {

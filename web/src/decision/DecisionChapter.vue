@@ -23,8 +23,10 @@ import {
   reasonsSaid,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
-  signersOf,
   STAGE_LABEL,
+  wantedChecks,
+  type CheckKind,
+  type FilePerson,
   type Decision,
   type DecisionOutcome,
   type SecurityKind,
@@ -270,17 +272,25 @@ const exceptionSubject = (subject: string): Words =>
   props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
   props.path.figures.questions.find((question) => subject === `income:${question.subject}`)?.what ??
   subject;
-const stillToSettle = (personId: string): string => {
-  const person = props.file.people.find(({ id }) => id === personId);
-  if (!person) return '';
-  return props.file.product.checks
-    .map(({ kind, label }) => {
-      const check = currentCheck(props.file, person, kind);
-      const settled = check?.findings.filter(({ agrees, resolution }) => !agrees && resolution) ?? [];
-      return `${label}: ${!check ? 'not asked' : check.state === 'waiting' ? 'waiting' : isSettled(check) ? (settled.length > 0 ? `settled by ${settled[0]?.resolvedBy ?? ''}: “${settled[0]?.reason ?? ''}”` : 'nothing against') : 'open'}`;
-    })
-    .join(' · ');
-};
+/** What was asked outside about each person and company of the file, and what came of it. */
+const asked = computed(() => {
+  const wanted = wantedChecks(props.file);
+  return [...new Set(wanted.map(({ person }) => person))].map((person) => ({
+    person,
+    said: wanted
+      .filter((one) => one.person === person)
+      .map(({ rule }) => `${rule.label}: ${checkSaid(person, rule.kind)}`)
+      .join(' · '),
+  }));
+});
+function checkSaid(person: FilePerson, kind: CheckKind): string {
+  const check = currentCheck(props.file, person, kind);
+  if (!check) return 'not asked';
+  if (check.state === 'waiting') return 'waiting';
+  if (!isSettled(check)) return 'open';
+  const [settled] = check.findings.filter(({ agrees, resolution }) => !agrees && resolution);
+  return settled ? `settled by ${settled.resolvedBy ?? ''}: “${settled.reason ?? ''}”` : 'nothing against';
+}
 </script>
 
 <template>
@@ -308,7 +318,7 @@ const stillToSettle = (personId: string): string => {
         >
           {{ act.label }} …
         </v-btn>
-        <span v-if="acts[0]?.waits" class="soft">{{ acts[0].label.toLowerCase() }} waits for: {{ acts[0].waits }}</span>
+        <span v-if="acts[0]?.waits && !myBar" class="soft">{{ acts[0].label.toLowerCase() }} waits for: {{ acts[0].waits }}</span>
       </div>
       <DeclineForm v-if="form === 'decline'" :file="file" :path="path" :proposes="declineProposes" :preset="proposal" @done="form = null" />
       <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
@@ -476,8 +486,8 @@ const stillToSettle = (personId: string): string => {
         <section class="sheet part px-4 py-3">
           <h3>Checks</h3>
           <ul class="facts">
-            <li v-for="person in signersOf(file)" :key="person.id">
-              <b>{{ personName(person) }}:</b> {{ stillToSettle(person.id) }}
+            <li v-for="{ person, said } in asked" :key="person.id">
+              <b>{{ personName(person) }}:</b> {{ said }}
             </li>
           </ul>
           <h3>What the figures raised</h3>

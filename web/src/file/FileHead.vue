@@ -40,7 +40,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
           @click="handing = true"
           >{{ owner }}</v-btn
         >
-        <template v-else>{{ owner }}</template>
+        <template v-else>{{ owner }}{{ ' ' }}</template>
         <span v-if="clock" :class="{ wrong: clock.late }"
           >· {{ clock.late ? 'decision overdue since' : 'decide by' }} {{ showDate(clock.by) }}{{ clock.pausedUntil ? ', paused' : '' }}</span
         >

@@ -277,7 +277,7 @@ async function move(): Promise<void> {
           isApproved(file) ? 'Taking it back is in Signing.' : 'Unlocking is in Signing.'
         }}</router-link>
       </p>
-      <p v-else-if="locked && isApproved(file) && !isEnded(file.stage) && chapter !== 'decision'" class="note iris mb-3">
+      <p v-else-if="locked && isApproved(file) && !isEnded(file.stage) && chapter !== 'decision' && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="settled" /> Approved as it is: an approver takes the approval back before anything in it changes. How people are reached can change.
       </p>
       <HowItEnded v-if="file.stage !== 'done' || chapter !== 'decision'" :file="file" />
