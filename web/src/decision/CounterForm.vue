@@ -14,15 +14,15 @@ import {
 } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { useWorked } from '../affordability/index';
-import { useEditing } from '../file/index';
 import { AskText } from '../look/index';
 import { useSay } from '../words/index';
 import ReasonChoice from './ReasonChoice.vue';
+import { linesIn, useSending } from './sending';
 
 /** Offers something else than was asked for: what would make the file fit, or a version that lies beside the request. */
 const props = defineProps<{ file: FileState; path: Path; today: IsoDate }>();
 const emit = defineEmits<{ done: [] }>();
-const editing = useEditing();
+const { send: act, problem, busy } = useSending();
 const say = useSay();
 const { result: fit, busy: working } = useWorked(
   () => props.file,
@@ -64,31 +64,17 @@ const outside = computed(() =>
 const reasons = ref<string[]>([]);
 const other = ref('');
 const conditions = ref('');
-const problem = ref('');
-const busy = ref(false);
 const count = computed(() => reasons.value.length + (other.value.trim() ? 1 : 0));
 
 async function send(): Promise<void> {
-  busy.value = true;
-  problem.value = '';
-  try {
-    await editing.act('/decision', {
-      outcome: 'counter',
-      changes: changes.value,
-      reasons: reasons.value,
-      other: other.value.trim() || null,
-      conditions: conditions.value
-        .split('\n')
-        .map((line) => line.trim())
-        .filter(Boolean),
-    });
-    emit('done');
-  } catch (error) {
-    problem.value = error instanceof Error ? error.message : '';
-    editing.news.value = '';
-  } finally {
-    busy.value = false;
-  }
+  const made = await act('counter', '/decision', {
+    outcome: 'counter',
+    changes: changes.value,
+    reasons: reasons.value,
+    other: other.value.trim() || null,
+    conditions: linesIn(conditions.value),
+  });
+  if (made) emit('done');
 }
 </script>
 
@@ -117,7 +103,7 @@ async function send(): Promise<void> {
     <AskText v-model="conditions" label="On condition that … (one on each line, if any)" :rows="2" />
     <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
     <p class="row-actions">
-      <v-btn type="submit" variant="flat" :disabled="changes.length === 0 || count === 0 || count > MOST_REASONS" :loading="busy">Make this offer</v-btn>
+      <v-btn type="submit" variant="flat" :disabled="changes.length === 0 || count === 0 || count > MOST_REASONS" :loading="busy !== ''">Make this offer</v-btn>
       <v-btn @click="emit('done')">Leave it</v-btn>
     </p>
   </form>

@@ -49,6 +49,7 @@ import NoticesPart from './NoticesPart.vue';
 import OfferPart from './OfferPart.vue';
 import SensitivityTable from './SensitivityTable.vue';
 import StatedPart from './StatedPart.vue';
+import { linesIn, useSending } from './sending';
 
 const say = useSay();
 
@@ -66,8 +67,8 @@ const undoing = ref(false);
 const stopping = ref(false);
 const appealing = ref(false);
 const stopReason = ref('');
-const problem = ref('');
-const busy = ref('');
+const sending = useSending();
+const { problem, busy } = sending;
 const asking = ref(false);
 const shownCalculation = ref<string | null>(null);
 /** Figures that have a limit to be held against, and the others. */
@@ -118,11 +119,6 @@ const OUTCOME: Record<DecisionOutcome, string> = {
   stop: 'Ended by compliance',
   appeal: 'Taken up again',
 };
-const linesIn = (text: string): string[] =>
-  text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean);
 const reasonsOf = (decision: Pick<Decision, 'reasons' | 'other'>): string[] => reasonsSaid(props.file.product, decision);
 /** An officer's proposal to decline that nobody has answered. */
 const proposal = computed(() => {
@@ -253,18 +249,7 @@ offerActs(() => [
     : []),
 ]);
 
-async function run(key: string, at: string, body: object): Promise<void> {
-  busy.value = key;
-  problem.value = '';
-  try {
-    await editing.act(at, body);
-  } catch (error) {
-    problem.value = error instanceof Error ? error.message : '';
-    editing.news.value = '';
-  } finally {
-    busy.value = '';
-  }
-}
+const run = (key: string, at: string, body: object): Promise<boolean> => sending.send(key, at, body);
 const answerException = (id: string, answer: string) => run(id, `/exceptions/${id}`, { answer });
 const exceptionTitle = (subject: string): string => say(exceptionSubject(subject));
 const exceptionSubject = (subject: string): Words =>

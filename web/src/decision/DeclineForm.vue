@@ -1,39 +1,23 @@
 <script setup lang="ts">
 import { MOST_REASONS, type FileState, type Path } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { useEditing } from '../file/index';
 import { AskText } from '../look/index';
 import ReasonChoice from './ReasonChoice.vue';
+import { useSending } from './sending';
 
 /** Says no to a file, or proposes it to an approver, with the principal reasons. */
 const props = defineProps<{ file: FileState; path: Path; proposes: boolean; preset: { reasons: string[]; other: string | null } | null }>();
 const emit = defineEmits<{ done: [] }>();
-const editing = useEditing();
+const { send: act, problem, busy } = useSending();
 const reasons = ref<string[]>([...(props.preset?.reasons ?? [])]);
 const other = ref(props.preset?.other ?? '');
 const comment = ref('');
-const problem = ref('');
-const busy = ref(false);
 const words = computed(() => other.value.trim() || null);
 const count = computed(() => reasons.value.length + (words.value ? 1 : 0));
 
 async function send(): Promise<void> {
-  busy.value = true;
-  problem.value = '';
-  try {
-    await editing.act('/decision', {
-      outcome: props.proposes ? 'proposeDecline' : 'decline',
-      reasons: reasons.value,
-      other: words.value,
-      comment: comment.value.trim() || null,
-    });
-    emit('done');
-  } catch (error) {
-    problem.value = error instanceof Error ? error.message : '';
-    editing.news.value = '';
-  } finally {
-    busy.value = false;
-  }
+  const outcome = props.proposes ? 'proposeDecline' : 'decline';
+  if (await act(outcome, '/decision', { outcome, reasons: reasons.value, other: words.value, comment: comment.value.trim() || null })) emit('done');
 }
 </script>
 
@@ -43,7 +27,7 @@ async function send(): Promise<void> {
     <AskText v-model="comment" label="Comment, for the file only" maxlength="1000" />
     <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
     <p class="row-actions">
-      <v-btn type="submit" color="error" variant="flat" :disabled="count === 0 || count > MOST_REASONS" :loading="busy">
+      <v-btn type="submit" color="error" variant="flat" :disabled="count === 0 || count > MOST_REASONS" :loading="busy !== ''">
         {{ proposes ? 'Propose to decline' : 'Decline the file' }}
       </v-btn>
       <v-btn @click="emit('done')">Leave it</v-btn>

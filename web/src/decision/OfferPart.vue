@@ -5,6 +5,7 @@ import { ReasonDialog } from '../acts/index';
 import { nameIn, useEditing, useShown } from '../file/index';
 import { AskChoice, Mark } from '../look/index';
 import { useDesk } from '../session/index';
+import { useSending } from './sending';
 
 /** What was offered, until when, what each who applies said to it, and what has to be met. */
 const props = defineProps<{ file: FileState }>();
@@ -22,8 +23,7 @@ const WAYS = [
   { value: 'post', label: 'by post' },
 ];
 const how = ref('inPerson');
-const busy = ref('');
-const problem = ref('');
+const { send: act, problem, busy } = useSending();
 const meeting = ref<string | null>(null);
 const terms = computed(() => {
   const of = offer.value?.terms;
@@ -37,18 +37,8 @@ const terms = computed(() => {
     .filter(Boolean)
     .join(', ');
 });
-async function answer(personId: string, said: 'accept' | 'refuse'): Promise<void> {
-  busy.value = personId + said;
-  problem.value = '';
-  try {
-    await editing.act('/offer/answer', { personId, answer: said, how: how.value });
-  } catch (error) {
-    problem.value = error instanceof Error ? error.message : '';
-    editing.news.value = '';
-  } finally {
-    busy.value = '';
-  }
-}
+const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =>
+  act(personId + said, '/offer/answer', { personId, answer: said, how: how.value });
 </script>
 
 <template>

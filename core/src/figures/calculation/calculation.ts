@@ -17,47 +17,29 @@ export interface Calculation {
   guarantors?: GuarantorSheet[];
 }
 
+const READ = [
+  'product',
+  'pack',
+  'request',
+  'people',
+  'relations',
+  'homes',
+  'works',
+  'incomes',
+  'settlements',
+  'livingCosts',
+  'debts',
+  'assets',
+  'papers',
+  'parts',
+  'securities',
+  'payrolls',
+  'accounts',
+] as const satisfies readonly (keyof AffordabilityInput)[];
+
 /** The parts of a file that affordability reads. */
-export function calculationInput(file: FileState): AffordabilityInput {
-  const {
-    product,
-    pack,
-    request,
-    people,
-    relations,
-    homes,
-    works,
-    incomes,
-    settlements,
-    livingCosts,
-    debts,
-    assets,
-    papers,
-    parts,
-    securities,
-    payrolls,
-    accounts,
-  } = file;
-  return {
-    product,
-    pack,
-    request,
-    people,
-    relations,
-    homes,
-    works,
-    incomes,
-    settlements,
-    livingCosts,
-    debts,
-    assets,
-    papers,
-    parts,
-    securities,
-    payrolls,
-    accounts,
-  };
-}
+export const calculationInput = (file: FileState): AffordabilityInput =>
+  Object.fromEntries(READ.map((part) => [part, file[part]])) as unknown as AffordabilityInput;
 
 /** A whole calculation, as it is kept with a decision. */
 export function calculate(file: FileState, today: IsoDate): Calculation {

@@ -19,12 +19,12 @@ export function openNotice(file: Pick<FileState, 'notices'>, entries: readonly P
   return last?.missing.some((key) => entries.some((entry) => entry.key === key)) ? last : null;
 }
 
-/** What is missing in a file that the applicant has to give before it can go on. */
+/** What details lack that only who applies can say or agree to, by the keys of the Path. */
+const THEIRS = /^(need|rows|consent|answer|explain|history):/;
+
+/** What is missing in a file that the applicant has to give before it can go on; what waits for the officer's look is not. */
 export const missingOf = ({ now }: Pick<Path, 'now'>): PathEntry[] =>
-  now.filter(
-    ({ gate, holder, place }) =>
-      holder === 'applicant' || (gate === 'details' && holder === 'officer' && place.chapter !== 'checks') || place.chapter === 'conditions',
-  );
+  now.filter(({ gate, holder, key }) => holder === 'applicant' || (gate === 'details' && THEIRS.test(key)));
 
 /**
  * By when a decision has to be told: so many days from the complete application, or where an offer that was changed is
