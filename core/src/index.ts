@@ -246,7 +246,7 @@ export {
   watchlistCandidates,
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
-export { asOffered, awaitedOf, offerTermsOf } from './gates/offering/index';
+export { asOffered, awaitedOf, isOfferable, offerTermsOf } from './gates/offering/index';
 export {
   appealUntil,
   barToAppeal,

@@ -217,6 +217,17 @@ describe('an offer', () => {
     expect((await counter({ reasons: [] })).status).toBe(422);
     expect((await counter({ changes: [] })).status).toBe(422);
     expect((await counter({ changes: [{ op: 'set', entity: 'person', id: walk.applicant.id, field: 'fullName', value: 'Somebody' }] })).status).toBe(422);
+    // Who is paid, what somebody earns or owes is nothing that an approver can offer, nor what no field takes.
+    for (const change of [
+      { op: 'set', entity: 'request', id: null, field: 'payoutAccount', value: '999999999' },
+      { op: 'set', entity: 'request', id: null, field: 'payoutName', value: 'Ansel Brightmoor' },
+      { op: 'add', entity: 'income', id: 'made-up-income', values: { personId: walk.applicant.id, kind: 'pension', amount: 900_000, frequency: 'monthly' } },
+      { op: 'set', entity: 'request', id: null, field: 'amount', value: 'much' },
+      { op: 'set', entity: 'request', id: null, field: 'termMonths', value: -3 },
+      { op: 'remove', entity: 'part', id: 'no-such-part' },
+    ])
+      expect((await counter({ changes: [change] })).status).toBeGreaterThanOrEqual(400);
+    expect(walk.file.stage).toBe('deciding');
     // More than the product lends is no offer, whoever makes it.
     expect((await counter({ changes: [{ op: 'set', entity: 'request', id: null, field: 'amount', value: 90_000_000 }] })).body).toMatchObject({
       code: 'path-not-clear',

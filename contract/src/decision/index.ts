@@ -1,4 +1,4 @@
-import { isFitChange, MOST_REASONS, type FitChange } from '@cavren/core';
+import { isFitChange, isOfferable, MOST_REASONS, type FitChange } from '@cavren/core';
 import { z } from 'zod';
 import { Id, Money, Reason, Version } from '../values/index';
 
@@ -19,7 +19,10 @@ export const MakeDecision = z.discriminatedUnion('outcome', [
     version: Version,
     comment: Comment,
     conditions: Conditions,
-    changes: z.array(z.custom<FitChange>(isFitChange, 'These are no changes of a request')).min(1, 'Say what is offered instead').max(40),
+    changes: z
+      .array(z.custom<FitChange>((change) => isFitChange(change) && isOfferable(change), 'This can’t be offered otherwise'))
+      .min(1, 'Say what is offered instead')
+      .max(40),
     ...{ reasons: Reasons.reasons, other: Reasons.other },
   }),
   z.strictObject({ outcome: z.literal('decline'), version: Version, ...Reasons }),

@@ -170,6 +170,7 @@ function decisionService({ services }: House, store: DecisionStore) {
     const changed = wish.changes.length > 0;
     if ((changed || wish.conditions.length > 0) && next !== 'offering') throw PROBLEM.noOffers();
     if (changed) judgeReasons(file, wish);
+    services.details.refuseUnfit(change, wish.changes);
     const offered = changed ? asOffered(file, wish.changes) : file;
     const beyond = barToApprove(offered, me.authority);
     if (beyond) throw new ProblemError(403, 'beyond-authority', beyond, { place: file.pack });

@@ -183,6 +183,20 @@ export function detailsService(house: House, store: DetailsStore) {
         }
       });
     },
+    /** Refuses changes that couldn't be put on a file one by one as it stands; nothing is put on it. */
+    refuseUnfit(change: FileChange, changes: readonly DetailChange[]): void {
+      for (const wish of changes) {
+        if (wish.op === 'add') {
+          judgeRow(change, wish);
+          continue;
+        }
+        const row = rowIn(change.file, wish.entity, wish.id);
+        if (!row) throw PROBLEM.noRow();
+        if (wish.op !== 'set') continue;
+        const judged = judgeField(change.file, wish.entity, wish.field, wish.value, change.today, row);
+        if ('problem' in judged) throw invalid([{ path: subjectOf(wish), message: judged.problem }]);
+      }
+    },
     /** Puts changes on a file that were agreed to, though its details are locked: each is judged and written down like any other. */
     async applyAgreed(change: FileChange, changes: readonly DetailChange[]): Promise<void> {
       for (const wish of changes) await apply(change, wish);

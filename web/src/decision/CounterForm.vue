@@ -3,6 +3,7 @@ import {
   affordability,
   asOffered,
   changesOf,
+  isOfferable,
   MOST_REASONS,
   moneyIn,
   otherRequest,
@@ -30,18 +31,19 @@ const { result: fit, busy: working } = useWorked(
   (worker, file, today) => worker.fit(file, today, 'limit'),
 );
 const money = (value: number): string => moneyIn(props.file.pack)(value);
-/** What an approver can offer by themselves: not something that the applicant would have to bring first. */
-const isOurs = (levers: readonly string[]): boolean => levers.every((lever) => lever === 'amount' || lever === 'term' || lever === 'ratePart');
 const choices = computed(() => [
   ...[...(fit.value?.single ?? []), ...(fit.value?.pairs ?? [])]
-    .filter(({ levers }) => isOurs(levers))
+    // Not something that the applicant would have to bring first.
+    .filter(({ changes: all }) => all.every(isOfferable))
     .map(({ label, changes, payment }) => ({ key: say(label), label: say(label), says: `${money(payment)} a month`, changes })),
-  ...props.file.variants.map(({ id, label, changes }) => ({
-    key: id,
-    label: label ?? 'Version',
-    says: 'a version beside the request',
-    changes: changesOf(changes),
-  })),
+  ...props.file.variants
+    .filter((variant) => changesOf(variant.changes).every(isOfferable))
+    .map(({ id, label, changes }) => ({
+      key: id,
+      label: label ?? 'Version',
+      says: 'a version beside the request',
+      changes: changesOf(changes),
+    })),
 ]);
 const chosen = ref<string | null>(null);
 /** By hand: another amount, another term, or both. */

@@ -1,1 +1,1 @@
-export { asOffered, awaitedOf, offerTermsOf } from './offering';
+export { asOffered, awaitedOf, isOfferable, offerTermsOf } from './offering';

@@ -28,3 +28,15 @@ export const asOffered = (file: FileState, changes: readonly FitChange[]): FileS
 export function awaitedOf(file: Pick<FileState, 'people'>, offer: Pick<Offer, 'answers'>): FilePerson[] {
   return answerersOf(file).filter(({ id }) => !offer.answers.some(({ personId, answer }) => personId === id && answer === 'accept'));
 }
+
+/** What of a request an approver may offer otherwise: how much, for how long and in which parts, never who is paid or what somebody earns. */
+const OFFERABLE: Readonly<Record<string, readonly string[]>> = {
+  request: ['amount', 'price', 'downPayment', 'termMonths', 'advanceOn', 'firstPaymentOn'],
+  use: ['amount'],
+};
+
+/** Whether a change of details can be a part of a counter-offer. */
+export function isOfferable(change: FitChange): boolean {
+  if (change.entity === 'part') return true;
+  return change.op === 'set' && (OFFERABLE[change.entity]?.includes(change.field) ?? false);
+}
