@@ -1,4 +1,4 @@
-import { addDays, type IsoDate } from '../../basis/dates/index';
+import { addDays, dayAt, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import type { StaffRole } from '../../file/permissions/index';
 import { barToDecide } from '../../file/permissions/index';
@@ -35,7 +35,7 @@ export function decideBy(file: FileState, entries: readonly Pick<PathEntry, 'key
   const { notices } = file.pack;
   if (!notices || isEnded(file.stage) || file.completeOn === null) return null;
   if (file.offer?.state === 'open' && file.offer.kind === 'changed') {
-    const by = addDays(file.offer.madeAt.slice(0, 10) as IsoDate, notices.counterOfferDays);
+    const by = addDays(dayAt(file.offer.madeAt, file.pack.timeZone), notices.counterOfferDays);
     return { by, pausedUntil: null, late: by < today };
   }
   if (file.offer?.state === 'open' || file.offer?.state === 'accepted') return null;
@@ -59,14 +59,14 @@ export function barToDecline(file: Pick<FileState, 'preparedBy' | 'stage' | 'pro
 }
 
 /** The day until which something new can be brought against a no; null where that is not open. */
-export function appealUntil(file: Pick<FileState, 'stage' | 'decisions' | 'product'>): IsoDate | null {
+export function appealUntil(file: Pick<FileState, 'stage' | 'decisions' | 'product' | 'pack'>): IsoDate | null {
   const last = file.decisions.at(-1);
   if (file.stage !== 'declined' || last?.outcome !== 'decline') return null;
-  return addDays(last.at.slice(0, 10) as IsoDate, file.product.deciding.appealDays);
+  return addDays(dayAt(last.at, file.pack.timeZone), file.product.deciding.appealDays);
 }
 
 /** Why a file can't be taken up again for something new, or null. */
-export function barToAppeal(file: Pick<FileState, 'stage' | 'decisions' | 'product'>, today: IsoDate): Words | null {
+export function barToAppeal(file: Pick<FileState, 'stage' | 'decisions' | 'product' | 'pack'>, today: IsoDate): Words | null {
   const until = appealUntil(file);
   if (until === null || !file.product.route.includes('gathering')) return say('declining.notDeclined');
   return until < today ? say('declining.appealLate', { until: { day: until } }) : null;
