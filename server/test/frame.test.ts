@@ -1,5 +1,5 @@
 import type { FilePage } from '@cavren/contract';
-import { addDays, DETAILS, ENTITIES, isoDate } from '@cavren/core';
+import { addDays, DETAILS, ENTITIES, isoDate, nameWords } from '@cavren/core';
 import { createConnection } from 'mariadb';
 import { nanoid } from 'nanoid';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
@@ -173,6 +173,15 @@ describe('a database of the last release', () => {
     const { count, astray } = await recalculateAll(cavren.services.decisionStore);
     expect(count).toBeGreaterThan(10);
     expect(astray).toEqual([]);
+    // Entries of the register are found under the forms of today's index: as written together too.
+    const [{ name } = { name: '' }] = await select<{ name: string }>(
+      cavren.db,
+      "SELECT full_name AS name FROM person WHERE full_name LIKE '% %' ORDER BY id LIMIT 1",
+    );
+    const [first = '', second = ''] = nameWords(name);
+    const found = await select<{ n: string }>(cavren.db, 'SELECT COUNT(*) AS n FROM person_word WHERE word = :word', { word: first + second });
+    expect(Number(found[0]?.n)).toBeGreaterThan(0);
+    expect(await select(cavren.db, 'SELECT id FROM person WHERE words_by < 2 AND merged_into IS NULL')).toEqual([]);
     // Nobody has looked at them yet, so there is no snapshot; each is made from the rows, and is then what they say.
     const ids = await cavren.services.snapshots.allIds();
     expect(ids).toHaveLength(60);

@@ -18,6 +18,7 @@ const PersonParams = z.object({ id: Id });
 export const persons: Concept = async (app, house) => {
   const store = house.offer('personsStore', personsStore(house.db, house.secrets));
   const service = house.offer('persons', personsService(house, store));
+  while ((await store.reindex()) > 0);
   await store.completeIndex();
 
   app.post('/api/persons/search', { schema: { body: SearchPersons, response: { 200: PersonMatches } } }, async (request) => {

@@ -1,6 +1,6 @@
 import { indexWords, nicknamesOf, slipForms, slipsBetween, type IdentityNumberKind, type IsoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { execute, Op, select, Table, type Sequelize, type Tx } from '../db/index';
+import { execute, inTransaction, Op, select, Table, type Sequelize, type Tx } from '../db/index';
 import type { Secrets } from '../secrets/index';
 
 interface PersonDetails {
@@ -78,6 +78,9 @@ const DETAILS = {
 } as const;
 const MOST_CANDIDATES = 200;
 const SHORTEST_SEARCHED = 2;
+/** How names are made into words; an entry that was indexed by an earlier way is indexed anew. The database's default is the present one. */
+const WORDS_BY = 2;
+const REINDEXED_AT_ONCE = 2_000;
 
 /** The register of persons and organisations: the latest details of everyone who ever was in a file. */
 export function personsStore(db: Sequelize, secrets: Secrets) {
@@ -94,12 +97,14 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
 
   async function setWords(personId: string, words: readonly string[], tx: Tx): Promise<void> {
     await execute(db, 'DELETE FROM person_word WHERE person_id = :personId', { personId }, tx);
-    if (words.length === 0) return;
-    await db.query('INSERT INTO person_word (word, person_id) VALUES :rows', {
-      replacements: { rows: words.map((word) => [word, personId]) },
-      transaction: tx,
-    });
-    await addSlipForms(words, tx);
+    await insertWords([{ id: personId, words }], tx);
+  }
+
+  async function insertWords(entries: readonly { id: string; words: readonly string[] }[], tx: Tx): Promise<void> {
+    const rows = entries.flatMap(({ id, words }) => words.map((word) => [word, id] as const));
+    if (rows.length === 0) return;
+    await db.query('INSERT INTO person_word (word, person_id) VALUES :rows', { replacements: { rows }, transaction: tx });
+    await addSlipForms([...new Set(rows.map(([word]) => word))], tx);
   }
 
   /** Most words of a new name are there already; only those that aren't are written, so that writers seldom meet. */
@@ -126,6 +131,22 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
     const rows = await select<{ form: string; word: string }>(db, 'SELECT form, word FROM name_slip WHERE form IN (:forms)', { forms: [...forms.keys()] }, tx);
     // A shared form means at most two slips; only one is forgiven, so that common names don't drag in half the register.
     for (const { form, word } of rows) for (const wanted of forms.get(form) ?? []) if (slipsBetween(wanted, word) <= 1) found.get(wanted)?.push(word);
+    return found;
+  }
+
+  /** Names of entries that were merged into others: they still lead to the one that was kept. */
+  async function mergedNames(ids: readonly string[], tx?: Tx): Promise<Map<string, string[]>> {
+    const found = new Map<string, string[]>();
+    if (ids.length === 0) return found;
+    // From the merges, which are few: with many ids the database would rather walk the register than its index of merged entries.
+    const rows = await select<{ kept: string; name: string }>(
+      db,
+      `SELECT m.kept_id AS kept, p.full_name AS name FROM person_merge m JOIN person p ON p.id = m.dropped_id
+       WHERE m.undone_at IS NULL AND m.kept_id IN (:ids)`,
+      { ids },
+      tx,
+    );
+    for (const { kept, name } of rows) found.set(kept, [...(found.get(kept) ?? []), name]);
     return found;
   }
 
@@ -169,6 +190,26 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
       const rows = await table.find({ id: { [Op.in]: hits.map(({ id }) => id) } }, { tx });
       return rows.filter(({ mergedInto }) => mergedInto === null);
     },
+    /** Entries that were indexed by an earlier way, indexed by the present one: so many at once, none left when none is returned. */
+    reindex: (): Promise<number> =>
+      inTransaction(db, async (tx) => {
+        const old = await select<{ id: string; full_name: string; known_as: string | null }>(
+          db,
+          'SELECT id, full_name, known_as FROM person WHERE words_by < :by AND merged_into IS NULL LIMIT :most FOR UPDATE',
+          { by: WORDS_BY, most: REINDEXED_AT_ONCE },
+          tx,
+        );
+        if (old.length === 0) return 0;
+        const ids = old.map(({ id }) => id);
+        const merged = await mergedNames(ids, tx);
+        await execute(db, 'DELETE FROM person_word WHERE person_id IN (:ids)', { ids }, tx);
+        await insertWords(
+          old.map(({ id, full_name, known_as }) => ({ id, words: wordsOf(full_name, known_as, ...(merged.get(id) ?? [])) })),
+          tx,
+        );
+        await execute(db, 'UPDATE person SET words_by = :by WHERE id IN (:ids)', { by: WORDS_BY, ids }, tx);
+        return old.length;
+      }),
     /** Brings the index of typing slips up to the words that are there; for registers from before there was one. */
     async completeIndex(): Promise<void> {
       const missing = await select<{ word: string }>(
@@ -180,9 +221,10 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
     /** Enters many at once, for imports and measurements. */
     async insertMany(rows: PersonRow[], tx: Tx): Promise<void> {
       await table.insertMany(rows, tx);
-      const words = rows.flatMap((row) => wordsOf(row.fullName, row.knownAs).map((word) => [word, row.id] as const));
-      if (words.length > 0) await db.query('INSERT INTO person_word (word, person_id) VALUES :rows', { replacements: { rows: words }, transaction: tx });
-      await addSlipForms([...new Set(words.map(([word]) => word))], tx);
+      await insertWords(
+        rows.map((row) => ({ id: row.id, words: wordsOf(row.fullName, row.knownAs) })),
+        tx,
+      );
     },
     async filesOf(personIds: readonly string[]): Promise<Map<string, InFile[]>> {
       const found = new Map<string, InFile[]>();
@@ -289,21 +331,7 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
       await setWords(id, wordsOf(details.fullName, details.knownAs), tx);
       return id;
     },
-    /** Names of entries that were merged into others: they still lead to the one that was kept. */
-    async mergedNames(ids: readonly string[], tx?: Tx): Promise<Map<string, string[]>> {
-      const found = new Map<string, string[]>();
-      if (ids.length === 0) return found;
-      // From the merges, which are few: with many ids the database would rather walk the register than its index of merged entries.
-      const rows = await select<{ kept: string; name: string }>(
-        db,
-        `SELECT m.kept_id AS kept, p.full_name AS name FROM person_merge m JOIN person p ON p.id = m.dropped_id
-         WHERE m.undone_at IS NULL AND m.kept_id IN (:ids)`,
-        { ids },
-        tx,
-      );
-      for (const { kept, name } of rows) found.set(kept, [...(found.get(kept) ?? []), name]);
-      return found;
-    },
+    mergedNames,
     setWords: (id: string, names: readonly (string | null)[], tx: Tx) => setWords(id, wordsOf(...names), tx),
     mergesOf: (id: string) => merges.find({ [Op.or]: [{ keptId: id }, { droppedId: id }] }, { order: [['at', 'DESC']] }),
     merge: (id: string, tx: Tx) => merges.one({ id }, { tx, lock: true }),

@@ -1,3 +1,4 @@
+import { FV, IRR, PMT } from '@formulajs/formulajs';
 import { describe, expect, it } from 'vitest';
 import { affordability } from '../../figures/affordability/index';
 import { annualPercentageRate, costsOf, partInWords, rateOf } from './index';
@@ -8,7 +9,7 @@ import { minor } from '../../basis/money/index';
 import { partSchedule } from '../../credit/parts/index';
 import { spoken } from '../../../test/spoken';
 import { stressOf } from '../../figures/stress/index';
-import type { RateIndexRule } from '../../file/product/index';
+import type { PartOffer, RateIndexRule } from '../../file/product/index';
 import { costRules, pack, sampleFile, TODAY, withParts } from '../../../test/sample';
 
 const INDEX = {
@@ -68,6 +69,29 @@ describe('a variable part', () => {
     const stressed = affordability(file(), TODAY).figures.find(({ measure }) => measure === 'moneyLeftStressed');
     expect(spoken(stressed?.terms.at(-1)?.note ?? '')).toContain('8.00 %');
     expect(astray({ label: 'left', value: stressed?.value ?? NaN, unit: 'money', terms: stressed?.terms ?? [] })).toEqual([]);
+  });
+  it('that begins lower is disclosed at the composite rate: comment 10 (ii), its lower rate first, then index and margin of the day', () => {
+    const base = file();
+    const offer = { ...base.product.costs.parts.find(({ kind }) => kind === 'promotional') } as PartOffer;
+    const parts = [{ ...offer, follows: RULE, promotion: { months: 12, annualRate: 0.02 }, months: { least: 12, most: 120 } }];
+    const teased = {
+      ...base,
+      parts: base.parts.map((part) => ({ ...part, kind: 'promotional' as const })),
+      product: { ...base.product, costs: { ...base.product.costs, parts } },
+    };
+    const made = costs(teased);
+    // A spreadsheet’s functions: a year’s payments at 2 %, then those of index and margin, 6 %, on what is owed then.
+    const lower = Math.round(-Number(PMT(0.02 / 12, 60, 2_000_000)));
+    const owed = Number(FV(0.02 / 12, 12, lower, -2_000_000));
+    const then = Math.round(-Number(PMT(0.06 / 12, 48, owed)));
+    const irr = Number(IRR([-2_000_000, ...Array<number>(12).fill(lower), ...Array<number>(48).fill(then)], 0.004)) * 12;
+    expect(made.parts[0]?.schedule.steps).toEqual([
+      { from: 1, payment: lower },
+      { from: 13, payment: then },
+    ]);
+    expect(annualPercentageRate(made, 'regulationZ')).toBeCloseTo(irr, 5);
+    expect(irr).toBeGreaterThan(0.045);
+    expect(irr).toBeLessThan(0.06);
   });
   it('is disclosed at the rate of its beginning: 12 CFR 1026.17(c)(1), comment 10', () => {
     expect(annualPercentageRate(costs(file()), 'regulationZ')).toBeCloseTo(0.06, 5);

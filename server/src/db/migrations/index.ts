@@ -15,6 +15,7 @@ import { up as deeper } from './014-deeper';
 import { up as outcomes } from './015-outcomes';
 import { up as staff } from './016-staff';
 import { up as companies } from './017-companies';
+import { up as register } from './018-register';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -35,4 +36,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '015-outcomes', up: outcomes },
   { name: '016-staff', up: staff },
   { name: '017-companies', up: companies },
+  { name: '018-register', up: register },
 ];
