@@ -20,6 +20,18 @@ export {
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
+export {
+  ACCOUNT_KIND_NAMES,
+  type AccountKind,
+  accountLabels,
+  accountProblem,
+  type AccountRules,
+  bankProblem,
+  isWholeAccount,
+  tidyAccount,
+  tidyBank,
+} from './basis/accounts/index';
+export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './people/industry/index';
 export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
@@ -79,6 +91,7 @@ export {
   barToDecide,
   barToRelease,
   may,
+  paidBar,
   paymentBar,
   STAFF_ROLE_LABEL,
   STAFF_ROLES,
@@ -131,7 +144,10 @@ export {
   type OfferTerms,
   numberKindOf,
   type Paper,
+  type PayeePayout,
   type PaymentOrder,
+  type Payout,
+  NO_PAYOUT,
   personName,
   plays,
   rolesOf,
@@ -145,6 +161,9 @@ export { answerProblem, type Asked, askedOf, endingAnswers } from './people/decl
 export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
   type FilePerson,
+  IDENTITY_PAPER_LABEL,
+  type IdentityPaper,
+  type IdentityPaperKind,
   OWING_ROLES,
   type Relation,
   RELATION_KINDS,
@@ -180,7 +199,7 @@ export {
 } from './means/income/index';
 export { WORK_KIND_LABEL } from './means/work/index';
 export { type Asset, assetWorth, downPaymentGap, partThatFits } from './means/worth/index';
-export { cashForDebt, newestYear, payrollLoan, payrollTerms } from './lending/business/index';
+export { ACCOUNTS_KIND_LABEL, accountsRead, type AccountsRead, cashForDebt, newestYear, payrollLoan, payrollTerms } from './lending/business/index';
 export {
   annualPercentageRate,
   type CostedPart,
@@ -199,7 +218,8 @@ export {
   totalPayableOf,
 } from './lending/costs/index';
 export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
-export { LEGAL_FORM_LABEL, requestProposal } from './lending/request/index';
+export { canBePaid, paidTo, type PaidTo, PAYEE_KIND_LABEL, payeesTotal, payoutLines, type PayoutLine } from './lending/payees/index';
+export { LEGAL_FORM_LABEL, type LegalForm, requestProposal } from './lending/request/index';
 export { lendingValueTerms, SECURITY_KIND_LABEL, type SecurityKind } from './lending/securities/index';
 export { usesAndSources } from './lending/uses/index';
 export { affordability, type Affordability, type AffordabilityInput, type Figure, figuresFor, type Verdict, VERDICTS } from './figures/affordability/index';
@@ -243,6 +263,7 @@ export {
   KINDS_OF_CHECK,
   lackedBy,
   wantedChecks,
+  namesOf,
   watchlistCandidates,
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';

@@ -10,7 +10,7 @@ import type { Asset } from '../src/means/worth/index';
 import { BLANK_ROW } from '../src/file/details/index';
 import { readFileSync } from 'node:fs';
 import { checkSubject } from '../src/evidence/checks/index';
-import { type Check, type Consent, type Decision, type Exception, type FileState, type Finding, type Paper } from '../src/file/state/index';
+import { NO_PAYOUT, type Check, type Consent, type Decision, type Exception, type FileState, type Finding, type Paper } from '../src/file/state/index';
 import { addMonths, isoDate } from '../src/basis/dates/index';
 import { extended, MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
 import { minor } from '../src/basis/money/index';
@@ -61,6 +61,9 @@ export const pack: PlacePack = {
   creditLaw: [],
   dateOrder: 'mdy',
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
+  account: { kind: 'us' },
+  industries: 'naics',
+  legalForms: {},
   numbers: [
     { kind: 'us-ssn', use: 'identity', of: 'person' },
     { kind: 'us-ein', use: 'identity', of: 'organisation' },
@@ -305,6 +308,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       payoutName: 'Ida Holm',
       payoutRouting: '011000015',
       payoutAccount: { tail: '1234' },
+      debitName: null,
+      debitRouting: null,
+      debitAccount: null,
     },
     people: [person()],
     relations: [],
@@ -321,8 +327,10 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     parts: [],
     uses: [],
     // Covers the debt that is cleared.
-    sources: [{ id: 'source-a', createdAt: AT, kind: 'own', what: null, amount: minor(90_000) }],
+    sources: [{ id: 'source-a', createdAt: AT, kind: 'own', what: null, amount: minor(90_000), owed: null }],
     securities: [],
+    payees: [],
+    identityPapers: [],
     payrolls: [],
     accounts: [],
     settlements: [],
@@ -343,7 +351,8 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     offer: null,
     notices: [],
     completeOn: null,
-    payout: { verifyAskedAt: null, verifiedAt: null, verifyProblem: null, order: null, transferReference: null, releasedAt: null, releasedBy: null },
+    payout: NO_PAYOUT,
+    payeePayouts: [],
     preparedBy: ['wren'],
     ...values,
   };

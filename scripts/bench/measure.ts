@@ -15,6 +15,7 @@ import {
   workbookOf,
   type FileState,
 } from '@cavren/core';
+import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { nanoid } from 'nanoid';
@@ -24,11 +25,16 @@ import { inTransaction } from '../../server/src/db/index';
 import { makePool } from '../../server/src/calculation/index';
 import { buildApp, readConfig } from '../../server/src/index';
 import { makePersons, randomFrom, withSlip } from '../../server/test/register';
+import { anyFile } from '../../core/test/anyFile';
+import { openingsOf } from '../../core/test/openings';
 import { aDebt, aHome, anAsset, anIncome, aPart, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../core/test/sample';
 import { xlsxOf } from '../../server/src/takealong/workbook';
 import { inRoot } from '../setup/place.mjs';
 import { saves } from './saves';
 import { screens } from './screens';
+
+const OPENED = 100_000;
+const OPENED_LOT = 1_000;
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
@@ -303,10 +309,27 @@ function firstLoad(page: string): void {
   );
 }
 
+/** Random files of all products and places that ship: on how many a figure can't be opened, and on how many anything throws. */
+function opened(): void {
+  let closed = 0;
+  let thrown = 0;
+  // In lots, each from a seed of its own, so that they needn't all be held.
+  for (let seed = 1; seed <= OPENED / OPENED_LOT; seed += 1)
+    for (const file of fc.sample(anyFile, { seed, numRuns: OPENED_LOT }))
+      try {
+        if (openingsOf(file).closed.length > 0) closed += 1;
+        computePath(file, TODAY);
+      } catch {
+        thrown += 1;
+      }
+  say(`${`${OPENED.toLocaleString('en-US')} random files: a figure can’t be opened`.padEnd(62)} ${closed}   something throws ${thrown}`);
+}
+
 const PARTS: Record<string, () => unknown> = {
   core,
   costs,
   rerun,
+  opened,
   loads: () => ['door', 'index'].forEach(firstLoad),
   screens: () => screens(say),
   saves: () => saves(say),

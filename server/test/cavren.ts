@@ -135,8 +135,12 @@ async function astrayIn({ services, db }: Cavren): Promise<string[]> {
  * @param options.clean without staff of the tests.
  * @param options.dump a packed dump of a database to begin with.
  * @param options.more concepts beside those that Cavren is made of.
+ * @param options.productFolder with products and places instead of those that ship.
+ * @param options.places in which its officers may work.
  */
-export async function makeCavren(options: { clean?: boolean; dump?: string; more?: readonly Concept[] } = {}): Promise<TestCavren> {
+export async function makeCavren(
+  options: { clean?: boolean; dump?: string; more?: readonly Concept[]; productFolder?: string; places?: string[] } = {},
+): Promise<TestCavren> {
   const { host, port, user, password, folder } = inject('database');
   const databaseName = `t_${nanoid(12).replace(/[^A-Za-z0-9]/g, '_')}`;
   const connection = await createConnection({ host, port, user, password });
@@ -156,7 +160,8 @@ export async function makeCavren(options: { clean?: boolean; dump?: string; more
     outside: standins.urls,
   };
   const clock = { at: null as Date | null };
-  const build = () => buildApp({ config, productFolder: inRoot('server/data'), now: () => clock.at ?? new Date(), more: options.more ?? [] });
+  const build = () =>
+    buildApp({ config, productFolder: options.productFolder ?? inRoot('server/data'), now: () => clock.at ?? new Date(), more: options.more ?? [] });
   const cavren = await build();
   await cavren.app.ready();
   if (!options.clean) {
@@ -167,7 +172,7 @@ export async function makeCavren(options: { clean?: boolean; dump?: string; more
           staffId: `staff-${who}`,
           number: `${who}-${line}`,
           line,
-          places: ['us', 'nz'],
+          places: options.places ?? ['us', 'nz'],
           from: isoDate('2020-01-01'),
           until: null,
         });

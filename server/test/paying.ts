@@ -16,7 +16,7 @@ for (let amount = Number(from) + 1; ; amount += 1)
     process.stdout.write(`${amount}\n`);
     await services.files
       .change({ id }, { version: null, actor }, (change) =>
-        services.payments.order(change, actor, { purpose: 'trial', about: TO.digest, amount: amount as Minor, key: null }),
+        services.payments.order(change, actor, { purpose: 'trial', subject: null, about: TO.digest, amount: amount as Minor, key: null }),
       )
       // What the server before it left open is settled first.
       .catch((error: unknown) => {

@@ -169,9 +169,9 @@ describe('five hundred orders, cut at any step', () => {
     const actor = { ...SYSTEM, id: 'staff-dilys', name: 'Dilys Penhallow' };
     const give = (id: string, amount: number) =>
       cavren.services.files.change({ id }, { version: null, actor }, (change) =>
-        cavren.services.payments.order(change, actor, { purpose: 'trial', about: TO.digest, amount: amount as Minor, key: null }),
+        cavren.services.payments.order(change, actor, { purpose: 'trial', subject: null, about: TO.digest, amount: amount as Minor, key: null }),
       );
-    const stateOf = async (id: string) => (await cavren.services.payments.newest(id, 'trial'))?.state;
+    const stateOf = async (id: string) => (await cavren.services.payments.newest(id, 'trial', null))?.state;
     const met = new Map<Fault, number>();
     const seen = new Map<string, number>();
     const ROUNDS = 50;

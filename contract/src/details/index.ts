@@ -32,8 +32,8 @@ export const ChangeDetails = z.strictObject({
 export type ChangeDetails = z.infer<typeof ChangeDetails>;
 
 export const RevealNumber = z.strictObject({
-  entity: z.enum(['person', 'request']),
+  entity: z.enum(['person', 'request', 'payee', 'identityPaper']),
   id: Id.nullable(),
-  field: z.enum(['idNumber', 'taxNumber', 'payoutAccount']).optional(),
+  field: z.enum(['idNumber', 'taxNumber', 'payoutAccount', 'debitAccount', 'account', 'number']).optional(),
 });
 export const RevealedNumber = z.object({ number: z.string() });

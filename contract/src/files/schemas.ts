@@ -100,6 +100,26 @@ const money = Money.nullable();
 type Rows = { [Kind in RowEntity as (typeof DETAILS)[Kind]['part']]: z.ZodArray<ReturnType<typeof rowSchema<(typeof DETAILS)[Kind]>>> };
 const ROWS = Object.fromEntries(ROW_ENTITIES.map((entity) => [PART_OF[entity], z.array(rowSchema(DETAILS[entity]))])) as unknown as Rows;
 
+const Payout = z.object({
+  verifyAskedAt: text,
+  verifiedAt: text,
+  verifyProblem: text,
+  order: z
+    .object({
+      state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+      amount: Money,
+      orderedAt: Time,
+      orderedBy: z.string(),
+      orderedById: z.string(),
+      problem: text,
+    })
+    .nullable(),
+  transferReference: text,
+  releasedAt: text,
+  releasedBy: text,
+  toCorrect: z.boolean(),
+});
+
 export const FileState = z.object({
   reference: z.string(),
   stage: StageName,
@@ -277,24 +297,8 @@ export const FileState = z.object({
     }),
   ),
   completeOn: CalendarDate.nullable(),
-  payout: z.object({
-    verifyAskedAt: text,
-    verifiedAt: text,
-    verifyProblem: text,
-    order: z
-      .object({
-        state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
-        amount: Money,
-        orderedAt: Time,
-        orderedBy: z.string(),
-        orderedById: z.string(),
-        problem: text,
-      })
-      .nullable(),
-    transferReference: text,
-    releasedAt: text,
-    releasedBy: text,
-  }),
+  payout: Payout,
+  payeePayouts: z.array(Payout.extend({ payeeId: z.string() })),
   preparedBy: z.array(z.string()),
 }) satisfies z.ZodType<CoreFileState>;
 

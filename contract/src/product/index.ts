@@ -1,4 +1,5 @@
 import {
+  ACCOUNT_KIND_NAMES,
   CHAPTERS,
   CHECK_KINDS,
   CONDITION_SUBJECTS,
@@ -6,6 +7,8 @@ import {
   END_STAGES,
   ENTITIES,
   FILING_STATUS_LABEL,
+  INDUSTRY_LIST_NAMES,
+  LEGAL_FORM_LABEL,
   MEANS,
   MEASURES,
   NUMBER_KINDS,
@@ -16,6 +19,7 @@ import {
   STAGES,
   type FilingStatus,
   type IdentityNumberKind,
+  type LegalForm,
   type PlacePack as CorePlacePack,
   type ProductDefinition as CoreProduct,
 } from '@cavren/core';
@@ -305,6 +309,22 @@ export const PlacePack = z.strictObject({
       source: z.string(),
     })
     .nullable(),
+  industries: z.enum(INDUSTRY_LIST_NAMES),
+  legalForms: z.partialRecord(z.enum(Object.keys(LEGAL_FORM_LABEL) as [LegalForm, ...LegalForm[]]), z.string()),
+  account: z.strictObject({
+    kind: z.enum(ACCOUNT_KIND_NAMES),
+    modulus: z
+      .array(
+        z.strictObject({
+          from: z.string().regex(/^\d{6}$/),
+          to: z.string().regex(/^\d{6}$/),
+          by: z.enum(['MOD10', 'MOD11', 'DBLAL']),
+          weights: z.array(z.int()).length(14),
+        }),
+      )
+      .optional(),
+    countries: z.array(z.string().length(2)).min(1).optional(),
+  }),
   phoneRegion: z.string().length(2),
   contact: z.strictObject({ phone: z.string(), hours: z.string() }).nullable(),
   timeZone: z.string().refine(isTimeZone, 'There is no such time zone'),

@@ -24,7 +24,7 @@ export const TakenCalculation = z.object({
   place: z.string(),
   currency: z.string().length(3),
   read: z.object({
-    request: request.omit({ payoutName: true, payoutRouting: true, payoutAccount: true }),
+    request: request.omit({ payoutName: true, payoutRouting: true, payoutAccount: true, debitName: true, debitRouting: true, debitAccount: true }),
     people: z.array(people.element.pick({ id: true, kind: true, role: true, fullName: true, birthDate: true })),
     incomes,
     settlements,

@@ -1,8 +1,9 @@
 import { FileAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from '@cavren/contract';
+import { NO_PAYOUT } from '@cavren/core';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
-import { completionService, type CompletionService } from './service';
-import { completionStore, NO_PAYOUT, payoutOf } from './store';
+import { accountNamed, completionService, type CompletionService } from './service';
+import { completionStore, payoutOf } from './store';
 
 declare module '../house/index' {
   interface Services {
@@ -16,17 +17,26 @@ export const completion: Concept = (app, house) => {
   const service = house.offer('completion', completionService(house, store));
   house.plug('filePart', {
     name: 'payout',
-    empty: { payout: NO_PAYOUT },
+    empty: { payout: NO_PAYOUT, payeePayouts: [] },
     ofOthers: true,
-    restsOn: ({ request: before }, { request: after }) =>
-      before.payoutAccount !== after.payoutAccount || before.payoutRouting !== after.payoutRouting || before.payoutName !== after.payoutName,
+    restsOn: ({ request: before, payees: then }, { request: after, payees: now }) =>
+      before.payoutAccount !== after.payoutAccount || before.payoutRouting !== after.payoutRouting || before.payoutName !== after.payoutName || then !== now,
     async load(fileId, tx) {
-      const row = await store.find(fileId, tx);
-      if (!row) return { payout: NO_PAYOUT };
-      const details = await house.services.detailsStore.load(fileId, tx, ['request']);
-      const account = details.request ? await service.accountOf(fileId, { request: details.request }, tx) : null;
-      const order = await house.services.payments.newest(fileId, 'payout', tx);
-      return { payout: payoutOf(row, account?.digest ?? null, order && house.services.payments.orderOf(order)) };
+      const rows = await store.all(fileId, tx);
+      if (rows.length === 0) return { payout: NO_PAYOUT, payeePayouts: [] };
+      const details = await house.services.detailsStore.load(fileId, tx, rows.some(({ payeeId }) => payeeId !== null) ? ['request', 'payee'] : ['request']);
+      const known = await Promise.all(
+        rows.map(async (row) => {
+          const to = details.request && accountNamed({ request: details.request, payees: details.payees ?? [] }, row.payeeId);
+          const account = to && (await service.accountOf(fileId, to, tx));
+          const order = await house.services.payments.newest(fileId, 'payout', row.payeeId, tx);
+          return { payeeId: row.payeeId, state: payoutOf(row, account?.digest ?? null, order && house.services.payments.orderOf(order)) };
+        }),
+      );
+      return {
+        payout: known.find(({ payeeId }) => payeeId === null)?.state ?? NO_PAYOUT,
+        payeePayouts: known.flatMap(({ payeeId, state }) => (payeeId === null ? [] : [{ ...state, payeeId }])),
+      };
     },
   });
 

@@ -1,6 +1,19 @@
 import { PROBLEM } from './problems';
 import { BankAccountAnswer, type SettlePayout } from '@cavren/contract';
-import { barToRelease, computePath, formatMoney, paidOutOf, paymentBar, type FileState } from '@cavren/core';
+import {
+  accountProblem,
+  barToRelease,
+  computePath,
+  formatMoney,
+  isWholeAccount,
+  paidBar,
+  type PaidTo,
+  paidOutOf,
+  paymentBar,
+  payoutLines,
+  type PayoutLine,
+  type FileState,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import type { Tx } from '../db/index';
@@ -18,17 +31,23 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
   const digestOf = (account: Omit<Account, 'digest'>): string =>
     secrets.searchHash(JSON.stringify(['account', account.routing, account.account, account.name]));
 
-  /** The account that a file names now, whole; null while something of it is missing. */
-  async function accountOf(fileId: string, { request }: Pick<FileState, 'request'>, tx?: Tx): Promise<Account | null> {
-    const account = await services.detailsStore.reveal('request', fileId, null, 'payoutAccount', tx);
-    if (!account || !request.payoutRouting || !request.payoutName) return null;
-    const named = { routing: request.payoutRouting, account, name: request.payoutName };
+  /** The account of somebody who is paid, whole; null while something of it is missing. */
+  async function accountOf(fileId: string, { payeeId, routing, name }: NamedAccount, tx?: Tx): Promise<Account | null> {
+    const account = await (payeeId === null
+      ? services.detailsStore.reveal('request', fileId, null, 'payoutAccount', tx)
+      : services.detailsStore.reveal('payee', fileId, payeeId, 'account', tx));
+    if (!account || !name) return null;
+    const named = { routing, account, name };
     return { ...named, digest: digestOf(named) };
   }
 
-  async function accountFor(change: FileChange) {
-    const account = await accountOf(change.row.id, change.file, change.tx);
-    if (!account) throw PROBLEM.accountMissing();
+  async function accountFor(change: FileChange, { to }: PayoutLine): Promise<Account> {
+    const { pack } = change.file;
+    const account = await accountOf(change.row.id, to, change.tx);
+    if (!account || !isWholeAccount(pack.account, account.routing)) throw PROBLEM.accountMissing();
+    // The code of the bank may have been changed after the number was judged with another.
+    const wrong = accountProblem(pack.account, { bank: account.routing, account: account.account });
+    if (wrong) throw refused('account-wrong', wrong);
     return account;
   }
 
@@ -41,13 +60,14 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     throw error;
   }
 
-  const fileIdIn = (subject: string): string => subject.split(':')[0] ?? '';
-
+  /** Asks the bank about one account that waits for it. @param subject the file, and the payout where it is one of several. */
   async function verifyWithBank(subject: string): Promise<void> {
-    const payout = await store.find(fileIdIn(subject));
+    const [fileId = '', , rowId] = subject.split(':');
+    const payout = (await store.all(fileId)).find(({ id, payeeId }) => (rowId === undefined ? payeeId === null : id === rowId));
     if (!payout?.verifyAskedAt) return;
-    const { file } = await services.files.state({ id: payout.fileId });
-    const account = await accountOf(payout.fileId, file);
+    const { file } = await services.files.state({ id: fileId });
+    const named = accountNamed(file, payout.payeeId);
+    const account = named && (await accountOf(fileId, named));
     if (account?.digest !== payout.verifiedAbout) return;
     const { digest, ...body } = account;
     const answer = await ask({ service: SERVICE, url: `${config.outside.bank}/accounts`, body, answer: BankAccountAnswer, idempotencyKey: digest }).catch(
@@ -58,82 +78,100 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
       : !answer.ownerMatches
         ? 'The account belongs to somebody else: correct it and verify again'
         : null;
-    await services.files.change({ id: payout.fileId }, { version: null, actor: SYSTEM }, async (change) => {
-      const row = await store.of(change.row.id, change.tx);
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      const row = await store.of(change.row.id, payout.payeeId, change.tx);
       if (!row.verifyAskedAt || row.verifiedAbout !== digest) return;
       await store.update(row.id, { verifyAskedAt: null, verifiedAt: problem ? null : change.now, verifyProblem: problem }, change.tx);
       await change.reload('payout');
-      change.record('payout.verify', 'payout', null, JSON.stringify({ problem, ending: body.account.slice(-4), name: body.name }));
+      change.record('payout.verify', subjectOf(row), null, JSON.stringify({ problem, ending: body.account.slice(-4), name: body.name }));
     });
   }
 
-  /** The bank paid: the file is done. */
-  async function paid(change: FileChange, payment: PaymentRow, { account }: Account): Promise<void> {
-    const row = await store.of(change.row.id, change.tx);
+  /** The bank paid: once everybody has what is theirs, the file is done. */
+  async function paid(change: FileChange, payment: PaymentRow, { name }: Account): Promise<void> {
+    const row = await store.of(change.row.id, payment.subject, change.tx);
     await store.update(row.id, { transferReference: payment.bankReference, releasedAt: change.now, releasedBy: payment.orderedBy }, change.tx);
     await change.reload('payout');
-    change.record('payout.release', 'payout', null, JSON.stringify({ amount: payment.amount, reference: payment.bankReference, by: payment.orderedBy }));
+    const { amount, bankReference: reference, orderedBy: by } = payment;
+    change.record('payout.release', subjectOf(row), null, JSON.stringify({ amount, reference, by, ...(payment.subject === null ? {} : { to: name }) }));
+    const lines = payoutLines(change.file);
+    if (lines.some(({ state }) => state.releasedAt === null)) return;
     change.moveTo('done');
     const { currency, locale } = change.file.pack;
     const { subject, text } = change.file.product.words.completed;
-    const filled = text.replace('{amount}', formatMoney(payment.amount, { currency, locale })).replace('{account}', account.slice(-4));
+    const tails = lines.map(({ to }) => to.account?.tail ?? '').join(', ');
+    const filled = text.replace('{amount}', formatMoney(paidOutOf(change.file), { currency, locale })).replace('{account}', tails);
     await services.decision.tellApplicants(change, subject, filled);
     change.afterwards(() => jobs.poke());
   }
   plug('paymentPurpose', {
     purpose: 'payout',
     part: 'payout',
-    account: (file, fileId) => accountOf(fileId, file),
-    text: ({ reference }) => `Loan ${reference}`,
+    account: async (file, fileId, subject) => {
+      const named = accountNamed(file, subject);
+      return named && accountOf(fileId, named);
+    },
+    text: (file, subject) => accountNamed(file, subject)?.reference ?? `Loan ${file.reference}`,
     paid,
   });
   jobs.handle('payout.verify', verifyWithBank);
 
   return {
     accountOf,
-    /** Orders that the bank is asked whether the account exists and belongs to whom the file names. */
+    /** Orders that the bank is asked of each account that isn't verified whether it exists and belongs to whom the file names. */
     async verify(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        const { digest, account } = await accountFor(change);
-        if (change.file.payout.releasedAt || change.file.payout.order) throw PROBLEM.released();
-        const payout = await store.of(change.row.id, change.tx);
-        await store.update(payout.id, { verifiedAbout: digest, verifyAskedAt: change.now, verifiedAt: null, verifyProblem: null }, change.tx);
-        await jobs.add('payout.verify', `${payout.fileId}:${nanoid(8)}`, change.tx);
+        const lines = payoutLines(change.file);
+        const open = paymentBar(change.file);
+        if (open) throw refused('payment-open', open);
+        if (lines.every(({ state }) => state.releasedAt !== null)) throw PROBLEM.released();
+        const unpaid = lines.filter(({ state: { releasedAt } }) => releasedAt === null);
+        const unverified = unpaid.filter(({ state: { verifiedAt } }) => verifiedAt === null);
+        for (const line of unverified.length > 0 ? unverified : unpaid) {
+          const { digest, account } = await accountFor(change, line);
+          const payout = await store.of(change.row.id, line.to.payeeId, change.tx);
+          await store.update(payout.id, { verifiedAbout: digest, verifyAskedAt: change.now, verifiedAt: null, verifyProblem: null }, change.tx);
+          await jobs.add('payout.verify', `${payout.fileId}:${nanoid(8)}:${payout.id}`, change.tx);
+          change.record('payout.ask', subjectOf(payout), null, account.slice(-4));
+        }
         change.afterwards(() => jobs.poke());
         await change.reload('payout');
-        change.record('payout.ask', 'payout', null, account.slice(-4));
       });
     },
     /**
-     * A third person releases the money: the order is kept with its key, and a job takes it to the bank. An order that the
-     * bank refused is made anew; one of which nobody knows what became of it never is.
+     * A third person releases the money: an order for each who is paid is kept with its key, and a job takes them to the bank.
+     * An order that the bank refused is made anew; one of which nobody knows what became of it never is, and who was paid isn't again.
      */
     async release(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         refuseRelease(change.file, actor);
-        const blocking = computePath(change.file, change.today).now.filter(({ key }) => key !== 'payout:release');
+        const blocking = computePath(change.file, change.today).now.filter(({ key }) => !key.startsWith('payout:release'));
         if (blocking.length > 0) throw refuseBlocked('Something still stands before the release.', blocking, change.file.pack);
-        const { digest } = await accountFor(change);
-        const payout = await store.of(change.row.id, change.tx);
-        if (payout.verifiedAbout !== digest) throw PROBLEM.accountChanged();
-        // A key of before orders were kept is used again: the bank may have it already.
-        const key = change.file.payout.order === null ? payout.transferKey : null;
-        await services.payments.order(change, actor, { purpose: 'payout', about: digest, amount: paidOutOf(change.file), key });
+        for (const line of payoutLines(change.file).filter(({ state }) => state.releasedAt === null)) {
+          const { digest } = await accountFor(change, line);
+          const payout = await store.of(change.row.id, line.to.payeeId, change.tx);
+          if (payout.verifiedAbout !== digest) throw PROBLEM.accountChanged();
+          // A key of before orders were kept is used again: the bank may have it already.
+          const key = line.state.order === null ? payout.transferKey : null;
+          await services.payments.order(change, actor, { purpose: 'payout', subject: line.to.payeeId, about: digest, amount: line.to.amount, key });
+        }
         await change.reload('payout');
       });
     },
     /** Says what came of a payment that was not as ordered. */
-    async settle(reference: string, { version, outcome, word }: z.output<typeof SettlePayout>, actor: Actor): Promise<Changed> {
+    async settle(reference: string, { version, payeeId, outcome, word }: z.output<typeof SettlePayout>, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const bar = barToRelease(change.file, actor.id);
         if (bar) throw forbidden(bar);
-        await services.payments.settle(change, 'payout', outcome, word);
+        await services.payments.settle(change, 'payout', payeeId, outcome, word);
       });
     },
     /** The completer finds something wrong: the file goes back with a question, and must be decided again. */
     async sendBack(reference: string, version: number, question: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         refuseRelease(change.file, actor);
+        const gone = paidBar(change.file);
+        if (gone) throw refused('partly-paid', gone);
         await services.decision.unmake(change);
         await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
         change.moveTo('gathering');
@@ -141,6 +179,18 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     },
   };
 }
+/** Who is paid, and what is named of their account. */
+export type NamedAccount = Pick<PaidTo, 'payeeId' | 'name' | 'routing' | 'reference'>;
+
+/** What a file names of the account of somebody who is paid: a payee of their own, or that of the request. */
+export function accountNamed({ request, payees }: Pick<FileState, 'request' | 'payees'>, payeeId: string | null): NamedAccount | null {
+  if (payeeId === null) return { payeeId, name: request.payoutName, routing: request.payoutRouting, reference: null };
+  const payee = payees.find(({ id }) => id === payeeId);
+  return payee ? { payeeId, name: payee.name, routing: payee.routing, reference: payee.reference } : null;
+}
+
+const subjectOf = ({ payeeId }: Pick<PayoutRow, 'payeeId'>): string => (payeeId === null ? 'payout' : `payout/${payeeId}`);
+
 export type CompletionService = ReturnType<typeof completionService>;
 
 function refuseRelease(file: FileState, actor: Actor): void {

@@ -1,10 +1,12 @@
-import type { FileState, PaymentOrder } from '@cavren/core';
+import type { PaymentOrder, Payout } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 
 export interface PayoutRow {
   id: string;
   fileId: string;
+  /** The payee of their own that is paid; null for the account that the request names. */
+  payeeId: string | null;
   /** Keyed digest of the account that the bank was asked about; another account is not verified. */
   verifiedAbout: string | null;
   verifyAskedAt: string | null;
@@ -17,23 +19,12 @@ export interface PayoutRow {
   releasedBy: string | null;
 }
 
-const BLANK: Omit<PayoutRow, 'id' | 'fileId'> = {
+const BLANK: Omit<PayoutRow, 'id' | 'fileId' | 'payeeId'> = {
   verifiedAbout: null,
   verifyAskedAt: null,
   verifiedAt: null,
   verifyProblem: null,
   transferKey: null,
-  transferReference: null,
-  releasedAt: null,
-  releasedBy: null,
-};
-
-/** What is known of a payout of which nothing was done yet. */
-export const NO_PAYOUT: FileState['payout'] = {
-  verifyAskedAt: null,
-  verifiedAt: null,
-  verifyProblem: null,
-  order: null,
   transferReference: null,
   releasedAt: null,
   releasedBy: null,
@@ -46,6 +37,7 @@ export function completionStore(db: Sequelize) {
     {
       id: 'key',
       fileId: 'key',
+      payeeId: 'key',
       verifiedAbout: 'key',
       verifyAskedAt: 'time',
       verifiedAt: 'time',
@@ -58,11 +50,11 @@ export function completionStore(db: Sequelize) {
     ['id'],
   );
   return {
-    find: (fileId: string, tx?: Tx) => table.one({ fileId }, { tx }),
-    async of(fileId: string, tx: Tx): Promise<PayoutRow> {
-      const row = await table.one({ fileId }, { tx });
+    all: (fileId: string, tx?: Tx) => table.find({ fileId }, { tx }),
+    async of(fileId: string, payeeId: string | null, tx: Tx): Promise<PayoutRow> {
+      const row = await table.one({ fileId, payeeId }, { tx });
       if (row) return row;
-      const fresh = { id: nanoid(), fileId, ...BLANK };
+      const fresh = { id: nanoid(), fileId, payeeId, ...BLANK };
       await table.insert(fresh, tx);
       return fresh;
     },
@@ -71,9 +63,8 @@ export function completionStore(db: Sequelize) {
 }
 export type CompletionStore = ReturnType<typeof completionStore>;
 
-/** @param digest of the account that the file names now. @param order what was ordered last. */
-export function payoutOf(row: PayoutRow | null, digest: string | null, order: PaymentOrder | null): FileState['payout'] {
-  if (!row) return NO_PAYOUT;
+/** A payout as a file shows it. @param digest of the account that the file names now. @param order what was ordered last. */
+export function payoutOf(row: PayoutRow, digest: string | null, order: PaymentOrder | null): Payout {
   const current = row.releasedAt !== null || (digest !== null && digest === row.verifiedAbout);
   return {
     verifyAskedAt: current ? row.verifyAskedAt : null,
@@ -83,5 +74,12 @@ export function payoutOf(row: PayoutRow | null, digest: string | null, order: Pa
     transferReference: row.transferReference,
     releasedAt: row.releasedAt,
     releasedBy: row.releasedBy,
+    toCorrect: isToCorrect(row, order),
   };
+}
+
+/** Whether the bank said no to the account, or to paying it, and nothing else happened since. */
+function isToCorrect({ releasedAt, verifyAskedAt, verifiedAt, verifyProblem }: PayoutRow, order: PaymentOrder | null): boolean {
+  if (releasedAt !== null || verifyAskedAt !== null) return false;
+  return order === null ? verifiedAt === null && verifyProblem !== null : order.state === 'failed';
 }

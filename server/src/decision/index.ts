@@ -12,6 +12,7 @@ import {
   isApproved,
   isEnded,
   MOST_REASONS,
+  paidBar,
   paymentBar,
   type Act,
   type Authority,
@@ -144,7 +145,7 @@ function decisionService({ services }: House, store: DecisionStore) {
 
   const refuseEnded = (file: FileState): void => {
     if (isEnded(file.stage)) throw PROBLEM.ended();
-    const payment = paymentBar(file);
+    const payment = paymentBar(file) ?? paidBar(file);
     if (payment) throw refused('payment-open', payment);
   };
   function refusePreparer({ file, actor }: FileChange): void {

@@ -1,9 +1,12 @@
 import { fieldSchema } from '@cavren/contract';
 import {
+  accountProblem,
   addMonths,
   answerProblem,
+  bankProblem,
   heldOf,
   identityNumberProblem,
+  industryLabel,
   isFitChange,
   loopOf,
   MOST_VARIANTS,
@@ -12,6 +15,8 @@ import {
   personRolesProblem,
   readPhone,
   relationProblem,
+  tidyAccount,
+  tidyBank,
   type Entity,
   type FilePerson,
   type FileState,
@@ -75,6 +80,17 @@ const kind =
     const taken = file.pack.numbers.some((number) => number.kind === (value as IdentityNumberKind) && number.use === use);
     return taken ? null : say('details.thisKindNumberNotTaken');
   };
+
+/** A paper is issued before it runs out. */
+function validTo({ issuedOn, expiresOn }: RowValues): Words | null {
+  return typeof issuedOn === 'string' && typeof expiresOn === 'string' && expiresOn <= issuedOn ? say('details.runsOutBeforeItIsIssued') : null;
+}
+const bankCode: Rule = ({ file }, value) => bankProblem(file.pack.account, value);
+/** @param of the field with the code of its bank. */
+const accountNumber =
+  (of: string): Rule =>
+  ({ file, row }, value) =>
+    accountProblem(file.pack.account, { bank: (row[of] as string | null | undefined) ?? null, account: value });
 
 const RULES: Record<string, Rule | undefined> = {
   'person.birthDate': ({ today }, value) => {
@@ -150,6 +166,21 @@ const RULES: Record<string, Rule | undefined> = {
       ? null
       : say('details.atMostVersionsLieBeside', { mostVariants: MOST_VARIANTS });
   },
+  'request.payoutRouting': bankCode,
+  'request.payoutAccount': accountNumber('payoutRouting'),
+  'request.debitRouting': bankCode,
+  'request.debitAccount': accountNumber('debitRouting'),
+  'payee.routing': bankCode,
+  'payee.account': accountNumber('routing'),
+  'identityPaper.personId': inFile,
+  'identityPaper.issuedOn': (judging, value) => notLater(judging, value) ?? (judging.row['expiresOn'] ? validTo(judging.row) : null),
+  'identityPaper.expiresOn': ({ row }) => validTo(row),
+  'security.builtIn': ({ today }, value) => (Number(value) > Number(today.slice(0, 4)) ? say('details.thisDateLiesFuture') : null),
+  'person.industry': ({ file, row }, value) => {
+    if (row['kind'] !== 'organisation') return say('details.industryIsOfCompany');
+    return industryLabel(file.pack.industries, value) === null ? say('details.chooseOneList') : null;
+  },
+  'person.otherPhone': phone,
   'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : say('details.chooseOneList')),
   'answer.personId': inFile,
   'answer.question': ({ file, row }, value) => {
@@ -192,6 +223,8 @@ function areChanges(text: string): boolean {
   }
 }
 
+const BANK_CODES = ['payoutRouting', 'debitRouting', 'routing'];
+const ACCOUNT_NUMBERS = ['payoutAccount', 'debitAccount', 'account'];
 const EVEN_WHEN_EMPTY = ['person.role', 'person.alsoRoles'];
 
 function rolesIn(row: RowValues): Role[] {
@@ -207,6 +240,8 @@ export function numberProblem(file: Pick<FileState, 'pack'>, row: RowValues, use
 
 function kept(file: Pick<FileState, 'pack'>, field: string, value: unknown): unknown {
   if (field === 'idNumber' || field === 'taxNumber') return normalizeNumber(value as string);
-  if (field === 'phone') return readPhone(value as string, file.pack.phoneRegion);
+  if (field === 'phone' || field === 'otherPhone') return readPhone(value as string, file.pack.phoneRegion);
+  if (BANK_CODES.includes(field)) return tidyBank(file.pack.account, value as string);
+  if (ACCOUNT_NUMBERS.includes(field)) return tidyAccount(file.pack.account, value as string);
   return value;
 }

@@ -202,7 +202,7 @@ export function detailsService(house: House, store: DetailsStore) {
       for (const wish of changes) await apply(change, wish);
     },
     /** Shows a hidden number; showing it is written down. */
-    async reveal(reference: string, entity: 'person' | 'request', id: string | null, field: string, actor: Actor): Promise<string> {
+    async reveal(reference: string, entity: Entity, id: string | null, field: string, actor: Actor): Promise<string> {
       const found: string[] = [];
       await services.files.change({ reference }, { version: null, actor }, async (change) => {
         const number = isHidden(entity, field) ? await store.reveal(entity, change.row.id, id, field, change.tx) : null;
@@ -219,7 +219,7 @@ export type DetailsService = ReturnType<typeof detailsService>;
 const isHidden = (entity: Entity, field: string): boolean => fieldOf(entity, field)?.kind === 'hidden';
 
 function refuseLocked(file: FileState, wish: DetailChange): void {
-  if (!isLockedFor(file, { entity: wish.entity, field: wish.op === 'set' ? wish.field : undefined })) return;
+  if (!isLockedFor(file, { entity: wish.entity, field: wish.op === 'set' ? wish.field : undefined, id: wish.id })) return;
   throw refused(
     'file-locked',
     file.envelope?.state === 'out' || file.envelope?.state === 'making'

@@ -18,6 +18,7 @@ import {
   offerBars,
   OWING_ROLES,
   paidOutOf,
+  payoutLines,
   personName,
   plays,
   principalReasons,
@@ -334,6 +335,10 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const person = file.people.find(({ id }) => id === session.personId);
       if (!person) throw PROBLEM.noPartThisFile();
       const own = await services.papersStore.ofPerson(session.fileId, session.personId);
+      const paidAt = payoutLines(file)
+        .map(({ state }) => state.releasedAt ?? '')
+        .sort()
+        .at(-1);
       return {
         csrfToken: session.csrfToken,
         name: personName(person),
@@ -365,11 +370,13 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         signing: signingOf(file, person, file.envelope?.pages ?? (file.envelope ? await services.signing.pagesOf(session.fileId) : 0)),
         costs: costsFor(file, session.personId, today),
         paidOut:
-          file.payout.releasedAt && plays(person, ['applicant', 'coApplicant'])
+          file.stage === 'done' && paidAt && plays(person, ['applicant', 'coApplicant'])
             ? {
                 amount: moneyIn(file.pack)(paidOutOf(file)),
-                accountTail: file.request.payoutAccount?.tail ?? '',
-                at: file.payout.releasedAt,
+                accountTail: payoutLines(file)
+                  .map(({ to }) => to.account?.tail ?? '')
+                  .join(', '),
+                at: paidAt,
               }
             : null,
       };

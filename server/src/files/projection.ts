@@ -41,7 +41,7 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
       lapseOn: dueOfItself(file, path, canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null),
     },
     waiting: isOpen ? waitingOf(path, file) : [],
-    words: file.people.flatMap(({ fullName, knownAs }) => [fullName, knownAs].filter((name) => name !== null)).join(' '),
+    words: file.people.flatMap(({ fullName, formerNames, knownAs }) => [fullName, formerNames, knownAs].filter((name) => name !== null)).join(' '),
   };
 }
 

@@ -11,7 +11,8 @@ import { orderOf, type PaymentRow, type PaymentStore } from './store';
 
 /** An account at a bank, whole, with the keyed digest that it is known by where it isn't shown. */
 export interface Account {
-  routing: string;
+  /** The bank's own code; nothing where accounts have one number. */
+  routing: string | null;
   account: string;
   name: string;
   digest: string;
@@ -23,9 +24,9 @@ export interface PaymentPurpose {
   /** The part of a file that shows the order. */
   part: string;
   /** The account that the file names now; null while something of it is missing. */
-  account: (file: FileState, fileId: string) => Promise<Account | null>;
+  account: (file: FileState, fileId: string, subject: string | null) => Promise<Account | null>;
   /** What the receiver reads with the money. */
-  text: (file: FileState) => string;
+  text: (file: FileState, subject: string | null) => string;
   /** The bank paid what was ordered. Called once, in the change that says so; it loads the part again that shows the order. */
   paid: (change: FileChange, payment: PaymentRow, to: Account) => Promise<void>;
 }
@@ -38,6 +39,8 @@ declare module '../house/index' {
 
 const SERVICE = 'The bank';
 const OPEN: readonly PaymentRow['state'][] = ['ordered', 'unknown', 'differs'];
+/** What history says a payment is about. */
+const subjectOf = ({ purpose, subject }: Pick<PaymentRow, 'purpose' | 'subject'>): string => (subject === null ? purpose : `${purpose}/${subject}`);
 /** Whether only the bank knows what became of an order. */
 const waits = (row: PaymentRow | null): row is PaymentRow => row?.state === 'ordered' || row?.state === 'unknown';
 
@@ -59,7 +62,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
       if (!waits(await store.byId(payment.id, change.tx))) return;
       await store.update(payment.id, values, change.tx);
       await change.reload(purposeOf(payment).part);
-      if (act) change.record(act, payment.purpose, null, JSON.stringify({ amount: payment.amount, problem: values.problem ?? null }));
+      if (act) change.record(act, subjectOf(payment), null, JSON.stringify({ amount: payment.amount, problem: values.problem ?? null }));
     });
 
   /** The order was carried out: says so, and has follow what follows. */
@@ -74,7 +77,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
     if (!waits(payment)) return;
     const purpose = purposeOf(payment);
     const { file } = await services.files.state({ id: payment.fileId });
-    const account = await purpose.account(file, payment.fileId);
+    const account = await purpose.account(file, payment.fileId, payment.subject);
     if (account?.digest !== payment.about) throw new Error('The order to pay names another account than the file');
     const { routing, account: number, name } = account;
     const ordered = {
@@ -84,7 +87,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
       key: payment.transferKey,
       amount: payment.amount,
       currency: file.pack.currency,
-      text: purpose.text(file),
+      text: purpose.text(file, payment.subject),
     };
     const answer = await ask({
       service: SERVICE,
@@ -123,31 +126,36 @@ export function paymentService({ services, jobs, config, plugged }: House, store
      * What came of a payment that was not as ordered, as it was settled with the bank: made right, the order is done;
      * returned, it is as if the bank had refused it.
      */
-    async settle(change: FileChange, of: string, outcome: 'madeRight' | 'returned', word: string): Promise<void> {
-      const row = await store.newest(change.row.id, of, change.tx);
+    async settle(change: FileChange, of: string, subject: string | null, outcome: 'madeRight' | 'returned', word: string): Promise<void> {
+      const row = await store.newest(change.row.id, of, subject, change.tx);
       if (row?.state !== 'differs') throw PROBLEM.nothingToSettle();
       const purpose = purposeOf(row);
-      const account = await purpose.account(change.file, change.row.id);
+      const account = await purpose.account(change.file, change.row.id, subject);
       if (account?.digest !== row.about) throw PROBLEM.nothingToSettle();
-      change.record(`${of}.settle`, of, null, JSON.stringify({ outcome, word }));
+      change.record(`${of}.settle`, subjectOf(row), null, JSON.stringify({ outcome, word }));
       if (outcome === 'madeRight') return done(change, row, row.bankReference, account);
       await store.update(row.id, { state: 'failed', problem: word }, change.tx);
       await change.reload(purpose.part);
     },
-    newest: (fileId: string, of: string, tx?: Tx) => store.newest(fileId, of, tx),
+    newest: (fileId: string, of: string, subject: string | null, tx?: Tx) => store.newest(fileId, of, subject, tx),
     orderOf,
     /**
      * Keeps an order to pay in the change that gives it. One that the bank refused is given anew under another key; while
      * one is open, whose outcome nobody knows, no other is.
      * @param order.key a key that the bank may have seen already.
      */
-    async order(change: FileChange, actor: Actor, order: { purpose: string; about: string; amount: Minor; key: string | null }): Promise<void> {
-      const last = await store.newest(change.row.id, order.purpose, change.tx);
+    async order(
+      change: FileChange,
+      actor: Actor,
+      order: { purpose: string; subject: string | null; about: string; amount: Minor; key: string | null },
+    ): Promise<void> {
+      const last = await store.newest(change.row.id, order.purpose, order.subject, change.tx);
       if (last && OPEN.includes(last.state)) throw PROBLEM.open();
       const row: PaymentRow = {
         id: nanoid(),
         fileId: change.row.id,
         purpose: order.purpose,
+        subject: order.subject,
         transferKey: order.key ?? nanoid(),
         about: order.about,
         amount: order.amount,
@@ -162,7 +170,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
       await store.insert(row, change.tx);
       await jobs.add('payment.send', row.id, change.tx);
       change.afterwards(() => jobs.poke());
-      change.record(`${order.purpose}.order`, order.purpose, null, JSON.stringify({ amount: order.amount }));
+      change.record(`${order.purpose}.order`, subjectOf(order), null, JSON.stringify({ amount: order.amount }));
     },
   };
 }

@@ -7,6 +7,8 @@ export interface PaymentRow {
   fileId: string;
   /** What it pays: the concept that gave the order knows what follows from it. */
   purpose: string;
+  /** Which of several that it pays; null where there is one. */
+  subject: string | null;
   /** Goes to the bank with the order, so that one that is repeated is carried out once. */
   transferKey: string;
   /** Keyed digest of the account that is to be paid. */
@@ -30,6 +32,7 @@ export function paymentStore(db: Sequelize) {
       id: 'key',
       fileId: 'key',
       purpose: 'key',
+      subject: 'key',
       transferKey: 'key',
       about: 'key',
       amount: 'money',
@@ -45,9 +48,9 @@ export function paymentStore(db: Sequelize) {
   );
   return {
     byId: (id: string, tx?: Tx) => table.one({ id }, { tx }),
-    /** The newest order of a file for a purpose. */
-    async newest(fileId: string, purpose: string, tx?: Tx): Promise<PaymentRow | null> {
-      const [row] = await table.find({ fileId, purpose }, { tx, order: [['orderedAt', 'DESC']], limit: 1 });
+    /** The newest order of a file for a purpose and what of it. */
+    async newest(fileId: string, purpose: string, subject: string | null, tx?: Tx): Promise<PaymentRow | null> {
+      const [row] = await table.find({ fileId, purpose, subject }, { tx, order: [['orderedAt', 'DESC']], limit: 1 });
       return row ?? null;
     },
     insert: (row: PaymentRow, tx: Tx) => table.insert(row, tx),

@@ -1,4 +1,4 @@
-import { CHAPTERS, withCosts, withCounts } from '@cavren/core';
+import { CHAPTERS, LEGAL_FORM_LABEL, withCosts, withCounts } from '@cavren/core';
 
 type Raw = Record<string, unknown>;
 
@@ -152,6 +152,9 @@ export function upgradePack(raw: unknown): unknown {
     contact: null,
     notices: null,
     timeZone: ZONE_THEN[pack.code] ?? 'UTC',
+    account: { kind: 'us' },
+    industries: 'naics',
+    legalForms: LEGAL_FORM_LABEL,
     ...pack,
   };
 }

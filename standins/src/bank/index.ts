@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { makeService } from '../service/index';
 
-const Account = z.object({ routing: z.string(), account: z.string(), name: z.string() });
+const Account = z.object({ routing: z.string().nullable(), account: z.string(), name: z.string() });
 const Order = Account.extend({ key: z.string().min(1), amount: z.int().positive(), currency: z.string(), text: z.string() });
 
 /**

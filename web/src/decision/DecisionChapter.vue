@@ -16,9 +16,9 @@ import {
   isApproved,
   isEnded,
   isSettled,
-  paidOutOf,
   paymentBar,
   partInWords,
+  payoutLines,
   personName,
   reasonsSaid,
   ROLE_LABEL,
@@ -47,6 +47,7 @@ import { sayWithin, useSay } from '../words/index';
 import FigureRows from './FigureRows.vue';
 import NoticesPart from './NoticesPart.vue';
 import OfferPart from './OfferPart.vue';
+import PayoutPart from './PayoutPart.vue';
 import SensitivityTable from './SensitivityTable.vue';
 import StatedPart from './StatedPart.vue';
 import { linesIn, useSending } from './sending';
@@ -90,16 +91,8 @@ const answering = ref(false);
 const currency = computed(() => props.file.pack.currency);
 const money = (value: number | null): string => (value === null ? '—' : formatMoney(value as Parameters<typeof formatMoney>[0], { currency: currency.value }));
 const myBar = computed(() => (desk.me ? barToDecide(props.file, desk.me.id) : null));
-const order = computed(() => props.file.payout.order);
-/** What came of a payment that was not as ordered, while its reason is asked. */
-const settling = ref<'madeRight' | 'returned' | null>(null);
-const ORDER_WORD = {
-  ordered: 'on its way to the bank',
-  unknown: 'what the bank did isn’t known yet; it is asked until it says, and nothing else moves this file',
-  done: 'paid',
-  failed: 'the bank refused it',
-  differs: 'the bank did something else; settle it with the bank, nothing moves this file until then',
-} as const;
+/** Who was paid. */
+const paidLines = computed(() => payoutLines(props.file).filter(({ state }) => state.releasedAt !== null));
 const releaseBar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
 const blocking = computed(() => props.path.now.filter(({ key }) => key !== 'decision' && key !== 'decision:proposed'));
 const open = computed(() => props.file.stage === 'deciding');
@@ -145,7 +138,7 @@ const recommending = ref(false);
 const noBar = computed(() => (desk.me ? barToDecline(props.file, desk.me) : null));
 const declineProposes = computed(() => noBar.value !== null && desk.may('decline.propose'));
 
-const releaseWaits = computed(() => props.path.now.filter(({ key }) => key !== 'payout:release')[0]?.what ?? null);
+const releaseWaits = computed(() => props.path.now.filter(({ key }) => !key.startsWith('payout:release'))[0]?.what ?? null);
 
 const told = computed(() => applicantsOf(props.file).map(personName).join(', '));
 const approving = ref(false);
@@ -162,10 +155,14 @@ const approvalHappens = computed(() => [
   { what: 'Told', to: `${told.value}: “${props.file.product.words.approved.subject}”` },
 ]);
 const releaseHappens = computed(() => {
-  const { request, product } = props.file;
+  const { product } = props.file;
+  const lines = payoutLines(props.file).filter(({ state }) => state.releasedAt === null);
   return [
-    { what: 'Paid', to: `${money(paidOutOf(props.file))}, once, by bank transfer` },
-    { what: 'To', to: `${request.payoutName ?? ''}, account ending ${request.payoutAccount?.tail ?? ''}, verified ${showTime(props.file.payout.verifiedAt)}` },
+    { what: 'Paid', to: `${money(lines.reduce((sum, { to }) => sum + to.amount, 0))}, once, by bank transfer` },
+    ...lines.map(({ to, state }) => ({
+      what: 'To',
+      to: `${lines.length > 1 ? `${money(to.amount)} to ` : ''}${to.name ?? ''}, account ending ${to.account?.tail ?? ''}, verified ${showTime(state.verifiedAt)}`,
+    })),
     { what: 'Told', to: `${told.value}: “${product.words.completed.subject}”, once the bank has paid` },
     { what: 'Final', to: 'a payment can’t be taken back here' },
   ];
@@ -308,67 +305,25 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <DeclineForm v-if="form === 'decline'" :file="file" :path="path" :proposes="declineProposes" :preset="proposal" @done="form = null" />
       <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
       <OfferPart v-if="file.offer && (file.stage === 'offering' || file.stage === 'signing')" :file="file" class="mt-2" />
-      <template v-if="file.stage === 'completing'">
-        <div class="row-actions" data-anchor="payout" tabindex="-1">
-          <b>Pay-out of {{ money(paidOutOf(file)) }}</b>
-          <span>
-            to {{ file.request.payoutName }}, account ending
-            <span class="mono">{{ file.request.payoutAccount?.tail }}</span>
-          </span>
-          <span v-if="file.payout.verifiedAt">
-            <Mark kind="settled" />
-            verified by the bank {{ showTime(file.payout.verifiedAt) }}
-          </span>
-          <span v-else-if="file.payout.verifyAskedAt" role="status">
-            <Mark kind="waiting" />
-            {{ file.payout.verifyProblem ?? 'the bank is asked about it' }}
-          </span>
-          <span v-else class="wrong">
-            <Mark kind="blocked" />
-            {{ file.payout.verifyProblem ?? 'not verified yet' }}
-          </span>
-        </div>
-        <p v-if="order" class="note mt-3" :class="order.state === 'ordered' || order.state === 'done' ? 'iris' : 'ember'" role="status">
-          <Mark :kind="order.state === 'failed' || order.state === 'differs' ? 'blocked' : 'waiting'" />
-          {{ money(order.amount) }} ordered {{ showTime(order.orderedAt) }} by {{ order.orderedBy }}: {{ ORDER_WORD[order.state]
-          }}{{ order.problem ? ` (${order.problem})` : '' }}.
-        </p>
-        <div v-if="order?.state === 'differs' && desk.may('payout.release')" class="row-actions mt-3">
-          <v-btn :disabled="releaseBar !== null" @click="settling = 'madeRight'">The bank made it right …</v-btn>
-          <v-btn :disabled="releaseBar !== null" @click="settling = 'returned'">The money came back …</v-btn>
-          <span v-if="releaseBar" class="soft">{{ say(releaseBar) }}</span>
-        </div>
-        <div v-if="!paymentBar(file)" class="row-actions mt-3">
-          <v-btn
-            v-if="desk.may('payout.verify') && !file.payout.verifiedAt && !file.payout.verifyAskedAt"
-            :loading="busy === 'verify'"
-            @click="run('verify', '/payout/verify', {})"
-          >
-            Verify the account
-          </v-btn>
-          <template v-if="desk.may('payout.release')">
-            <v-btn variant="flat" title="Alt+A" :disabled="releaseBar !== null || releaseWaits !== null" @click="releasing = true">
-              {{ file.product.words.release }} …
-            </v-btn>
-            <v-btn :disabled="releaseBar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
-            <span v-if="releaseBar" class="soft">{{ say(releaseBar) }}</span>
-            <span v-else-if="releaseWaits" class="soft">waits for: {{ sayWithin(say, releaseWaits) }}</span>
-          </template>
-          <span v-else class="soft">
-            <Mark kind="waiting" />
-            A completer releases the money.
-          </span>
-        </div>
-      </template>
-      <p v-else-if="file.stage === 'done' && file.payout.releasedAt === null">
+      <PayoutPart
+        v-if="file.stage === 'completing'"
+        :file="file"
+        :path="path"
+        :busy="busy"
+        @verify="run('verify', '/payout/verify', {})"
+        @release="releasing = true"
+        @send-back="sendingBack = true"
+      />
+      <p v-else-if="file.stage === 'done' && paidLines.length === 0">
         <Mark kind="settled" />
         This file has come to its end.
       </p>
       <p v-else-if="file.stage === 'done'">
         <Mark kind="settled" />
-        Paid out {{ showTime(file.payout.releasedAt) }} by {{ file.payout.releasedBy }}, transfer
-        <span class="mono">{{ file.payout.transferReference }}</span>
-        .
+        <template v-for="({ to, state }, at) in paidLines" :key="to.payeeId ?? ''"
+          >{{ at > 0 ? '; ' : '' }}Paid out {{ paidLines.length > 1 ? `${money(to.amount)} to ${to.name ?? ''} ` : '' }}{{ showTime(state.releasedAt) }} by
+          {{ state.releasedBy }}, transfer <span class="mono">{{ state.transferReference }}</span></template
+        >.
       </p>
       <p v-else-if="open && !desk.may('decision.make')" class="soft">
         <Mark kind="waiting" />
@@ -609,17 +564,6 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       label="Your question"
       confirm="Send back"
       :run="(question) => editing.act('/payout/send-back', { question })"
-    />
-    <ReasonDialog
-      :model-value="settling !== null"
-      :title="settling === 'madeRight' ? 'The bank made it right' : 'The money came back'"
-      :text="
-        settling === 'madeRight' ? 'The file is done as ordered, and the applicants are told.' : 'The order counts as refused: the money can be released again.'
-      "
-      label="What was settled, with whom"
-      confirm="Settle the payment"
-      :run="(word: string) => editing.act('/payout/settle', { outcome: settling, word })"
-      @update:model-value="settling = null"
     />
     <ReasonDialog
       v-model="answering"

@@ -21,6 +21,8 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ chosen: [value: string | boolean | null] }>();
 const CHOSEN: readonly string[] = ['choice', 'person', 'people'];
+/** Longer lists are searched by typing. */
+const SEARCHED_FROM = 40;
 const DECIMAL: readonly string[] = ['money', 'profit', 'decimal', 'share', 'percent'];
 const kind = computed(() => props.described.kind);
 const items = computed(() => [{ value: '', label: props.empty ?? '—' }, ...props.choices]);
@@ -31,8 +33,17 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
 </script>
 
 <template>
+  <v-autocomplete
+    v-if="CHOSEN.includes(kind) && choices.length > SEARCHED_FROM"
+    v-bind="{ ...$attrs, ...named, ...messages }"
+    class="field-input"
+    auto-select-first
+    :items="items"
+    :model-value="chosen"
+    @update:model-value="emit('chosen', $event === '' ? null : $event)"
+  />
   <v-select
-    v-if="CHOSEN.includes(kind)"
+    v-else-if="CHOSEN.includes(kind)"
     v-bind="{ ...$attrs, ...named, ...messages }"
     class="field-input"
     :items="items"

@@ -15,7 +15,7 @@ const WHY_LAPSED: Record<string, (said: string, date: (day: string) => string) =
   'offer.lapse': (day, date) => `the offer was not accepted by ${date(day)}.`,
 };
 const words = computed(() => {
-  const { stage, decisions, payout } = props.file;
+  const { stage, decisions, payout, payeePayouts } = props.file;
   const ending = editing.view.value?.ending ?? null;
   if (stage === 'withdrawn') return ending ? `Withdrawn ${showTime(ending.at)} by ${ending.actor}: “${ending.after ?? ''}”` : 'Withdrawn.';
   if (stage === 'lapsed') return ending ? `Ended ${showTime(ending.at)}: ${WHY_LAPSED[ending.act]?.(ending.after ?? '', showDate) ?? ''}` : 'Lapsed.';
@@ -24,7 +24,10 @@ const words = computed(() => {
     if (decision?.outcome === 'stop') return `Ended ${showTime(decision.at)} by compliance.`;
     return decision ? `Declined ${showTime(decision.at)} by ${decision.by}: ${reasonsSaid(props.file.product, decision).join('; ')}` : 'Declined.';
   }
-  if (payout.releasedAt) return `Paid out ${showTime(payout.releasedAt)}, released by ${payout.releasedBy ?? ''}.`;
+  const last = [payout, ...payeePayouts]
+    .filter(({ releasedAt }) => releasedAt !== null)
+    .sort((a, b) => (b.releasedAt ?? '').localeCompare(a.releasedAt ?? ''))[0];
+  if (last) return `Paid out ${showTime(last.releasedAt)}, released by ${last.releasedBy ?? ''}.`;
   const approval = decisions.findLast(({ outcome }) => outcome === 'approve' || outcome === 'counter');
   return approval ? `Approved ${showTime(approval.at)} by ${approval.by}; nothing follows.` : '';
 });

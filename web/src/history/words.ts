@@ -213,7 +213,8 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'payout.refused': ({ amount, problem }, file) => `${moneyOf(file, amount)}: ${String(problem)}`,
   'payout.differs': ({ amount, problem }, file) => `${moneyOf(file, amount)} was ordered. ${String(problem)}`,
   'payout.settle': ({ outcome, word }) => `${outcome === 'madeRight' ? 'made right by the bank' : 'the money came back'}: ${String(word)}`,
-  'payout.release': ({ amount, reference, by }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}, released by ${String(by)}`,
+  'payout.release': ({ amount, reference, by, to }, file) =>
+    `${moneyOf(file, amount)}${typeof to === 'string' ? ` to ${to}` : ''}, transfer ${String(reference)}, released by ${String(by)}`,
 };
 
 /** What was consented to, its version, its language, and how: as words of the file's product and place. */

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import {
+  INDUSTRY_LISTS,
+  industriesOf,
   NUMBER_KINDS,
   numberKindOf,
   personName,
@@ -15,7 +17,7 @@ import {
 import { mdiAccountPlusOutline, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { Field, nameIn, useEditing, useShown, type ChapterProps } from '../file/index';
+import { Field, nameIn, Rows, useEditing, type Column, useShown, type ChapterProps } from '../file/index';
 import { HouseholdPicture, Relations } from '../household/index';
 import { QuestionBox, questionsOf } from '../income/index';
 import { AskText, Fold, Labelled, Mark } from '../look/index';
@@ -51,6 +53,15 @@ const idLabel = computed(() => (person.value ? NUMBER_KINDS[numberKindOf(props.f
 const others = computed(() => props.file.people.filter(({ id }) => id !== person.value?.id).map((other) => ({ value: other.id, label: personName(other) })));
 /** Where a place taxes by how people file. */
 const filing = computed(() => props.file.pack.taxes.some(({ statuses }) => statuses !== undefined));
+const papers = computed(() => props.file.identityPapers.filter(({ personId }) => personId === person.value?.id));
+const PAPER_COLUMNS: Column[] = [
+  { field: 'kind', width: '22%' },
+  { field: 'number', width: '20%' },
+  { field: 'issuer', width: '22%' },
+  { field: 'issuedOn', width: '16%' },
+  { field: 'expiresOn', width: '16%' },
+];
+const industries = computed(() => industriesOf(props.file.pack.industries).map(({ code, label }) => ({ value: code, label: `${code} ${label}` })));
 const languages = computed(() => props.file.pack.languages.map(({ code, label }) => ({ value: code, label })));
 const roleChoices = computed(() => props.file.product.roles.map((role) => ({ value: role, label: ROLE_LABEL[role] })));
 const more = computed(() => (person.value ? rolesToAdd(props.file, person.value) : []));
@@ -74,8 +85,11 @@ watch(
     const anchor = decodeURIComponent(hash.slice(1));
     const [head = '', id = ''] = anchor.split('.');
     const relation = props.file.relations.find((row) => row.id === id);
+    const paper = props.file.identityPapers.find((row) => row.id === head);
     const duplicate = props.file.duplicates.find((row) => row.id === id);
-    const wanted = [head, id, relation?.personId, duplicate?.personId].find((candidate) => props.file.people.some((someone) => someone.id === candidate));
+    const wanted = [head, id, paper?.personId, relation?.personId, duplicate?.personId].find((candidate) =>
+      props.file.people.some((someone) => someone.id === candidate),
+    );
     if (wanted) chosen.value = wanted;
     if (anchor === 'add-person' && free.value) adding.value = true;
   },
@@ -196,7 +210,8 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             :label="isOrganisation ? 'Name, as registered' : 'Name, exactly as on the identity paper'"
             :locked="locked"
           />
-          <Field :id="person.id" entity="person" field="knownAs" label="Known as" :locked="locked" />
+          <Field :id="person.id" entity="person" field="knownAs" :label="isOrganisation ? 'Trading as' : 'Known as'" :locked="locked" />
+          <Field v-if="!isOrganisation" :id="person.id" entity="person" field="formerNames" :locked="locked" />
           <Field :id="person.id" entity="person" field="birthDate" :label="isOrganisation ? 'Founded on' : 'Birth date'" :locked="locked" />
           <Field
             v-if="numberKinds('identity').length > 1"
@@ -218,6 +233,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             :locked="locked"
           />
           <Field :id="person.id" entity="person" field="phone" label="Phone" :locked="locked" />
+          <Field v-if="person.phone || person.otherPhone" :id="person.id" entity="person" field="otherPhone" :locked="locked" />
           <Field :id="person.id" :class="{ two: person.noEmail === false }" entity="person" field="email" label="E-mail" :locked="locked || person.noEmail" />
           <Field v-if="!person.email" :id="person.id" entity="person" field="noEmail" label="Has no e-mail" :locked="locked" />
           <template v-if="person.role !== 'applicant'">
@@ -248,6 +264,19 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             label="Share in %"
             :locked="locked"
           />
+          <template v-if="isOrganisation">
+            <Field
+              :id="person.id"
+              class="two"
+              entity="person"
+              field="industry"
+              :label="`Industry, ${INDUSTRY_LISTS[file.pack.industries].label}`"
+              :options="industries"
+              :locked="locked"
+            />
+            <Field :id="person.id" entity="person" field="employees" :locked="locked" />
+            <Field :id="person.id" entity="person" field="turnover" :locked="locked" />
+          </template>
           <template v-if="!isOrganisation && hasCompany">
             <Field :id="person.id" entity="person" field="signsFor" :options="companyOptions" :locked="locked" />
             <Field v-if="person.signsFor" :id="person.id" entity="person" field="signsHow" :locked="locked" />
@@ -256,6 +285,19 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         </div>
         <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
       </div>
+      <template v-if="!isOrganisation && (owes || papers.length > 0)">
+        <h3 class="mt-3">Identity papers</h3>
+        <Rows
+          entity="identityPaper"
+          :rows="papers"
+          :columns="PAPER_COLUMNS"
+          :fresh="{ personId: person.id }"
+          add-label="Identity paper"
+          :locked="locked"
+          quiet
+          empty="None seen yet. Reading a paper puts it here."
+        />
+      </template>
       <Fold v-if="!isOrganisation" class="mt-3" :open="owes">
         <template #title><b>Contact, household, tax</b></template>
         <div class="fields" style="--across: 5">

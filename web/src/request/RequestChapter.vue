@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { moneyIn, requestProposal } from '@cavren/core';
+import { accountLabels, moneyIn, paidOutOf, paidTo, requestProposal } from '@cavren/core';
 import { computed } from 'vue';
 import { Qualifying } from '../declarations/index';
-import { Field, plainOptions, useEditing, type ChapterProps } from '../file/index';
+import { Field, optionsOf, plainOptions, Rows, useEditing, type ChapterProps, type Column } from '../file/index';
+import AccountFields from './AccountFields.vue';
 import BusinessTables from './BusinessTables.vue';
 import CostsBlock from './CostsBlock.vue';
 import PartsTable from './PartsTable.vue';
@@ -33,7 +34,20 @@ const PROPOSED = {
   amount: 'Amount, price less down payment',
 } as const;
 const holder = computed(() => (props.file.request.payoutName ? null : (props.file.people.find(({ role }) => role === 'applicant')?.fullName ?? null)));
-const options = (field: string) => (field === 'purpose' ? plainOptions(props.file.product.purposes) : undefined);
+function options(field: string) {
+  if (field === 'purpose') return plainOptions(props.file.product.purposes);
+  return field === 'legalForm' ? optionsOf(props.file.pack.legalForms) : undefined;
+}
+const account = computed(() => accountLabels(props.file.pack.account));
+const payeeColumns = computed<Column[]>(() => [
+  { field: 'kind', width: '15%' },
+  { field: 'name', width: '22%' },
+  ...(account.value.bank ? [{ field: 'routing', label: account.value.bank.label, width: '14%' }] : []),
+  { field: 'account', label: account.value.account.label, width: '17%' },
+  { field: 'amount', width: '13%' },
+  { field: 'reference', width: '15%' },
+]);
+const paidOut = computed(() => paidTo(props.file));
 const problems = computed(() => props.path.now.filter(({ key, place }) => place.chapter === 'request' && (key.startsWith('bound:') || key === 'balance:uses')));
 /** Products that lend on nothing but the price take no securities. */
 const pledging = computed(() => Object.keys(rules.value?.securities ?? {}).length > 0 || props.file.securities.length > 0);
@@ -84,7 +98,7 @@ const business = computed(
       </section>
       <section v-if="business" class="block">
         <h2>The business</h2>
-        <BusinessTables :file="file" :locked="locked" />
+        <BusinessTables :file="file" :path="path" :locked="locked" />
       </section>
       <section class="block">
         <h2>What it costs</h2>
@@ -98,8 +112,31 @@ const business = computed(
           <Field entity="request" field="payoutName" label="Account holder" :locked="locked" />
           <v-btn v-if="holder && free" class="mt-1" size="small" @click="editing.leave('request', null, 'payoutName', holder)">Take {{ holder }}</v-btn>
         </div>
-        <Field entity="request" field="payoutRouting" label="Routing number" :locked="locked" hint="nine digits, from the check" />
-        <Field entity="request" field="payoutAccount" label="Account number" :locked="locked" />
+        <AccountFields of="payout" :file="file" :locked="locked" />
+      </div>
+      <template v-if="file.payees.length > 0 || rules">
+        <h3 class="mt-3">Others who are paid</h3>
+        <Rows
+          entity="payee"
+          :rows="file.payees"
+          :columns="payeeColumns"
+          :fresh="{ kind: 'seller' }"
+          add-label="Payee"
+          :locked="locked"
+          quiet
+          empty="All of it goes to the account above. Name a seller, a yard or a lender here, and the rest goes there."
+        />
+        <p v-if="file.payees.length > 0" class="soft">
+          <template v-for="(to, at) in paidOut" :key="to.payeeId ?? ''">{{ at > 0 ? ' · ' : '' }}{{ money(to.amount) }} to {{ to.name ?? '—' }}</template
+          >, of {{ money(paidOutOf(file)) }} paid out
+        </p>
+      </template>
+    </section>
+    <section v-if="rules" class="block">
+      <h2>Where payments come from</h2>
+      <div class="fields mt-2">
+        <Field class="two" entity="request" field="debitName" label="Account holder" :locked="locked" hint="only where payments are debited" />
+        <AccountFields of="debit" :file="file" :locked="locked" />
       </div>
     </section>
   </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lendingValueTerms, moneyIn, SECURITY_KIND_LABEL, total, type FileState } from '@cavren/core';
 import { computed } from 'vue';
-import { Rows, optionsOf, type Column } from '../file/index';
+import { Field, Rows, optionsOf, type Column } from '../file/index';
 
 /** What the lender can fall back on, what is charged on it already, and how much may be lent on it. */
 const props = defineProps<{ file: FileState; locked: boolean }>();
@@ -19,6 +19,8 @@ const columns = computed<Column[]>(() => [
   { field: 'valueOn', label: 'Valued on', width: '14%' },
   { field: 'priorCharges', label: 'Charges before ours', width: '16%' },
 ]);
+/** What is known of it beside its value: papers show it, and the agreement names it. */
+const KNOWN = ['registration', 'owner', 'builtIn', 'builder', 'valuer', 'chargedTo', 'insurer', 'insuredUntil'] as const;
 const lines = computed(() => lendingValueTerms(props.file));
 const lineOf = (id: string) => lines.value.find(({ place }) => place?.anchor === `${id}.value`);
 function shareOf(row: { id: string }): string {
@@ -39,6 +41,11 @@ function shareOf(row: { id: string }): string {
     :asks="(row) => lineOf(row.id) !== undefined"
     empty="Nothing is pledged: the loan is measured against the price."
   >
+    <template #under="{ row }">
+      <div class="fields my-2" style="--across: 4">
+        <Field v-for="field in KNOWN" :id="row.id" :key="field" entity="security" :field="field" :locked="locked" />
+      </div>
+    </template>
     <template #below="{ row }">
       <span v-if="lineOf(row.id)" class="soft"
         >{{ shareOf(row) }} of its value less charges before ours: {{ money(lineOf(row.id)?.value ?? 0) }} may be lent on it</span

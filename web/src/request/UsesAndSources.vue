@@ -15,11 +15,12 @@ const useColumns: Column[] = [
   { field: 'what', label: 'Purpose', width: '60%' },
   { field: 'amount', label: 'Amount', width: '34%' },
 ];
-const sourceColumns: Column[] = [
-  { field: 'kind', label: 'Other source', width: '32%' },
-  { field: 'what', label: 'From whom', width: '35%' },
-  { field: 'amount', label: 'Amount', width: '28%' },
-];
+const sourceColumns = computed<Column[]>(() => [
+  { field: 'kind', label: 'Other source', width: '27%' },
+  { field: 'what', label: 'From whom', width: '29%' },
+  { field: 'amount', label: 'Amount', width: '22%' },
+  ...(props.file.sources.some(({ kind }) => kind === 'tradeIn') ? [{ field: 'owed', label: 'Still owed on it', width: '20%' }] : []),
+]);
 /** Lines that follow from elsewhere in the file, beside those that are keyed here. */
 const listed = (terms: Term[], rows: { id: string }[]): Term[] => terms.filter(({ place }) => !rows.some(({ id }) => place?.anchor.startsWith(`${id}.`)));
 const otherUses = computed(() => listed(table.value.uses, props.file.uses));

@@ -28,6 +28,9 @@ const lines = computed<Line[]>(() => {
   const read = scan.value;
   if (!read) return [];
   const { fullName, birthDate } = props.person;
+  const known = props.file.identityPapers.find(
+    ({ personId, number, expiresOn }) => personId === props.person.id && number?.tail === read.documentNumber.slice(-4) && expiresOn === read.expiresOn,
+  );
   const address = [read.line, read.town, read.region, read.postalCode].filter(Boolean).join(', ');
   const own = [home.value?.line, home.value?.town, home.value?.region, home.value?.postalCode].filter(Boolean).join(', ');
   return [
@@ -44,6 +47,13 @@ const lines = computed<Line[]>(() => {
             same: birthDate === read.birthDate,
           },
         ]),
+    {
+      key: 'paper',
+      label: 'Identity paper',
+      typed: known ? `ends in ${known.number?.tail ?? ''}` : '',
+      read: `${read.kind === 'licence' ? 'licence' : 'document'} ${read.documentNumber}`,
+      same: known !== undefined,
+    },
     ...(address ? [{ key: 'address', label: 'Address', typed: own, read: address, same: home.value !== null && samePlace(home.value, read) }] : []),
   ];
 });
@@ -82,6 +92,11 @@ function take(): void {
     const there = home.value;
     if (there) changes.push(...Object.entries(values).map<DetailChange>(([field, value]) => ({ op: 'set', entity: 'home', id: there.id, field, value })));
     else changes.push({ op: 'add', entity: 'home', id: nanoid(), values: { personId: id, ...values } });
+  }
+  if (taken.value.includes('paper')) {
+    const kind = found.kind === 'licence' ? 'drivingLicence' : 'passport';
+    const values = { kind, number: found.documentNumber, issuer: found.kind === 'licence' ? found.region : null, expiresOn: found.expiresOn };
+    changes.push({ op: 'add', entity: 'identityPaper', id: nanoid(), values: { personId: id, ...values } });
   }
   if (changes.length > 0) editing.change('read from a paper', changes);
   shown.value = false;

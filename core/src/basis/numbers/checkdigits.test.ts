@@ -1,6 +1,6 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
-import { identityNumberProblem, isIban, isLuhn, isRoutingNumber, readTravelDocument } from './index';
+import { identityNumberProblem, isLuhn, isRoutingNumber, readTravelDocument } from './index';
 
 describe('check digits', () => {
   it('reads the specimen passport of ICAO Doc 9303 part 4', () => {
@@ -17,8 +17,6 @@ describe('check digits', () => {
     expect(() => readTravelDocument(['P<UTO'])).toThrow(RangeError);
   });
   // ISO 13616-1 and the SWIFT IBAN registry's examples.
-  it.each(['GB29 NWBK 6016 1331 9268 19', 'DE89370400440532013000', 'NO9386011117947'])('IBAN %s holds', (iban) => expect(isIban(iban)).toBe(true));
-  it('IBAN with one digit changed fails', () => expect(isIban('GB29 NWBK 6016 1331 9268 18')).toBe(false));
   // 011000015 is the Federal Reserve Bank's own number in 12 CFR 229 appendix A (from memory).
   it.each([
     ['011000015', true],

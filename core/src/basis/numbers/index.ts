@@ -1,7 +1,6 @@
 export {
   type IdentityNumberKind,
   identityNumberProblem,
-  isIban,
   isLuhn,
   isRoutingNumber,
   isVerhoeff,

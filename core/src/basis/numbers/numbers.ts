@@ -1,5 +1,4 @@
 import { say, type Words } from '../../basis/words/index';
-import { isValidIBAN, electronicFormatIBAN } from 'ibantools';
 import { parsePhoneNumberFromString as parsePhoneNumber, type CountryCode } from 'libphonenumber-js';
 import { parse as parseLines } from 'mrz';
 import { stdnum } from 'stdnum';
@@ -24,11 +23,6 @@ export function isRoutingNumber(text: string): boolean {
   const weights = [3, 7, 1];
   const total = [...digits].reduce((value, digit, at) => value + Number(digit) * (weights[at % 3] ?? 0), 0);
   return total % 10 === 0;
-}
-
-/** Whether the text is an IBAN of a country that uses it, with its length and check digits (ISO 13616-1). */
-export function isIban(text: string): boolean {
-  return isValidIBAN(electronicFormatIBAN(text) ?? '');
 }
 
 export interface NumberProblem {

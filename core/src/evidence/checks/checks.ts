@@ -41,12 +41,18 @@ export interface Candidate {
 /** At and above this score a watchlist entry is put before a person to decide. Common practice, no source. */
 export const CANDIDATE_SCORE = 0.85;
 
+/** Every name under which somebody is known on papers: the present one first, then those of before. */
+export const namesOf = ({ fullName, formerNames }: Pick<FilePerson, 'fullName' | 'formerNames'>): string[] =>
+  [fullName ?? '', ...(formerNames ?? '').split(';')].map((name) => name.trim()).filter((name, at) => at === 0 || name !== '');
+
 /** A digest of what a check would be about: another name, birth date or number makes earlier checks count no more. */
-export function checkSubject({ fullName, birthDate, idNumber }: Subject): string {
-  return `${WHOLE}${digestOf([nameWords(fullName ?? ''), birthDate, idNumber && [idNumber.tail, idNumber.mark ?? null]])}`;
+export function checkSubject({ fullName, formerNames, birthDate, idNumber }: Subject): string {
+  const facts = [nameWords(fullName ?? ''), birthDate, idNumber && [idNumber.tail, idNumber.mark ?? null]];
+  // Only where there are any, so that checks of before former names were asked for go on.
+  return `${WHOLE}${digestOf(formerNames ? [...facts, nameWords(formerNames)] : facts)}`;
 }
 
-type Subject = Pick<FilePerson, 'fullName' | 'birthDate' | 'idNumber'>;
+type Subject = Pick<FilePerson, 'fullName' | 'formerNames' | 'birthDate' | 'idNumber'>;
 /** Begins the digest of a check that is bound to the whole of a number; those of before were bound to its end. */
 const WHOLE = 'k';
 const digestOf = (facts: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(facts)))).slice(0, 31);

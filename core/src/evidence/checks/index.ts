@@ -8,6 +8,7 @@ export {
   isCleared,
   isSettled,
   lackedBy,
+  namesOf,
   wantedChecks,
   type RegisterRecord,
   watchlistCandidates,

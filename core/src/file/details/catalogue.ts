@@ -13,11 +13,14 @@ import { ANSWER } from '../../people/declarations/fields';
 import { HOME, PET, VEHICLE } from '../../people/home/fields';
 import { STAKE } from '../../people/ownership/fields';
 import { PERSON, RELATION } from '../../people/people/fields';
+import { IDENTITY_PAPER } from '../../people/people/papers';
+import { PAYEE } from '../../lending/payees/fields';
 
 /** Every kind of row that a file is made of, by its code. Whatever is made of fields reads it. */
 export const DETAILS = {
   request: REQUEST,
   person: PERSON,
+  identityPaper: IDENTITY_PAPER,
   relation: RELATION,
   stake: STAKE,
   home: HOME,
@@ -35,6 +38,7 @@ export const DETAILS = {
   use: USE,
   source: SOURCE,
   security: SECURITY,
+  payee: PAYEE,
   payroll: PAYROLL,
   account: ACCOUNT,
   variant: VARIANT,

@@ -1,4 +1,5 @@
 export {
+  paidBar,
   paymentBar,
   type Act,
   actsOf,

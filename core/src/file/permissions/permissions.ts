@@ -1,7 +1,7 @@
 import { say, type Words } from '../../basis/words/index';
 import type { Minor } from '../../basis/money/index';
 import type { Line } from '../product/index';
-import type { FileState } from '../state/index';
+import type { FileState, PaymentOrder } from '../state/index';
 
 export const STAFF_ROLES = ['intake', 'approver', 'completer', 'compliance', 'policy'] as const;
 export type StaffRole = (typeof STAFF_ROLES)[number];
@@ -109,10 +109,18 @@ export function barToRelease(file: Pick<FileState, 'preparedBy' | 'decisions'>, 
   return approval?.byId === staffId ? say('permissions.youApprovedThisFileSo') : null;
 }
 
+const ORDER_BAR: Partial<Record<PaymentOrder['state'], Words>> = {
+  differs: say('permissions.bankPaidSomethingElse'),
+  unknown: say('permissions.whatBankDidWithOrder'),
+  ordered: say('permissions.orderPayOnItsWay'),
+};
+
 /** Why nothing but the bank may move a file on, or null: an order to pay is out, or what became of it isn't known. */
-export function paymentBar({ payout: { order } }: Pick<FileState, 'payout'>): Words | null {
-  if (order?.state === 'ordered') return say('permissions.orderPayOnItsWay');
-  if (order?.state === 'unknown') return say('permissions.whatBankDidWithOrder');
-  if (order?.state === 'differs') return say('permissions.bankPaidSomethingElse');
-  return null;
+export function paymentBar({ payout, payeePayouts }: Pick<FileState, 'payout' | 'payeePayouts'>): Words | null {
+  const states = new Set([payout, ...payeePayouts].map(({ order }) => order?.state));
+  return Object.entries(ORDER_BAR).find(([state]) => states.has(state as PaymentOrder['state']))?.[1] ?? null;
 }
+
+/** Why a file can't go back to be decided again, or null: a part of the money has gone. */
+export const paidBar = ({ payout, payeePayouts }: Pick<FileState, 'payout' | 'payeePayouts'>): Words | null =>
+  [payout, ...payeePayouts].some(({ releasedAt }) => releasedAt !== null) ? say('permissions.partOfMoneyHasGone') : null;

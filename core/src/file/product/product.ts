@@ -1,3 +1,6 @@
+import type { IndustryList } from '../../people/industry/index';
+import type { LegalForm } from '../../lending/request/fields';
+import type { AccountRules } from '../../basis/accounts/index';
 import type { CreditLaw, RateMethod } from '../../credit/apr/index';
 import type { DayCount } from '../../credit/daycount/index';
 import type { Minor } from '../../basis/money/index';
@@ -269,7 +272,7 @@ export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
-export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment'] as const;
+export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security'] as const;
 export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
@@ -571,6 +574,12 @@ export interface PlacePack {
   /** Kinds of number that are taken there, for whom. The first identity kind is the usual one. */
   numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
   languages: { code: string; label: string }[];
+  /** By which published list industries are named there. */
+  industries: IndustryList;
+  /** What legal forms are called there, those that there are. */
+  legalForms: Partial<Record<LegalForm, string>>;
+  /** How accounts at a bank are named there. */
+  account: AccountRules;
   phoneRegion: string;
   /** Whom applicants call there, and when; null where nobody is named. */
   contact: { phone: string; hours: string } | null;

@@ -260,7 +260,26 @@ export interface Payout {
   transferReference: string | null;
   releasedAt: string | null;
   releasedBy: string | null;
+  /** The bank says that the account is wrong, or refused to pay it, and nothing went there. */
+  toCorrect: boolean;
 }
+
+/** What came of a payee's part of what is paid out. */
+export interface PayeePayout extends Payout {
+  payeeId: string;
+}
+
+/** What is known of a payout of which nothing was done yet. */
+export const NO_PAYOUT: Payout = {
+  verifyAskedAt: null,
+  verifiedAt: null,
+  verifyProblem: null,
+  order: null,
+  transferReference: null,
+  releasedAt: null,
+  releasedBy: null,
+  toCorrect: false,
+};
 
 /** One application with everything in it, as every computation reads it. */
 export interface FileState extends StatedDetails {
@@ -292,7 +311,10 @@ export interface FileState extends StatedDetails {
   notices: Notice[];
   /** The day on which the application was complete: its details were all there. */
   completeOn: IsoDate | null;
+  /** To the account that the request names. */
   payout: Payout;
+  /** To payees of their own, those of whom something was done. */
+  payeePayouts: PayeePayout[];
   /** Ids of everyone who prepared the file: they may not decide it. */
   preparedBy: string[];
 }
@@ -357,12 +379,30 @@ export function isLocked(file: Pick<FileState, 'envelope' | 'stage' | 'decisions
 /** How somebody is reached: that may change while an approval stands, since it is no part of what was approved. */
 const REACHED_BY: readonly string[] = ['phone', 'email', 'noEmail', 'contactBy', 'contactTimes', 'language', 'accessibility'];
 
+/** Of an account that the bank knows none such by, or doesn't pay: where it is; never whose it is. */
+const CORRECTED: Readonly<Record<string, readonly string[]>> = { request: ['payoutRouting', 'payoutAccount'], payee: ['routing', 'account'] };
+
+/**
+ * Whether the number of an account may be put right though what was approved is locked: nothing went there, and the bank
+ * says that it is wrong or refused to pay it. The holder stays whom the approval names, and the bank is asked again.
+ */
+function isToCorrect({ stage, payout, payeePayouts }: Locking, { entity, field, id }: Lockable): boolean {
+  if (stage !== 'completing' || field === undefined || !CORRECTED[entity]?.includes(field)) return false;
+  const state = entity === 'request' ? payout : payeePayouts.find(({ payeeId }) => payeeId === id);
+  return state?.toCorrect ?? false;
+}
+
+type Locking = Pick<FileState, 'envelope' | 'stage' | 'decisions' | 'payout' | 'payeePayouts'>;
+interface Lockable {
+  entity: string;
+  field?: string | undefined;
+  id?: string | null | undefined;
+}
+
 /** Whether one detail can't be changed now. Between an approval and its agreement only how people are reached can, and be explained. */
-export function isLockedFor(
-  file: Pick<FileState, 'envelope' | 'stage' | 'decisions'>,
-  { entity, field }: { entity: string; field?: string | undefined },
-): boolean {
-  if (!isLocked(file)) return false;
+export function isLockedFor(file: Locking, detail: Lockable): boolean {
+  const { entity, field } = detail;
+  if (!isLocked(file) || isToCorrect(file, detail)) return false;
   const between = isApproved(file) && (file.stage === 'offering' || file.stage === 'signing') && (file.envelope === null || file.envelope.state === 'void');
   return !between || !(entity === 'explanation' || (entity === 'person' && field !== undefined && REACHED_BY.includes(field)));
 }

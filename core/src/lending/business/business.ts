@@ -61,18 +61,20 @@ function paidOf(file: BusinessInput, entry: PayrollEntry): { amount: number; of:
 }
 
 const isComplete = ({ revenue, costs }: BusinessYear): boolean => revenue !== null && costs !== null;
+/** Interim figures and a group's accounts stand beside the business's own years. */
+const isOwnYear = ({ kind }: BusinessYear): boolean => kind === null || kind === 'year';
 
 /** The newest year of accounts that can be read. */
 export function newestYear(file: Pick<BusinessInput, 'accounts'>): BusinessYear | null {
-  return file.accounts.filter(isComplete).sort((a, b) => (b.yearEnd ?? '').localeCompare(a.yearEnd ?? ''))[0] ?? null;
+  return file.accounts.filter((year) => isComplete(year) && isOwnYear(year)).sort((a, b) => (b.yearEnd ?? '').localeCompare(a.yearEnd ?? ''))[0] ?? null;
 }
 
 /**
- * What a business earns in a year that can serve debt: revenue less all costs, plus depreciation and interest that are in
- * them, less what its owners draw and the tax on it (common practice, no source).
+ * What a business earns in a year that can serve debt: revenue less all costs, plus depreciation, interest and what comes
+ * once only that are in them, less what its owners draw and the tax on it (common practice, no source).
  */
 export function cashForDebt(year: BusinessYear): Term[] {
-  const line = (label: Words, sign: Term['sign'], field: 'revenue' | 'costs' | 'depreciation' | 'interest' | 'drawings'): Term => ({
+  const line = (label: Words, sign: Term['sign'], field: 'revenue' | 'costs' | 'depreciation' | 'interest' | 'oneOff' | 'drawings'): Term => ({
     label,
     sign,
     value: year[field] ?? 0,
@@ -84,6 +86,7 @@ export function cashForDebt(year: BusinessYear): Term[] {
     line(say('business.costs'), '−', 'costs'),
     line(say('business.depreciationThem'), '+', 'depreciation'),
     line(say('business.interestThem'), '+', 'interest'),
+    ...(year.oneOff === null ? [] : [line(say('business.onceOnlyThem'), '+', 'oneOff')]),
     line(say('business.drawnOwnersAndTaxOn'), '−', 'drawings'),
   ];
 }
@@ -103,4 +106,51 @@ export function cashForDebtMonthly(year: BusinessYear): Term {
       { label: months === 12 ? say('business.monthsYear') : say('business.monthsCovered'), sign: '÷', value: months, unit: 'count' },
     ],
   };
+}
+
+export interface AccountsRead {
+  year: BusinessYear;
+  /** What can serve debt a month. */
+  earns: Term;
+  /** That over what has to be paid a month, rounded to four decimals; null while nothing has to be. */
+  cover: number | null;
+  /** Against the year before it, as fractions; null for the oldest. */
+  revenueRose: number | null;
+  earnsRose: number | null;
+  /** What is owned less what is owed; null while no line of the balance sheet is stated. */
+  equity: number | null;
+  /** What is due within a year against what can pay it by then; null where nothing is due. */
+  current: number | null;
+}
+
+const rose = (now: number, before: number | undefined): number | null =>
+  before === undefined || before <= 0 ? null : Math.round(((now - before) / before) * 10_000) / 10_000;
+
+/**
+ * The accounts of a business as a lender reads them, newest first: each year's own cover of what has to be paid a month now,
+ * how it rose, equity, and current ratio (cash, what customers owe and stock over what is due within a year). Interim and
+ * group figures are left to themselves and have no trend. Common practice, no source.
+ * @param service what has to be paid a month, this loan with it; minor units.
+ */
+export function accountsRead(file: Pick<BusinessInput, 'accounts'>, service: number | null): AccountsRead[] {
+  const years = file.accounts.filter(isComplete).sort((a, b) => (b.yearEnd ?? '').localeCompare(a.yearEnd ?? ''));
+  const own = years.filter(isOwnYear);
+  return years.map((year) => {
+    const earns = cashForDebtMonthly(year);
+    const before = isOwnYear(year) ? own[own.indexOf(year) + 1] : undefined;
+    const monthly = ({ revenue, monthsCovered }: BusinessYear): number => (revenue ?? 0) / (monthsCovered ?? 12);
+    const assets = [year.cash, year.receivables, year.stock, year.fixedAssets];
+    const debts = [year.shortDebts, year.longDebts];
+    const sum = (values: readonly (number | null)[]): number => values.reduce<number>((so, value) => so + (value ?? 0), 0);
+    const stated = [...assets, ...debts].some((value) => value !== null);
+    return {
+      year,
+      earns,
+      cover: service !== null && service > 0 ? Math.round((earns.value / service) * 10_000) / 10_000 : null,
+      revenueRose: before ? rose(monthly(year), monthly(before)) : null,
+      earnsRose: before ? rose(earns.value, cashForDebtMonthly(before).value) : null,
+      equity: stated ? sum(assets) - sum(debts) : null,
+      current: (year.shortDebts ?? 0) > 0 ? Math.round((sum(assets.slice(0, 3)) / (year.shortDebts ?? 1)) * 100) / 100 : null,
+    };
+  });
 }

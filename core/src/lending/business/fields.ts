@@ -20,7 +20,9 @@ export const PAYROLL = describeDetail({
 });
 export type PayrollEntry = RowOf<typeof PAYROLL>;
 
-/** A year of a business's accounts. */
+export const ACCOUNTS_KIND_LABEL = { year: 'The year', interim: 'Interim figures', group: 'The group’s year' } as const;
+
+/** A year of a business's accounts, or what there is beside it: interim figures, and the accounts of its group. */
 export const ACCOUNT = describeDetail({
   word: 'year of accounts',
   chapter: 'request',
@@ -40,7 +42,17 @@ export const ACCOUNT = describeDetail({
     costs: money('All costs'),
     depreciation: money('of it depreciation'),
     interest: money('of it interest'),
+    /** Costs of this year that won't come again. */
+    oneOff: money('of it once only'),
     drawings: money('Drawn, with tax'),
+    /** The year's own where it isn't said. */
+    kind: choice('Accounts', ACCOUNTS_KIND_LABEL),
+    cash: money('Cash'),
+    receivables: money('Owed by customers'),
+    stock: money('Stock'),
+    fixedAssets: money('Fixed assets'),
+    shortDebts: money('Due within a year'),
+    longDebts: money('Due later'),
   },
 });
 export type BusinessYear = RowOf<typeof ACCOUNT>;

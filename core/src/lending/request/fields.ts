@@ -1,5 +1,4 @@
 import { choice, date, describeDetail, hidden, listed, money, text, whole } from '../../basis/detail/index';
-import { isRoutingNumber, normalizeNumber } from '../../basis/numbers/index';
 
 export const LEGAL_FORM_LABEL = {
   soleProprietor: 'Sole proprietor',
@@ -32,14 +31,11 @@ export const REQUEST = describeDetail({
     /** Of a business that asks. */
     legalForm: choice('Legal form', LEGAL_FORM_LABEL),
     payoutName: text('Account holder', 120),
-    payoutRouting: text('Routing number', 40, {
-      hint: 'nine digits, from the check',
-      tidy: normalizeNumber,
-      pattern: { test: isRoutingNumber, says: 'A routing number has nine digits and its last one checks the others; these don’t fit' },
-    }),
-    payoutAccount: hidden('Account number', {
-      tidy: normalizeNumber,
-      pattern: { test: (digits) => /^\d{4,17}$/.test(digits), says: 'An account number has 4 to 17 digits' },
-    }),
+    payoutRouting: text('Code of the bank', 40),
+    payoutAccount: hidden('Account number'),
+    /** From which the payments are debited, where that is agreed. */
+    debitName: text('Holder of the account that is debited', 120, { by: 'applicant' }),
+    debitRouting: text('Code of its bank', 40, { by: 'applicant' }),
+    debitAccount: hidden('Number of the account that is debited', { by: 'applicant' }),
   },
 });

@@ -26,5 +26,11 @@ export const SOURCE = describeDetail({
   part: 'sources',
   table: 'fund_source',
   ofLoans: true,
-  fields: { kind: choice('Other source', SOURCE_KIND_LABEL), what: text('From whom', 120), amount: money('Amount') },
+  fields: {
+    kind: choice('Other source', SOURCE_KIND_LABEL),
+    what: text('From whom', 120),
+    amount: money('Amount'),
+    /** Of a trade-in: what is still owed on it, which its value pays first. */
+    owed: money('Still owed on it'),
+  },
 });

@@ -39,7 +39,7 @@ describe('uses and sources', () => {
     );
     expect(keys({ parts: [aPart({ amount: minor(1_999_999), termMonths: 60 })] })).toContain('balance:parts');
     expect(keys({ parts: [aPart({ amount: minor(2_000_000), termMonths: 240 })] })).toContain('part:part-a');
-    expect(keys({ sources: [{ id: 's', createdAt: '', kind: 'grant', what: null, amount: minor(1) }] })).toContain('balance:request');
+    expect(keys({ sources: [{ id: 's', createdAt: '', kind: 'grant', what: null, amount: minor(1), owed: null }] })).toContain('balance:request');
   });
   it('whatever is edited in whatever order, the gap is what is missing', () => {
     const amount = fc.integer({ min: 0, max: 5_000_000 }).map((value) => minor(value));
@@ -53,7 +53,7 @@ describe('uses and sources', () => {
         let purposes = 0;
         let others = 0;
         for (const [at, { what, value }] of edits.entries()) {
-          const row = { id: `row-${at}`, createdAt: '', what: null, kind: 'other' as const, amount: value };
+          const row = { id: `row-${at}`, createdAt: '', what: null, kind: 'other' as const, amount: value, owed: null };
           if (what === 'use') {
             now = { ...now, uses: [...now.uses, row] };
             purposes += value;

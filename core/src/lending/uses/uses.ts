@@ -61,13 +61,14 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
   };
   const others = file.sources
     .filter(({ amount }) => amount !== null)
-    .map<Term>(({ id, kind, what, amount }) => ({
-      label: what ?? SOURCE_KIND_LABEL[kind ?? 'other'],
-      sign: '+',
-      value: amount ?? 0,
-      unit: 'money',
-      place: at(`${id}.amount`),
-    }));
+    .map<Term>(({ id, kind, what, amount, owed }) => {
+      const label = what ?? SOURCE_KIND_LABEL[kind ?? 'other'];
+      const line: Term = { label, sign: '+', value: amount ?? 0, unit: 'money', place: at(`${id}.amount`) };
+      if (kind !== 'tradeIn' || !owed) return line;
+      // Its value pays what is owed on it first; where that is more, the rest has to be brought.
+      const still: Term = { label: say('uses.stillOwed'), sign: '−', value: owed, unit: 'money', place: at(`${id}.owed`) };
+      return { label, sign: '+', value: (amount ?? 0) - owed, unit: 'money', terms: [{ ...line, label: say('uses.tradeInValue') }, still] };
+    });
   const down: Term[] =
     request.downPayment === null ? [] : [{ label: say('uses.downPayment'), sign: '+', value: request.downPayment, unit: 'money', place: at('downPayment') }];
   const uses = [...purposes, ...cleared, ...fees];

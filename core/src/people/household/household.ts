@@ -18,6 +18,12 @@ const INVERSE: Record<RelationKind, RelationKind> = {
   grandchild: 'grandparent',
   guardian: 'ward',
   ward: 'guardian',
+  stepParent: 'stepChild',
+  stepChild: 'stepParent',
+  inLaw: 'inLaw',
+  formerSpouse: 'formerSpouse',
+  cousin: 'cousin',
+  businessPartner: 'businessPartner',
   other: 'other',
 };
 
@@ -51,6 +57,12 @@ const GENERATIONS: Record<RelationKind, number | null> = {
   grandchild: -2,
   guardian: 1,
   ward: -1,
+  stepParent: 1,
+  stepChild: -1,
+  inLaw: null,
+  formerSpouse: null,
+  cousin: null,
+  businessPartner: null,
   other: null,
 };
 

@@ -1,4 +1,4 @@
-import { always, choice, date, describeDetail, email, hidden, listed, percent, person, phone, text, yesNo, code, type RowOf } from '../../basis/detail/index';
+import { always, choice, date, describeDetail, email, hidden, listed, money, percent, person, phone, text, whole, yesNo, code, type RowOf } from '../../basis/detail/index';
 import { NUMBER_KINDS, type IdentityNumberKind } from '../../basis/numbers/index';
 
 /** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
@@ -59,6 +59,12 @@ export const PERSON = describeDetail({
     /** Further roles, separated by blanks. */
     alsoRoles: text('Also', 120, { pattern: { test: areRoles, says: 'There is no such role' } }),
     fullName: text('Name', 200, { by: 'applicant', ask: 'Name, exactly as on your identity paper', autocomplete: 'name' }),
+    /** Names that they bore before, separated by semicolons. */
+    formerNames: text('Former names', 200, {
+      by: 'applicant',
+      ask: 'Names that you had before',
+      hint: 'several with a semicolon between them',
+    }),
     knownAs: text('Known as', 100, { by: 'applicant', ask: 'What we call you' }),
     /** For an organisation the day it was founded. */
     birthDate: date('Birth date', { by: 'applicant' }),
@@ -67,6 +73,7 @@ export const PERSON = describeDetail({
     taxKind: choice('Kind of tax number', NUMBER_KIND_LABEL),
     taxNumber: hidden('Tax number'),
     phone: phone('Phone'),
+    otherPhone: phone('Another phone', { by: 'applicant' }),
     email: email('E-mail', { by: 'applicant', ask: 'E-mail, if you have one', autocomplete: 'email' }),
     /** Said to have no e-mail, which is not the same as not asked. */
     noEmail: yesNo('Has no e-mail', { by: 'applicant' }),
@@ -86,6 +93,10 @@ export const PERSON = describeDetail({
     livesWith: person('Lives with'),
     /** For contacts and referees: where they work. */
     organisation: text('Organisation', 160),
+    /** Of a company: what it does, by the code list of the place, how many it employs, and what it sells in a year. */
+    industry: listed('Industry', 12),
+    employees: whole('People employed', { least: 0, most: 1_000_000 }),
+    turnover: money('Turnover a year'),
     /** Share of an owner or beneficiary. */
     share: percent('Share'),
     /** The company that this person signs for, and whether others have to sign with them. */
@@ -109,6 +120,12 @@ export const RELATION_LABEL = {
   grandchild: 'Grandchild',
   guardian: 'Guardian',
   ward: 'Ward',
+  stepParent: 'Step-parent',
+  stepChild: 'Stepchild',
+  inLaw: 'In-law',
+  formerSpouse: 'Former spouse',
+  cousin: 'Cousin',
+  businessPartner: 'Business partner',
   other: 'Other',
 } as const;
 export type RelationKind = keyof typeof RELATION_LABEL;

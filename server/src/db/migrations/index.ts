@@ -16,6 +16,7 @@ import { up as outcomes } from './015-outcomes';
 import { up as staff } from './016-staff';
 import { up as companies } from './017-companies';
 import { up as register } from './018-register';
+import { up as places } from './019-places';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -37,4 +38,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '016-staff', up: staff },
   { name: '017-companies', up: companies },
   { name: '018-register', up: register },
+  { name: '019-places', up: places },
 ];

@@ -2,9 +2,10 @@ import type { ConditionSubject } from '../../../file/product/index';
 import { downPayment } from './downPayment';
 import { home } from './home';
 import { income } from './income';
+import { security } from './security';
 import { signer } from './signer';
 import type { ConditionSubjectKind } from './subject';
 
 /** Everything that papers can be asked about; each is an object in a file of its own. */
-export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment };
+export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security };
 export type { Asked, ConditionSubjectKind } from './subject';

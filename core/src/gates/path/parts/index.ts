@@ -12,6 +12,7 @@ import { people } from './people';
 import { questions } from './questions';
 import { rows } from './rows';
 import { signing } from './signing';
+import { valid } from './valid';
 
 /** Everything that puts entries on the Path, in the order in which they are met within a gate. */
 export const PATH_PARTS: readonly PathPart[] = [
@@ -22,6 +23,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   checks,
   conditions,
   carrying,
+  valid,
   questions,
   contacts,
   decision,

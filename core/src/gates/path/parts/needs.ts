@@ -3,6 +3,7 @@ import { applies, isEmpty, rowsOf, valueOf } from './rowsOf';
 import { withSheets, type Income } from '../../../means/income/index';
 import { companiesOf } from '../../../people/ownership/index';
 import { relationBetween } from '../../../people/household/index';
+import { paidTo } from '../../../lending/payees/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { Chapter, Need } from '../../../file/product/index';
 import { descriptionOf } from '../../../file/details/index';
@@ -15,7 +16,7 @@ export const needs: PathPart = { code: 'needs', entries: needEntries };
 function needEntries(file: FileState): Draft[] {
   return file.product.needs.flatMap((need) =>
     rowsOf(file, need.entity)
-      .filter(({ row, person }) => asks(need, person) && !isOfPersons(file, need, person) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
+      .filter(({ row, person }) => asks(need, person) && !isOfPersons(file, need, person) && !isAllNamed(file, need) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
       .map(({ anchor, person, since }) => ({
         key: `need:${need.entity}:${anchor}:${need.field}`,
         gate: need.before,
@@ -44,5 +45,9 @@ function isOfPersons(file: FileState, { entity, field }: Need, person: FilePerso
   if (entity === 'person' && field === 'relationship') return person?.kind === 'organisation' || companiesOf(file).length > 0;
   return person?.kind === 'organisation' && entity === 'home' && (field === 'tenure' || field === 'monthlyCost');
 }
+
+/** Where all that is paid out goes to payees of their own, no account is left to be named. */
+const isAllNamed = (file: FileState, { entity, field }: Need): boolean =>
+  entity === 'request' && field.startsWith('payout') && file.payees.length > 0 && !paidTo(file).some(({ payeeId }) => payeeId === null);
 
 const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && plays(person, need.roles));

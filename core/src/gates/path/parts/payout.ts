@@ -1,42 +1,88 @@
-import { say } from '../../../basis/words/index';
+import { say, type Words } from '../../../basis/words/index';
+import { canBePaid, paidTo, payeesTotal, payoutLines, type PayoutLine } from '../../../lending/payees/index';
+import { paidOutOf } from '../../../lending/costs/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 
-/** The account, and the release by a third person. */
+/** Who is paid, their accounts, and the release by a third person. */
 export const payout: PathPart = { code: 'payout', entries: payoutEntries };
 
 const place = { chapter: 'decision' as const, anchor: 'payout' };
 
 function payoutEntries(file: FileState): Draft[] {
-  return [...verifyEntries(file), ...releaseEntries(file)];
+  if (!file.product.route.includes('completing')) return [];
+  return [...payeeEntries(file), ...payoutLines(file).flatMap((line) => [...verifyEntries(file, line), ...releaseEntries(file, line)])];
 }
 
-function verifyEntries({ payout: { verifiedAt, verifyAskedAt, verifyProblem }, stageSince }: FileState): Draft[] {
+/** Payees of their own, and that they don't get more than there is. */
+function payeeEntries(file: FileState): Draft[] {
+  const named = file.payees.flatMap((payee): Draft[] => {
+    const to = paidTo(file).find(({ payeeId }) => payeeId === payee.id);
+    if (to && canBePaid(file, to)) return [];
+    const lacks = payee.name === null ? 'name' : payee.amount === null || payee.amount === 0 ? 'amount' : payee.account === null ? 'account' : 'routing';
+    return [
+      {
+        key: `payee:${payee.id}`,
+        gate: 'gathering',
+        what: say('path.payeeLacks', { name: payee.name ?? 'none', lacks }),
+        why: say('path.moneyGoesOnlyAccountBank'),
+        holder: 'officer',
+        since: payee.createdAt,
+        place: { chapter: 'request', anchor: `${payee.id}.${lacks}` },
+      },
+    ];
+  });
+  const over = payeesTotal(file) - paidOutOf(file);
+  if (file.payees.length === 0 || over <= 0) return named;
+  return [
+    ...named,
+    {
+      key: 'balance:payees',
+      gate: 'details',
+      what: say('path.payeesGetMoreThanThereIs', { over: { money: over }, paidOut: { money: paidOutOf(file) } }),
+      why: say('path.whatIsPaidOutGoesOnce'),
+      holder: 'officer',
+      place: { chapter: 'request', anchor: `${file.payees[0]?.id ?? ''}.amount` },
+    },
+  ];
+}
+
+const keyOf = (of: string, { to }: PayoutLine): string => (to.payeeId === null ? `payout:${of}` : `payout:${of}:${to.payeeId}`);
+/** Which of several is meant; nothing where there is one. */
+const whose = (file: FileState, { to }: PayoutLine, what: Words): Words =>
+  file.payees.length === 0 ? what : say('path.toPayee', { name: to.name ?? '—', what });
+
+function verifyEntries(file: FileState, line: PayoutLine): Draft[] {
+  const { verifiedAt, verifyAskedAt, verifyProblem } = line.state;
   if (verifiedAt !== null) return [];
   const entry = {
-    key: 'payout:verify',
+    key: keyOf('verify', line),
     gate: 'completing' as const,
     why: say('path.moneyGoesOnlyAccountBank'),
     place,
   };
-  if (verifyAskedAt !== null) return [{ ...entry, what: verifyProblem ?? say('path.bankAskedAboutAccount'), holder: 'service', since: verifyAskedAt }];
-  return [{ ...entry, what: verifyProblem ?? say('path.verifyAccountMoneyGoes'), holder: 'completer', since: stageSince }];
+  if (verifyAskedAt !== null)
+    return [{ ...entry, what: whose(file, line, verifyProblem ?? say('path.bankAskedAboutAccount')), holder: 'service', since: verifyAskedAt }];
+  return [{ ...entry, what: whose(file, line, verifyProblem ?? say('path.verifyAccountMoneyGoes')), holder: 'completer', since: file.stageSince }];
 }
 
-function releaseEntries({ payout: { releasedAt, order }, stageSince }: FileState): Draft[] {
+function releaseEntries(file: FileState, line: PayoutLine): Draft[] {
+  const { releasedAt, order } = line.state;
   if (releasedAt !== null) return [];
-  const entry = { key: 'payout:release', gate: 'completing' as const, why: say('path.thirdPersonCompletesNeverOne'), place };
+  const entry = { key: keyOf('release', line), gate: 'completing' as const, why: say('path.thirdPersonCompletesNeverOne'), place };
   if (order === null || order.state === 'failed')
     return [
       {
         ...entry,
-        what: order?.problem ? say('path.releaseMoney2', { problem: order.problem }) : say('path.releaseMoney'),
+        what: whose(file, line, order?.problem ? say('path.releaseMoney2', { problem: order.problem }) : say('path.releaseMoney')),
         holder: 'completer',
-        since: order?.orderedAt ?? stageSince,
+        since: order?.orderedAt ?? file.stageSince,
       },
     ];
   if (order.state === 'differs')
-    return [{ ...entry, what: say('path.bankPaidSomethingElse', { problem: order.problem ?? '' }), holder: 'completer', since: order.orderedAt }];
+    return [
+      { ...entry, what: whose(file, line, say('path.bankPaidSomethingElse', { problem: order.problem ?? '' })), holder: 'completer', since: order.orderedAt },
+    ];
   const what = order.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.orderPayOnItsWay');
-  return [{ ...entry, what, holder: 'service', since: order.orderedAt }];
+  return [{ ...entry, what: whose(file, line, what), holder: 'service', since: order.orderedAt }];
 }
