@@ -31,6 +31,7 @@ export {
   tidyAccount,
   tidyBank,
 } from './basis/accounts/index';
+export { IDENTITY_PAPER_LABEL, type IdentityPaper, type IdentityPaperKind } from './people/identity/index';
 export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './people/industry/index';
 export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
@@ -161,9 +162,6 @@ export { answerProblem, type Asked, askedOf, endingAnswers } from './people/decl
 export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
   type FilePerson,
-  IDENTITY_PAPER_LABEL,
-  type IdentityPaper,
-  type IdentityPaperKind,
   OWING_ROLES,
   type Relation,
   RELATION_KINDS,
@@ -217,6 +215,7 @@ export {
   settlementTerms,
   totalPayableOf,
 } from './lending/costs/index';
+export { amountFinanced, type Disclosure, disclosureOf, type PaymentGroup, paymentGroups } from './lending/disclosure/index';
 export { FEE_PAID_LABEL, feesPaid } from './lending/fees/index';
 export { canBePaid, paidTo, type PaidTo, PAYEE_KIND_LABEL, payeesTotal, payoutLines, type PayoutLine } from './lending/payees/index';
 export { LEGAL_FORM_LABEL, type LegalForm, requestProposal } from './lending/request/index';

@@ -25,9 +25,40 @@ export function halden(applicant: string): DetailChange[] {
     add('use', { what: 'Cutter Fulmar', amount: cents(86_500) }),
     add('use', { what: 'Engine and shaft', amount: cents(21_300) }, 'demo-halden-engine'),
     add('use', { what: 'Survey and register', amount: cents(4200) }),
-    add('source', { kind: 'tradeIn', what: 'Skiff Tern', amount: cents(5500) }),
+    add('source', { kind: 'tradeIn', what: 'Skiff Tern', amount: cents(7000), owed: cents(1500) }),
     add('source', { kind: 'grant', what: 'Harbour fund for cleaner engines', amount: cents(2500) }),
-    add('security', { kind: 'vessel', description: 'Cutter Fulmar', value: cents(104_000), valueOn: '2026-10-20', priorCharges: cents(6000) }),
+    add('security', {
+      kind: 'vessel',
+      description: 'Cutter Fulmar',
+      value: cents(104_000),
+      valueOn: '2026-10-20',
+      priorCharges: cents(6000),
+      chargedTo: 'Gullstone Credit Union',
+      registration: 'QH 4471 FL',
+      owner: 'Branwell Tunny',
+      builtIn: 2009,
+      builder: 'Tidewrack Boatyard',
+      valuer: 'Spindrift Survey',
+      insurer: 'Sound Mutual Marine',
+      insuredUntil: '2027-08-31',
+    }),
+    add('payee', {
+      kind: 'seller',
+      name: 'Branwell Tunny',
+      routing: '011000015',
+      account: '4002814456',
+      amount: cents(54_500),
+      reference: 'Cutter Fulmar, bill of sale 3',
+    }),
+    add('payee', {
+      kind: 'lender',
+      name: 'Gullstone Credit Union',
+      routing: '011000015',
+      account: '4002817788',
+      amount: cents(6000),
+      reference: 'Charge on QH 4471 FL',
+    }),
+    add('identityPaper', { personId: applicant, kind: 'passport', number: 'Q48201177', issuer: 'Quillhaven', issuedOn: '2021-03-02', expiresOn: '2031-03-01' }),
     add('security', { kind: 'gear', description: 'Winch and pots', value: cents(9000), valueOn: '2026-10-20' }),
     add('home', {
       personId: applicant,
@@ -160,6 +191,13 @@ export function tideway(applicant: string): DetailChange[] {
   ];
 }
 
+/** Years of accounts of Fulmar Nets: their end, revenue, all costs, and debts due later. */
+const YEARS: [string, number, number, number][] = [
+  ['2025-12-31', 418_000, 352_000, 88_000],
+  ['2024-12-31', 389_000, 349_500, 97_000],
+  ['2023-12-31', 371_000, 331_000, 106_000],
+];
+
 /** A company that asks, owned through another: who holds how much in the end, who directs it, and who signs for it. */
 export function fulmarNets(company: string): DetailChange[] {
   const [ysolde, brother, holding] = ['demo-nets-ysolde', 'demo-nets-evander', 'demo-nets-holding'];
@@ -208,13 +246,35 @@ export function fulmarNets(company: string): DetailChange[] {
     add('home', { personId: company, line: '7 Ropewalk', town: 'Quillhaven', region: 'QH', postalCode: '00410', since: '2011-04-18' }),
     add('payroll', { name: 'Ysolde Fenn', kind: 'owner', yearlyPay: cents(52_000) }),
     add('payroll', { name: 'Net loft, three hands', kind: 'employee', yearlyPay: cents(96_000) }),
+    set('person', company, 'industry', '314994'),
+    set('person', company, 'employees', 5),
+    set('person', company, 'turnover', cents(418_000)),
+    ...YEARS.map(([yearEnd, revenue, costs, debts]) =>
+      add('account', {
+        kind: 'year',
+        yearEnd,
+        revenue: cents(revenue),
+        costs: cents(costs),
+        depreciation: cents(21_000),
+        interest: cents(6400),
+        oneOff: cents(yearEnd === '2024-12-31' ? 14_000 : 0),
+        drawings: cents(18_000),
+        cash: cents(22_000),
+        receivables: cents(41_500),
+        stock: cents(58_000),
+        fixedAssets: cents(166_000),
+        shortDebts: cents(64_000),
+        longDebts: cents(debts),
+      }),
+    ),
     add('account', {
-      yearEnd: '2025-12-31',
-      revenue: cents(418_000),
-      costs: cents(352_000),
-      depreciation: cents(21_000),
-      interest: cents(6400),
-      drawings: cents(18_000),
+      kind: 'interim',
+      yearEnd: '2026-09-30',
+      monthsCovered: 9,
+      revenue: cents(331_000),
+      costs: cents(276_000),
+      depreciation: cents(15_800),
+      interest: cents(4300),
     }),
     ...answers(company, { paysWages: 'yes', bankruptcy: 'no', proceedings: 'no', stateDebt: 'no', loansAlongside: 'no', debtsAndSupport: 'yes' }),
   ];

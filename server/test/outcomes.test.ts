@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { Phone } from './applicant';
-import { change, makeCavren, openFile, problem, type TestCavren, type Walk } from './cavren';
+import { change, makeCavren, openFile, problem, type TestCavren, type Walk, REFIT_VERSION } from './cavren';
 import { fileAccepted, fileInGathering, fileOffered, fileOutForSignature, fileToDecide, fileToRelease } from './stages';
 import { pdf } from './samples';
 
@@ -373,7 +373,7 @@ describe('a letter', () => {
 
 describe('files of before', () => {
   it('whose product signs before it decides go on as they were', async () => {
-    const { definition } = await cavren.services.products.byId('workboat-refit-6');
+    const { definition } = await cavren.services.products.byId(`workboat-refit-${REFIT_VERSION}`);
     const route = ['details', 'checking', 'gathering', 'signing', 'deciding', 'completing', 'done'];
     const old = { ...definition, code: 'refit-then', version: 1, route } as typeof definition;
     expect(old.route.indexOf('signing')).toBeLessThan(old.route.indexOf('deciding'));

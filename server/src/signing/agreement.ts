@@ -1,14 +1,17 @@
 import {
-  affordability,
   costsOf,
+  disclosureOf,
   FEE_PAID_LABEL,
   formatDate,
+  inForceOn,
   inPercent,
   formatMoney,
   moneyIn,
   partInWords,
   personName,
   partiesOf,
+  plays,
+  SECURITY_KIND_LABEL,
   totalPayableOf,
   type FileState,
   type IsoDate,
@@ -19,18 +22,15 @@ import { makePdf } from '../pdf/index';
 
 /** The loan agreement of a file, as its signers get it: who, what, what it costs, every payment, what they declare. */
 export async function agreementPdf(file: FileState, lender: string, today: IsoDate): Promise<Buffer> {
-  const { figures } = affordability(file, today);
   const costs = costsOf(file, today);
   if (!costs) throw new Error('An agreement needs an amount and a term');
   const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
   const date = (value: string) => formatDate(value, file.pack.dateOrder);
-  const apr = figures.find(({ measure }) => measure === 'apr')?.value ?? null;
   const { schedule } = costs;
   const { request, product } = file;
   const rules = product.costs;
   if (!rules) throw new Error('An agreement needs a product that lends');
-  const paid = schedule.rows.filter(({ payment }) => payment > 0);
   const parties = partiesOf(file);
   const cells = (pairs: [string, string][]) => ({
     table: {
@@ -42,6 +42,54 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
     },
     layout: 'lightHorizontalLines',
   });
+  const disclosed = disclosureOf(file, today);
+  if (!disclosed) throw new Error('An agreement needs an amount and a term');
+  const law = inForceOn(file.pack.creditLaw, today)?.rate ?? null;
+  /** The four figures that model forms show first, side by side. */
+  const box = (label: string, value: string, words: string) => ({
+    stack: [
+      { text: label, bold: true },
+      { text: value, fontSize: 13, bold: true, margin: [0, 2, 0, 2] },
+      { text: words, style: 'small' },
+    ],
+  });
+  const boxes = [
+    ...(law === null ? [] : [{ text: speak(say('agreement.disclosedUnder', { law })), style: 'small', margin: [0, 6, 0, 2] }]),
+    {
+      table: {
+        widths: ['*', '*', '*', '*'],
+        body: [
+          [
+            box(
+              speak(say('agreement.annualPercentageRate')),
+              disclosed.rate === null ? '—' : inPercent(disclosed.rate),
+              speak(say('agreement.costAsYearlyRate')),
+            ),
+            box(speak(say('agreement.financeCharge')), money(disclosed.financeCharge), speak(say('agreement.costInMoney'))),
+            box(speak(say('agreement.amountFinanced')), money(disclosed.amountFinanced), speak(say('agreement.creditProvided'))),
+            box(speak(say('agreement.totalPayments')), money(disclosed.totalOfPayments), speak(say('agreement.paidWhenAllIs'))),
+          ],
+        ],
+      },
+      margin: [0, 4, 0, 6],
+    },
+  ];
+  const guarantors = file.people.filter((person) => plays(person, ['guarantor'])).map(personName);
+  const beside = costs.fees.filter(({ rule }) => !rule.inRate && rule.paid === 'beforehand');
+  const securityWords =
+    file.securities.length === 0
+      ? speak(say('agreement.noSecurity'))
+      : file.securities
+          .map(({ kind, description, registration, owner }) =>
+            speak(
+              say('agreement.securityIs', {
+                what: description ?? SECURITY_KIND_LABEL[kind ?? 'other'],
+                registration: registration ?? 'none',
+                owner: owner ?? 'none',
+              }),
+            ),
+          )
+          .join('; ');
   return makePdf(
     [
       { text: product.signing.title, style: 'title' },
@@ -63,39 +111,76 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           ),
         ],
       },
-      { text: speak(say('agreement.whatLent')), style: 'heading' },
+      ...boxes,
+      { text: speak(say('agreement.payments')), style: 'heading' },
+      {
+        table: {
+          headerRows: 1,
+          widths: ['auto', '*', '*'],
+          body: [
+            [speak(say('agreement.howMany')), speak(say('agreement.amountOfEach')), speak(say('agreement.whenDue'))].map((text) => ({ text, bold: true })),
+            ...disclosed.payments.map(({ count, amount, from, until }) => [
+              { text: String(count), style: 'number' },
+              { text: money(amount), style: 'number' },
+              speak(say('agreement.due2', { count, from: date(from), until: date(until) })),
+            ]),
+          ],
+        },
+        layout: 'lightHorizontalLines',
+      },
       cells([
+        ...costs.parts.map((part): [string, string] => [
+          costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : speak(say('agreement.rateYear')),
+          speak(part.terms.follows ? say('agreement.variableNow', { terms: partInWords(part.terms) }) : partInWords(part.terms)),
+        ]),
+        [speak(say('agreement.security')), securityWords],
+        [
+          speak(say('agreement.lateCharge')),
+          speak(
+            say('agreement.lateChargeIs', { charge: rules.late.fee > 0 ? 'fee' : 'none', fee: { money: rules.late.fee }, afterDays: rules.late.afterDays }),
+          ),
+        ],
+        [
+          speak(say('agreement.prepayment')),
+          speak(
+            say('agreement.prepaymentIs', {
+              charge: rules.settlement.share > 0 ? 'share' : 'none',
+              share: { percent: rules.settlement.share },
+              shareWithinYear: { percent: rules.settlement.shareWithinYear },
+            }),
+          ),
+        ],
         [speak(say('agreement.purpose')), request.purpose ?? '—'],
         [speak(say('agreement.price')), money(request.price ?? 0)],
         [speak(say('agreement.downPayment')), money(request.downPayment ?? 0)],
         [speak(say('agreement.amountLent')), money(request.amount ?? 0)],
-        ...costs.fees.map(({ rule, amount }): [string, string] => [
+        [speak(say('agreement.totalPayable')), money(totalPayableOf(costs))],
+      ]),
+      { text: speak(say('agreement.whereItGoes', { amount: { money: disclosed.amountFinanced } })), style: 'heading' },
+      cells([
+        ...disclosed.itemized.to.map(({ name, account, amount }): [string, string] => [
+          name ?? '—',
+          account ? speak(say('agreement.paidOutAccountEndingTail', { paidOut: { money: amount }, tail: account.tail })) : money(amount),
+        ]),
+        ...disclosed.itemized.fees.map(({ label, amount }): [string, string] => [speak(say('agreement.paidToOthers', { fee: label })), money(amount)]),
+        ...disclosed.itemized.prepaid.map(({ label, amount }): [string, string] => [speak(say('agreement.prepaidCharge', { fee: label })), money(amount)]),
+        ...beside.map(({ rule, amount }): [string, string] => [
           speak(say('agreement.fee', { fee: rule.label, paid: FEE_PAID_LABEL[rule.paid] })),
           money(amount),
         ]),
-        [
-          speak(say('agreement.paidOut')),
-          request.payoutAccount
-            ? speak(say('agreement.paidOutAccountEndingTail', { paidOut: { money: costs.paidOut }, tail: request.payoutAccount.tail }))
-            : money(costs.paidOut),
-        ],
       ]),
-      { text: speak(say('agreement.whatCosts')), style: 'heading' },
-      cells([
-        ...costs.parts.map((part): [string, string] => [
-          costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : speak(say('agreement.rateYear')),
-          speak(part.offer.kind === 'variable' ? say('agreement.variableNow', { terms: partInWords(part.terms) }) : partInWords(part.terms)),
-        ]),
-        // Only where the product states one: other places have other disclosures.
-        ...(apr === null ? [] : [[speak(say('agreement.annualPercentageRate')), inPercent(apr)] satisfies [string, string]]),
-        [
-          speak(say('agreement.payments')),
-          speak(say('agreement.paymentsInAll', { count: paid.length, first: { money: paid[0]?.payment ?? 0 }, last: { money: paid.at(-1)?.payment ?? 0 } })),
-        ],
-        [speak(say('agreement.firstPayment')), date(paid[0]?.dueOn ?? costs.advanceOn)],
-        [speak(say('agreement.totalPayments')), money(schedule.totalPayable)],
-        [speak(say('agreement.totalPayable')), money(totalPayableOf(costs))],
-      ]),
+      ...(guarantors.length > 0
+        ? [
+            { text: speak(say('agreement.guarantee')), style: 'heading' },
+            { text: speak(say('agreement.guaranteeIs', { names: { all: guarantors, by: 'and' }, amount: { money: schedule.totalPayable } })) },
+          ]
+        : []),
+      ...(request.debitAccount
+        ? [
+            { text: speak(say('agreement.directDebit')), style: 'heading' },
+            { text: speak(say('agreement.directDebitIs', { lender, name: request.debitName ?? '—', tail: request.debitAccount.tail })) },
+          ]
+        : []),
       { text: speak(say('agreement.whatYouDeclare')), style: 'heading' },
       {
         ol: [

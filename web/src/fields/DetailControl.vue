@@ -63,7 +63,7 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
     v-model="text"
     v-bind="{ ...$attrs, ...named, ...messages }"
     class="field-input"
-    :class="{ figure: isFigure(described), mono: kind === 'hidden' }"
+    :class="{ figure: isFigure(described), secret: kind === 'hidden' }"
     :autocomplete="($attrs['autocomplete'] as string | undefined) ?? 'off'"
     :inputmode="inputmode"
   >
@@ -75,7 +75,7 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
 .figure :deep(input) {
   text-align: right;
 }
-.mono :deep(input) {
+.secret :deep(input) {
   font-family: var(--mono);
 }
 </style>

@@ -1,6 +1,6 @@
 import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
-import type { VCheckbox, VCheckboxBtn, VRadio, VRadioGroup, VSelect, VTextarea, VTextField } from 'vuetify/components';
+import type { VAutocomplete, VCheckbox, VCheckboxBtn, VRadio, VRadioGroup, VSelect, VTextarea, VTextField } from 'vuetify/components';
 import { PALETTE } from './palette';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? '';
@@ -28,6 +28,9 @@ export function makeVuetify(entry: 'desk' | 'door') {
       VTextField: { ...CONTROL, density },
       VTextarea: { ...CONTROL, density, rows: 3 } satisfies Partial<VTextarea['$props']>,
       VSelect: { ...CONTROL, density, itemTitle: 'label', itemValue: 'value', menuProps: { transition: false } } satisfies Partial<VSelect['$props']>,
+      VAutocomplete: { ...CONTROL, density, itemTitle: 'label', itemValue: 'value', menuProps: { transition: false } } satisfies Partial<
+        VAutocomplete['$props']
+      >,
       VFileInput: { ...CONTROL, density },
       VCheckbox: { ...TICK, density } satisfies Partial<VCheckbox['$props']>,
       VCheckboxBtn: { color: 'primary', density } satisfies Partial<VCheckboxBtn['$props']>,

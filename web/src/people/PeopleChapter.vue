@@ -226,7 +226,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <Field
             v-if="!plays(person, ['referee', 'contact', 'emergencyContact']) || owes"
             :id="person.id"
-            :class="{ two: numberKinds('identity').length > 1 }"
+            :class="{ two: numberKinds('identity').length > 1 || isOrganisation }"
             entity="person"
             field="idNumber"
             :label="idLabel"

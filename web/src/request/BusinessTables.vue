@@ -40,18 +40,16 @@ const accounts: Column[] = [
   { field: 'monthsCovered', label: 'Months' },
   { field: 'revenue', label: 'Revenue' },
   { field: 'costs', label: 'All costs' },
-  { field: 'depreciation', label: 'of it depreciation' },
-  { field: 'interest', label: 'of it interest' },
-  { field: 'oneOff', label: 'of it once only' },
   { field: 'drawings', label: 'Drawn, with tax' },
 ];
 const terms = computed(() => payrollTerms(props.file));
 const newest = computed(() => newestYear(props.file));
-const BALANCE = ['cash', 'receivables', 'stock', 'fixedAssets', 'shortDebts', 'longDebts'] as const;
+/** What stands in the costs, and the balance sheet. */
+const WITHIN = ['depreciation', 'interest', 'oneOff', 'cash', 'receivables', 'stock', 'fixedAssets', 'shortDebts', 'longDebts'] as const;
 /** What has to be paid a month now, as the cover of debt service has it. */
 const service = computed(() => props.path.figures.figures.find(({ measure }) => measure === 'debtServiceCover')?.terms.at(-1)?.value ?? null);
 const read = computed(() => accountsRead(props.file, service.value));
-const percent = (fraction: number | null): string => (fraction === null ? '—' : `${fraction > 0 ? '+' : ''}${(fraction * 100).toFixed(1)} %`);
+const percent = (fraction: number | null): string => (fraction === null ? '—' : `${fraction > 0 ? '+' : ''}${(fraction * 100).toFixed(1)}\u00a0%`);
 const most = computed(() => payrollLoan(props.file));
 const formWord = computed(
   () => props.file.pack.legalForms[props.file.request.legalForm ?? 'corporation'] ?? LEGAL_FORM_LABEL[props.file.request.legalForm ?? 'corporation'],
@@ -96,8 +94,8 @@ const formWord = computed(
       empty="No accounts yet."
     >
       <template #under="{ row }">
-        <div class="fields my-2" style="--across: 6">
-          <Field v-for="field in BALANCE" :id="row.id" :key="field" entity="account" :field="field" :locked="locked" />
+        <div class="fields my-2" style="--across: 5">
+          <Field v-for="field in WITHIN" :id="row.id" :key="field" entity="account" :field="field" :locked="locked" />
         </div>
       </template>
     </Rows>
@@ -108,10 +106,10 @@ const formWord = computed(
           <th scope="col">As a lender reads them</th>
           <th scope="col" class="figure">For debts a month</th>
           <th scope="col" class="figure">Covers payments now</th>
-          <th scope="col" class="figure">Revenue</th>
-          <th scope="col" class="figure">For debts</th>
+          <th scope="col" class="figure">Revenue rose</th>
+          <th scope="col" class="figure">For debts rose</th>
           <th scope="col" class="figure">Owned less owed</th>
-          <th scope="col" class="figure">Pays what is due in a year</th>
+          <th scope="col" class="figure">Can pay within a year</th>
         </tr>
       </thead>
       <tbody>

@@ -127,7 +127,8 @@ const business = computed(
           empty="All of it goes to the account above. Name a seller, a yard or a lender here, and the rest goes there."
         />
         <p v-if="file.payees.length > 0" class="soft">
-          <template v-for="(to, at) in paidOut" :key="to.payeeId ?? ''">{{ at > 0 ? ' · ' : '' }}{{ money(to.amount) }} to {{ to.name ?? '—' }}</template
+          <template v-for="(to, at) in paidOut" :key="to.payeeId ?? ''"
+            >{{ at > 0 ? ' · ' : '' }}{{ money(to.amount) }} to {{ to.name ?? (to.payeeId === null ? 'the account above' : '—') }}</template
           >, of {{ money(paidOutOf(file)) }} paid out
         </p>
       </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { lendingValueTerms, moneyIn, SECURITY_KIND_LABEL, total, type FileState } from '@cavren/core';
 import { computed } from 'vue';
-import { Field, Rows, optionsOf, type Column } from '../file/index';
+import { Field, Rows, optionsOf, useShown, type Column } from '../file/index';
 
 /** What the lender can fall back on, what is charged on it already, and how much may be lent on it. */
 const props = defineProps<{ file: FileState; locked: boolean }>();
+const { showDate } = useShown();
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const shares = computed(() => props.file.product.costs?.securities ?? {});
 const columns = computed<Column[]>(() => [
@@ -22,6 +23,19 @@ const columns = computed<Column[]>(() => [
 /** What is known of it beside its value: papers show it, and the agreement names it. */
 const KNOWN = ['registration', 'owner', 'builtIn', 'builder', 'valuer', 'chargedTo', 'insurer', 'insuredUntil'] as const;
 const lines = computed(() => lendingValueTerms(props.file));
+function knownOf(row: { id: string }): string {
+  const security = props.file.securities.find(({ id }) => id === row.id);
+  if (!security) return '';
+  const { registration, builtIn, owner, insuredUntil, chargedTo } = security;
+  const known = [
+    registration,
+    builtIn === null ? null : `built ${builtIn}`,
+    owner && `owned by ${owner}`,
+    chargedTo && `charged to ${chargedTo}`,
+    insuredUntil && `insured until ${showDate(insuredUntil)}`,
+  ].filter(Boolean);
+  return known.length > 0 ? ` · ${known.join(', ')}` : '';
+}
 const lineOf = (id: string) => lines.value.find(({ place }) => place?.anchor === `${id}.value`);
 function shareOf(row: { id: string }): string {
   const kind = props.file.securities.find(({ id }) => id === row.id)?.kind ?? '';
@@ -48,7 +62,7 @@ function shareOf(row: { id: string }): string {
     </template>
     <template #below="{ row }">
       <span v-if="lineOf(row.id)" class="soft"
-        >{{ shareOf(row) }} of its value less charges before ours: {{ money(lineOf(row.id)?.value ?? 0) }} may be lent on it</span
+        >{{ shareOf(row) }} of its value less charges before ours: {{ money(lineOf(row.id)?.value ?? 0) }} may be lent on it{{ knownOf(row) }}</span
       >
     </template>
     <template v-if="lines.length > 1" #more>

@@ -13,7 +13,7 @@ import { ANSWER } from '../../people/declarations/fields';
 import { HOME, PET, VEHICLE } from '../../people/home/fields';
 import { STAKE } from '../../people/ownership/fields';
 import { PERSON, RELATION } from '../../people/people/fields';
-import { IDENTITY_PAPER } from '../../people/people/papers';
+import { IDENTITY_PAPER } from '../../people/identity/fields';
 import { PAYEE } from '../../lending/payees/fields';
 
 /** Every kind of row that a file is made of, by its code. Whatever is made of fields reads it. */

@@ -1,10 +1,14 @@
-import { ISIC } from './isic';
-import { NAICS } from './naics';
+import { ISIC_LABEL } from './isic';
+import { NAICS_LABEL } from './naics';
 
 /** Published lists of industries, each with its source; what ships of each is from memory. */
 export const INDUSTRY_LISTS = {
-  naics: { label: 'NAICS 2022', source: 'North American Industry Classification System, 2022: subsectors, and industries of the sea', codes: NAICS },
-  isic: { label: 'ISIC Rev. 4', source: 'International Standard Industrial Classification of All Economic Activities, Revision 4: divisions', codes: ISIC },
+  naics: { label: 'NAICS 2022', source: 'North American Industry Classification System, 2022: subsectors, and industries of the sea', codes: NAICS_LABEL },
+  isic: {
+    label: 'ISIC Rev. 4',
+    source: 'International Standard Industrial Classification of All Economic Activities, Revision 4: divisions',
+    codes: ISIC_LABEL,
+  },
 } as const satisfies Record<string, { label: string; source: string; codes: Readonly<Record<string, string>> }>;
 export type IndustryList = keyof typeof INDUSTRY_LISTS;
 export const INDUSTRY_LIST_NAMES = Object.keys(INDUSTRY_LISTS) as [IndustryList, ...IndustryList[]];

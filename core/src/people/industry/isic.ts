@@ -1,5 +1,5 @@
 /** Codes and titles; see the source in industry.ts. */
-export const ISIC: Readonly<Record<string, string>> = {
+export const ISIC_LABEL: Readonly<Record<string, string>> = {
   '01': 'Crop and animal production, hunting and related service activities',
   '02': 'Forestry and logging',
   '03': 'Fishing and aquaculture',

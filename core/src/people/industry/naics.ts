@@ -1,5 +1,5 @@
 /** Codes and titles; see the source in industry.ts. */
-export const NAICS: Readonly<Record<string, string>> = {
+export const NAICS_LABEL: Readonly<Record<string, string>> = {
   '111': 'Crop Production',
   '112': 'Animal Production and Aquaculture',
   '112511': 'Finfish Farming and Fish Hatcheries',

@@ -1,4 +1,21 @@
-import { always, choice, date, describeDetail, email, hidden, listed, money, percent, person, phone, text, whole, yesNo, code, type RowOf } from '../../basis/detail/index';
+import {
+  always,
+  choice,
+  date,
+  describeDetail,
+  email,
+  hidden,
+  listed,
+  money,
+  percent,
+  person,
+  phone,
+  text,
+  whole,
+  yesNo,
+  code,
+  type RowOf,
+} from '../../basis/detail/index';
 import { NUMBER_KINDS, type IdentityNumberKind } from '../../basis/numbers/index';
 
 /** What somebody is in a file. Applicants, co-applicants and guarantors owe; the others count, benefit, or help. */
@@ -63,7 +80,7 @@ export const PERSON = describeDetail({
     formerNames: text('Former names', 200, {
       by: 'applicant',
       ask: 'Names that you had before',
-      hint: 'several with a semicolon between them',
+      hint: 'one; another',
     }),
     knownAs: text('Known as', 100, { by: 'applicant', ask: 'What we call you' }),
     /** For an organisation the day it was founded. */

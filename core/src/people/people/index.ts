@@ -12,5 +12,4 @@ export {
   ROLES,
   STUDIES_LABEL,
 } from './fields';
-export { IDENTITY_PAPER, IDENTITY_PAPER_LABEL, type IdentityPaper, type IdentityPaperKind } from './papers';
 export { type FilePerson, type FilingStatus, type Relation, type RelationKind, type Role } from './fields';

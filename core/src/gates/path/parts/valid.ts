@@ -1,6 +1,6 @@
 import { say } from '../../../basis/words/index';
 import type { IsoDate } from '../../../basis/dates/index';
-import { IDENTITY_PAPER_LABEL } from '../../../people/people/index';
+import { IDENTITY_PAPER_LABEL } from '../../../people/identity/index';
 import { SECURITY_KIND_LABEL } from '../../../lending/securities/index';
 import { personName, type FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
