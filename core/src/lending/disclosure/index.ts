@@ -1,0 +1,1 @@
+export { amountFinanced, type Disclosure, disclosureOf, type PaymentGroup, paymentGroups } from './disclosure';
