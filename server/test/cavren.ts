@@ -318,7 +318,7 @@ export class Walk {
     return this.look();
   }
 
-  async typeAll(options: { couple?: boolean; idTail?: string; amount?: number; account?: string } = {}): Promise<void> {
+  async typeAll(options: { couple?: boolean; idTail?: string; amount?: number; account?: string; more?: DetailChange[] } = {}): Promise<void> {
     const { id } = this.applicant;
     const partner = nanoid();
     const amount = options.amount ?? 3_000_000;
@@ -349,6 +349,7 @@ export class Walk {
       add('income', { personId: id, kind: 'wage', source: 'Petrel Ferries', amount: 460_000, frequency: 'monthly' }),
       add('livingCost', { category: 'Food and household', monthly: 60_000 }),
       add('asset', { kind: 'savings', description: 'Savings book', value: 2_000_000, downPaymentPart: 4_000_000 - amount }),
+      ...(options.more ?? []),
       ...(options.couple
         ? [
             add(

@@ -1,15 +1,11 @@
 import type { DoorView, KeptCalculation, OutboxPage } from '@cavren/contract';
 import { addDays, computePath, decideBy, type FitChange, type IsoDate } from '@cavren/core';
-import { execFileSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { Phone } from './applicant';
 import { change, makeCavren, openFile, problem, type TestCavren, type Walk, REFIT_VERSION } from './cavren';
 import { fileAccepted, fileInGathering, fileOffered, fileOutForSignature, fileToDecide, fileToRelease } from './stages';
-import { pdf } from './samples';
+import { pdf, textOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -27,11 +23,6 @@ async function later(walk: Walk, days: number): Promise<void> {
   cavren.clock.at = new Date(Date.now() + days * 24 * 60 * 60_000);
   await cavren.services.lapse.sweep();
   await walk.await();
-}
-function textOf(content: Buffer): string {
-  const path = join(tmpdir(), `cavren-notice-${process.pid}.pdf`);
-  writeFileSync(path, content);
-  return execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
 }
 const noticeText = async (walk: Walk, kind: string, who = 'wren') => {
   const notice = walk.file.notices.findLast((one) => one.kind === kind);

@@ -6,7 +6,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { inRoot } from '../../scripts/setup/place.mjs';
 import { Phone } from './applicant';
 import { change, makeCavren, problems, Walk, type TestCavren } from './cavren';
-import { png } from './samples';
+import { png, textOf } from './samples';
+import { fileToDecide } from './stages';
 
 /** A place that no part of the program knows: data alone, made up but for its numbers' rules. */
 const FOURTH = {
@@ -298,5 +299,47 @@ describe('former names', () => {
     expect(entries(walk.file, walk.view.today)).toContain(`check:watchlist:${id}`);
     await walk.checks();
     expect(found().map(({ stated }) => stated)).toContain('Perrin Oakhollow');
+  });
+});
+
+describe('the agreement', () => {
+  it('discloses in the order of the model form, and names where the money goes, what is pledged, and what is debited', async () => {
+    const walk = await fileToDecide(cavren, {
+      more: [
+        change.add('security', { kind: 'vessel', description: 'Cutter Fulmar', value: 6_000_000, registration: 'QH 4471 FL', owner: 'Branwell Tunny' }),
+        change.add('payee', { kind: 'supplier', name: 'Tidewrack Boatyard', routing: '011000015', account: '400285678', amount: 500_000 }),
+        change.set('request', null, 'debitName', 'Ida Holm'),
+        change.set('request', null, 'debitRouting', '011000015'),
+        change.set('request', null, 'debitAccount', '400289876'),
+      ],
+    });
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    await walk.await();
+    await walk.act('wren', '/offer/answer', { personId: walk.applicant.id, answer: 'accept', how: 'inPerson' });
+    expect((await walk.act('wren', '/agreement')).status).toBe(200);
+    await walk.await();
+    const answer = await (await cavren.as('wren')).get(`${walk.url}/agreement`);
+    const text = textOf(answer.response.rawPayload);
+    // 12 CFR 1026.18 in the order of appendix H-2, from memory.
+    const order = [
+      'Disclosed under 12 CFR 1026',
+      'Annual percentage',
+      'Finance charge',
+      'Amount financed',
+      'Total of payments',
+      'When it is due',
+      'Security',
+      'Late charge',
+      'Prepayment',
+      'Where the amount financed',
+    ];
+    const at = order.map((word) => text.indexOf(word));
+    expect(at, text.slice(0, 700)).not.toContain(-1);
+    expect(at).toEqual(at.toSorted((a, b) => a - b));
+    // 30,000.00 lent, 350.00 of it kept as a finance charge; 5,000.00 of the rest go to the yard.
+    expect(text).toContain('Where the amount financed of $29,650.00 goes');
+    expect(text).toMatch(/Ida Holm \$24,650.00 to account ending 1234 Tidewrack Boatyard \$5,000.00 to account ending 5678/);
+    expect(text).toContain('Cutter Fulmar, QH 4471 FL, owned by Branwell Tunny');
+    expect(text).toContain('from the account of Ida Holm ending 9876');
   });
 });

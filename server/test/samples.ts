@@ -1,4 +1,8 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import sharp from 'sharp';
 
 /** Papers as people send them, made for the tests. */
@@ -20,4 +24,11 @@ export const jpeg = (): Promise<Buffer> =>
 export async function drawing(): Promise<string> {
   const stroke = Buffer.from('<svg width="300" height="100"><path d="M10 60 Q 80 10 150 60 T 290 40" stroke="black" stroke-width="4" fill="none"/></svg>');
   return `data:image/png;base64,${(await sharp(stroke).png().toBuffer()).toString('base64')}`;
+}
+
+/** The words of a PDF, in the order in which they stand on its pages. */
+export function textOf(content: Buffer): string {
+  const path = join(tmpdir(), `cavren-read-${process.pid}.pdf`);
+  writeFileSync(path, content);
+  return execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
 }

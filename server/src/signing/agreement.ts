@@ -120,13 +120,14 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           body: [
             [speak(say('agreement.howMany')), speak(say('agreement.amountOfEach')), speak(say('agreement.whenDue'))].map((text) => ({ text, bold: true })),
             ...disclosed.payments.map(({ count, amount, from, until }) => [
-              { text: String(count), style: 'number' },
-              { text: money(amount), style: 'number' },
+              String(count),
+              money(amount),
               speak(say('agreement.due2', { count, from: date(from), until: date(until) })),
             ]),
           ],
         },
         layout: 'lightHorizontalLines',
+        margin: [0, 0, 0, 8],
       },
       cells([
         ...costs.parts.map((part): [string, string] => [
