@@ -1,4 +1,4 @@
-import type { DoorView, KeptCalculation, OutboxPage } from '@cavren/contract';
+import type { DoorView, FilePage, KeptCalculation, OutboxPage, TodayPage } from '@cavren/contract';
 import { addDays, computePath, decideBy, type FitChange, type IsoDate } from '@cavren/core';
 import { afterAll, afterEach, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
@@ -291,12 +291,15 @@ describe('what is missing', () => {
     expect(walk.file.completeOn).toBe(walk.view.today);
     const clock = () => decideBy(walk.file, computePath(walk.file, walk.view.today).entries, walk.view.today);
     expect(clock()).toMatchObject({ by: addDays(walk.view.today, 30), pausedUntil: null, late: false });
+    const listed = async () => (await (await cavren.as('wren')).get<FilePage>(`/api/files?text=${walk.reference}`)).body.items[0]?.decideBy;
+    expect(await listed()).toEqual({ by: addDays(walk.view.today, 30), heldUntil: null });
     expect((await walk.act('dilys', '/incomplete')).status).toBe(403);
     await walk.act('wren', '/incomplete');
     await walk.await();
     const until = addDays(walk.view.today, 21);
     expect(walk.file.notices).toMatchObject([{ kind: 'incomplete', respondBy: until, made: true }]);
     expect(clock()?.pausedUntil).toBe(until);
+    expect(await listed()).toEqual({ by: addDays(walk.view.today, 30), heldUntil: until });
     expect(await noticeText(walk, 'incomplete')).toMatch(/Identity paper.*Payslip.*let us have this by/);
     expect((await walk.act('wren', '/incomplete')).body).toMatchObject({ code: 'notice-open' });
     const phone = await ida(walk).comeIn();
@@ -320,6 +323,13 @@ describe('what is missing', () => {
     }
     await later(walk, 22);
     expect(walk.file.stage).toBe('gathering');
+    // Nobody decided it in time, which stands on the start page of who owns it and of who decides.
+    const untold = async (who: string) => (await (await cavren.as(who)).get<TodayPage>('/api/today')).body.counts.untold;
+    const [before, all] = [await untold('wren'), await untold('ansel')];
+    await later(walk, 31);
+    expect(await untold('wren')).toBeGreaterThan(before);
+    expect(await untold('ansel')).toBeGreaterThan(all);
+    expect(await untold('tamsin')).toBe(0);
   });
 });
 

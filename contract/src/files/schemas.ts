@@ -40,6 +40,8 @@ export const FileItem = z.object({
   nextWhat: Words.nullable(),
   nextHolder: z.string().nullable(),
   nextDue: z.string().nullable(),
+  /** By when its decision has to be told, and until when that stands still. */
+  decideBy: z.object({ by: z.string(), heldUntil: z.string().nullable() }).nullable(),
   /** How money and dates are written where its product is offered. */
   writes: z.object({ currency: z.string(), locale: z.string(), dateOrder: z.enum(['mdy', 'dmy', 'ymd']), today: z.string() }).optional(),
 });
@@ -59,7 +61,7 @@ export type FileQuery = z.infer<typeof FileQuery>;
 
 /** `me`: what the reader can settle now; `others`: their own files that wait for somebody else. */
 export const TodayQuery = z.object({ ...PageQuery, waitingFor: z.enum(['me', 'others']).default('me') });
-export const TodayPage = FilePage.extend({ counts: z.object({ late: z.int(), dueToday: z.int(), me: z.int(), others: z.int() }) });
+export const TodayPage = FilePage.extend({ counts: z.object({ late: z.int(), dueToday: z.int(), untold: z.int(), me: z.int(), others: z.int() }) });
 export type TodayPage = z.infer<typeof TodayPage>;
 
 export const OpenFile = z.strictObject({

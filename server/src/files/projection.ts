@@ -3,6 +3,7 @@ import {
   canLapse,
   computePath,
   dayAt,
+  decideBy,
   dueOn,
   isEnded,
   lapseDay,
@@ -19,7 +20,7 @@ const NOTHING_LEFT = say('path.nothingLeft');
 
 /** What lists show of a file, and who it waits for: all of it follows from its state and the day. */
 export interface Projection {
-  row: Pick<FileRow, 'applicant' | 'amount' | 'isOpen' | 'openNow' | 'nextWhat' | 'nextHolder' | 'nextDue' | 'lapseOn'>;
+  row: Pick<FileRow, 'applicant' | 'amount' | 'isOpen' | 'openNow' | 'nextWhat' | 'nextHolder' | 'nextDue' | 'lapseOn' | 'decideBy' | 'decideHeldUntil'>;
   waiting: Waiting[];
   words: string;
 }
@@ -28,6 +29,7 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
   const path = computePath(file, today);
   const [next] = path.now;
   const isOpen = !isEnded(file.stage);
+  const clock = decideBy(file, path.entries, today);
   const applicant = file.people.find(({ role }) => role === 'applicant');
   return {
     row: {
@@ -38,6 +40,8 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
       nextWhat: next?.what ?? (isOpen ? NOTHING_LEFT : null),
       nextHolder: next?.holder ?? (isOpen ? 'officer' : null),
       nextDue: isOpen ? (next?.due ?? dueOn(file, file.stage)) : null,
+      decideBy: clock?.by ?? null,
+      decideHeldUntil: clock?.pausedUntil ?? null,
       lapseOn: dueOfItself(file, path, canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null),
     },
     waiting: isOpen ? waitingOf(path, file) : [],

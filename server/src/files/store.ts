@@ -40,6 +40,9 @@ export interface FileRow {
   lapseOn: IsoDate | null;
   /** The day on which the application was complete. */
   completeOn: IsoDate | null;
+  /** By when its decision has to be told, and until when that stands still for something that is missing. */
+  decideBy: IsoDate | null;
+  decideHeldUntil: IsoDate | null;
 }
 
 export interface Waiting {
@@ -63,6 +66,8 @@ interface ItemRow {
   next_what: string | null;
   next_holder: string | null;
   next_due: string;
+  decide_by: string | null;
+  decide_held_until: string | null;
 }
 
 const COMMON = 1500;
@@ -74,7 +79,7 @@ const ORDER: Record<(typeof FILE_SORTS)[number], string> = {
   amount: 'f.amount DESC, f.reference DESC',
 };
 
-const ITEM = `f.reference, f.applicant, f.product_code, f.stage, f.stage_since, f.received_on, s.name AS owner, f.amount`;
+const ITEM = `f.reference, f.applicant, f.product_code, f.stage, f.stage_since, f.received_on, s.name AS owner, f.amount, f.decide_by, f.decide_held_until`;
 
 export function filesStore(db: Sequelize) {
   const table = new Table<FileRow>(
@@ -108,6 +113,8 @@ export function filesStore(db: Sequelize) {
       nextDue: 'date',
       historyHash: 'key',
       lapseOn: 'date',
+      decideBy: 'date',
+      decideHeldUntil: 'date',
       completeOn: 'date',
     },
     ['id'],
@@ -258,6 +265,16 @@ export function filesStore(db: Sequelize) {
       return Number(row?.total ?? 0);
     },
 
+    /** Files of somebody, or all, whose decision should have been told before a day. */
+    async countUntold(ownerId: string | null, today: IsoDate): Promise<number> {
+      const [row] = await select<{ total: string }>(
+        db,
+        `SELECT COUNT(*) AS total FROM file f WHERE f.is_open AND f.decide_by < :today AND (f.decide_held_until IS NULL OR f.decide_held_until < :today) ${ownerId ? 'AND f.owner_id = :ownerId' : ''}`,
+        { ownerId, today },
+      );
+      return Number(row?.total ?? 0);
+    },
+
     async countWaiting(filter: { holders: readonly Holder[]; ownerId: string | null }, today: IsoDate): Promise<{ late: number; dueToday: number }> {
       const [row] = await select<{ late: string | null; due_today: string | null }>(
         db,
@@ -298,5 +315,6 @@ function toItem(row: ItemRow): FileItem {
     nextWhat: row.next_what === null ? null : (JSON.parse(row.next_what) as Words),
     nextHolder: row.next_holder,
     nextDue: row.next_due === NEVER ? null : row.next_due,
+    decideBy: row.decide_by === null ? null : { by: row.decide_by, heldUntil: row.decide_held_until },
   };
 }

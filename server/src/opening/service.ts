@@ -188,5 +188,7 @@ function newRow(product: ProductRow, wish: OpenFile, at: string, ownerId: string
     historyHash: null,
     lapseOn: null,
     completeOn: null,
+    decideBy: null,
+    decideHeldUntil: null,
   };
 }

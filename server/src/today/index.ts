@@ -31,7 +31,13 @@ function todayService({ services }: House) {
       const list = await services.fileStore.waiting(waitingFor === 'me' ? mine : others, page, size);
       const counted = await services.fileStore.countWaiting(mine, day);
       const [own, foreign] = [await services.fileStore.countAll(mine), await services.fileStore.countAll(others)];
-      return { ...list, items: await withProducts(list.items), page, size, counts: { ...counted, me: own, others: foreign } };
+      return {
+        ...list,
+        items: await withProducts(list.items),
+        page,
+        size,
+        counts: { ...counted, untold: await services.fileStore.countUntold(mine.ownerId, day), me: own, others: foreign },
+      };
     },
   };
 }

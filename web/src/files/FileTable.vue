@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FileItem } from '@cavren/contract';
-import { formatDate, formatMoney, HOLDER_LABEL, STAGE_LABEL, type Holder } from '@cavren/core';
+import { addDays, formatDate, formatMoney, HOLDER_LABEL, isoDate, STAGE_LABEL, type Holder } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,6 +12,8 @@ import { daysUntil, localToday } from './words';
 const props = defineProps<{ items: FileItem[]; columns: ('owner' | 'amount' | 'received')[]; page: number; size: number; total: number }>();
 const emit = defineEmits<{ go: [page: number] }>();
 const router = useRouter();
+/** Days before a decision has to be told on which lists begin to say so. */
+const NEAR_DAYS = 10;
 const NARROW = { class: 'one-line' };
 const headers = computed(() =>
   [
@@ -29,6 +31,17 @@ const headers = computed(() =>
     .map((header) => ({ ...header, sortable: false })),
 );
 const dueOf = ({ nextDue, writes }: FileItem) => (nextDue ? daysUntil(nextDue, writes?.today ?? localToday()) : null);
+/** By when the decision has to be told, where that is near, past, or stands still. */
+function tellOf({ decideBy, writes }: FileItem): { text: string; late: boolean } | null {
+  if (!decideBy) return null;
+  const today = writes?.today ?? localToday();
+  const day = (date: string): string => formatDate(date, writes?.dateOrder ?? 'ymd');
+  if (decideBy.heldUntil !== null && decideBy.heldUntil >= today) return { text: `to tell: stands still until ${day(decideBy.heldUntil)}`, late: false };
+  const late = decideBy.by < today;
+  return late || decideBy.by <= addDays(isoDate(today), NEAR_DAYS)
+    ? { text: `${late ? 'should have been told' : 'to tell'} by ${day(decideBy.by)}`, late }
+    : null;
+}
 const open = (_event: Event, { item }: { item: FileItem }): void => void router.push(`/files/${item.reference}`);
 /** Money and dates stand as the place of each file's product writes them. */
 const moneyOf = ({ amount, writes }: FileItem): string => (amount === null ? '' : formatMoney(amount, writes ?? {}));
@@ -54,6 +67,7 @@ const keyOf = (item: FileItem): string => `${item.reference}${item.nextHolder ??
         {{ dueOf(item)?.text }}
       </span>
       <span v-else class="soft">—</span>
+      <span v-if="tellOf(item)" class="text-small d-block" :class="tellOf(item)?.late ? 'wrong' : 'soft'">{{ tellOf(item)?.text }}</span>
     </template>
     <template #[`item.applicant`]="{ item }">
       <router-link :to="`/files/${item.reference}`" @click.stop>{{ item.applicant ?? 'Name not taken down yet' }}</router-link>

@@ -39,6 +39,10 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
           <dt>due today</dt>
           <dd>{{ data.counts.dueToday }}</dd>
         </div>
+        <div v-if="data.counts.untold > 0" class="wrong">
+          <dt>decisions not told in time</dt>
+          <dd>{{ data.counts.untold }}</dd>
+        </div>
         <div>
           <dt>wait for you</dt>
           <dd>{{ data.counts.me }}</dd>

@@ -51,5 +51,8 @@ export const up: string[] = [
   // One payout for each who is paid; what the request names has no payee of its own.
   "ALTER TABLE payout ADD COLUMN payee_id VARCHAR(32) NULL, ADD COLUMN payee_key VARCHAR(32) AS (COALESCE(payee_id, '')) PERSISTENT",
   'ALTER TABLE payout ADD UNIQUE INDEX one_each (file_id, payee_key), DROP INDEX file_id',
+  'ALTER TABLE file ADD COLUMN decide_by DATE NULL, ADD COLUMN decide_held_until DATE NULL, ADD INDEX by_decision (is_open, decide_by)',
+  // Judged at the next sweep, which puts the day on lists.
+  'UPDATE file SET lapse_on = DATE(active_at) WHERE is_open',
   'DELETE FROM file_snapshot',
 ];
