@@ -32,7 +32,7 @@ export {
   tidyBank,
 } from './basis/accounts/index';
 export { IDENTITY_PAPER_LABEL, type IdentityPaper, type IdentityPaperKind } from './people/identity/index';
-export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './people/industry/index';
+export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './basis/industry/index';
 export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
@@ -286,6 +286,8 @@ export {
   barToMove,
   computePath,
   consentOf,
+  consentsAskedOf,
+  ELECTRONIC_PAPERS,
   dueOn,
   explanationOf,
   askableChecks,

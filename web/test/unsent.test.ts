@@ -116,6 +116,7 @@ describe('what is said at the front door', () => {
 
 describe('what the page shows meanwhile', () => {
   const details = () => ({
+    business: null,
     person: { id: 'me', knownAs: null, idNumber: null },
     request: [{ field: 'purpose', label: 'Purpose', options: [], value: null }],
     rows: { home: [{ id: 'h', line: 'Old Row', town: null }], debt: [] } as Record<string, DoorRow[]>,

@@ -36,6 +36,8 @@ export const PublicProduct = z.object({
   papers: z.array(z.string()),
   contact: z.object({ phone: z.string(), hours: z.string() }).nullable(),
   consent: z.object({ kind: z.string(), label: z.string(), text: z.string() }).nullable(),
+  /** Whether a business can ask for it as what it is, beside somebody for themselves. */
+  forBusinesses: z.boolean(),
   /** Why one can't apply for it here and now; null when one can. */
   bar: z.string().nullable(),
 });
@@ -47,12 +49,18 @@ export const ApplyAtDoor = z.strictObject({
   birthDate: StatedDate,
   phone: z.string().max(40).min(5, 'Give a phone number to which we can text a code'),
   email: z.email('An e-mail address looks like name@example.org').max(254).nullable(),
+  /** The business for which they ask, and the day it was founded; nothing where they ask for themselves. */
+  business: z
+    .strictObject({ name: line(200), foundedOn: StatedDate })
+    .nullable()
+    .default(null),
   agrees: z.literal(true, 'We can only take your application when you agree'),
 });
 export type ApplyAtDoor = z.infer<typeof ApplyAtDoor>;
 export const AppliedAtDoor = z.object({ reference: z.string() });
 export const DoorDetails = ChangeDetails;
-export const GiveConsentAtDoor = z.strictObject({ kind: z.string().max(40) });
+/** For whom: oneself, or the business that one signs for. */
+export const GiveConsentAtDoor = z.strictObject({ kind: z.string().max(40), personId: Id.nullable().default(null) });
 
 const text = z.string().nullable();
 const DoorRow = z.looseObject({ id: Id }).catchall(z.union([z.string(), z.number(), z.boolean(), z.null()]));
@@ -72,8 +80,24 @@ const DoorDetailsView = z.object({
   /** Fields that one may give of oneself, with what they hold; of hidden numbers the end. */
   person: DoorRow,
   idLabel: z.string(),
+  /** The business that one signs for: its fields that one may give, what its number is called, the industries that there are, and who holds it. */
+  business: z
+    .object({
+      fields: DoorRow,
+      idLabel: z.string(),
+      industries: z.array(z.object({ value: z.string(), label: z.string() })),
+      owners: z.array(z.object({ id: Id, personId: text, name: z.string(), share: z.number().nullable(), directs: z.boolean() })),
+    })
+    .nullable(),
   languages: z.array(z.object({ code: z.string(), label: z.string() })),
-  request: z.array(z.object({ field: z.string(), label: z.string(), options: z.array(z.string()), value: z.union([z.string(), z.number(), z.null()]) })),
+  request: z.array(
+    z.object({
+      field: z.string(),
+      label: z.string(),
+      options: z.array(z.object({ value: z.string(), label: z.string() })),
+      value: z.union([z.string(), z.number(), z.null()]),
+    }),
+  ),
   /** Rows of one's own by their kind, each with the fields that one may give. */
   rows: z.record(z.string(), z.array(DoorRow)),
   /** Who applies with them, by name, and whether that can be said here. */
@@ -82,6 +106,7 @@ const DoorDetailsView = z.object({
   questions: z.array(
     z.object({
       id: text,
+      personId: Id,
       code: z.string(),
       text: z.string(),
       answer: z.enum(['yesNo', 'choice', 'number']),
@@ -92,7 +117,7 @@ const DoorDetailsView = z.object({
       ends: text,
     }),
   ),
-  consents: z.array(z.object({ kind: z.string(), label: z.string(), text: z.string(), given: z.boolean(), needed: z.boolean() })),
+  consents: z.array(z.object({ personId: Id, of: text, kind: z.string(), label: z.string(), text: z.string(), given: z.boolean(), needed: z.boolean() })),
   missing: z.array(z.object({ key: z.string(), what: z.string(), section: z.string() })),
 });
 export type DoorDetailsView = z.infer<typeof DoorDetailsView>;

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { FileAnswer, Id, RecordConsent, RecordConsents, WithdrawConsent } from '@cavren/contract';
-import { consentLanguage, consentOf, plays, wantedConsents, type Consent, type ConsentText, type FileState } from '@cavren/core';
+import { consentLanguage, consentOf, consentsAskedOf, wantedConsents, type Consent, type ConsentText, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -63,8 +63,8 @@ function consentsService({ services }: House, store: ConsentsStore) {
   /** Writes a consent into a file that is being changed. */
   async function give(change: FileChange, personId: string, kind: string, language: string, how: string): Promise<void> {
     const person = change.file.people.find(({ id }) => id === personId);
-    const text = change.file.product.consents.find((consent) => consent.kind === kind);
-    if (!person || !text || !plays(person, text.roles)) throw PROBLEM.noPersonWhomThisConsentAsked();
+    const text = person && consentsAskedOf(change.file, person).find((consent) => consent.kind === kind);
+    if (!text) throw PROBLEM.noPersonWhomThisConsentAsked();
     const said = textIn(text, language);
     if (consentOf(change.file, personId, kind)) throw PROBLEM.consentThere();
     await keep(change, personId, text, said, language, how);

@@ -8,6 +8,8 @@ export const PROBLEM = problems({
   codeLocked: [429, 'code-locked', 'door.codeLocked'],
   codeNotThatOne: [422, 'code-wrong', 'door.codeNotThatOne'],
   codeWrong: [422, 'code-wrong', 'door.codeWrong'],
+  agreeFirst: [409, 'agree-first', 'door.agreeFirst'],
+  notForBusinesses: [422, 'not-for-businesses', 'door.notForBusinesses'],
   consentFirst: [409, 'consent-first', 'door.consentFirst'],
   csrf: [403, 'csrf', 'door.csrf'],
   invalid: [422, 'invalid', 'door.invalid'],

@@ -102,7 +102,7 @@ export const door: Concept = (app, house) => {
   });
   app.post('/api/door/consents', { schema: { body: GiveConsentAtDoor, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
-    await service.giveConsent(session, request.body.kind, await actorOf(session));
+    await service.giveConsent(session, request.body.kind, request.body.personId, await actorOf(session));
     return service.view(session);
   });
   app.post('/api/door/consents/withdraw', { schema: { body: GiveConsentAtDoor, response: { 200: DoorView } } }, async (request) => {

@@ -35,12 +35,13 @@ import {
   type ProductDefinition,
   say,
 } from '@cavren/core';
+import { nanoid } from 'nanoid';
 import { randomInt } from 'node:crypto';
 import { inTransaction } from '../db/index';
 import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
-import { detailsFor, guardFor } from './details';
+import { detailsFor, guardFor, mayAgreeFor } from './details';
 import type { DoorSessionRow, DoorStore } from './store';
 
 const CODE_MINUTES = 10;
@@ -230,6 +231,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         ...aboutOf(definition, pack, services.files.todayIn(pack)),
         asks: definition.questions.filter(({ phase, follows }) => phase === 'qualifying' && !follows).map(({ text }) => text),
         consent: consent ? { kind: consent.kind, label: consent.label, text: consent.text['en'] ?? '' } : null,
+        forBusinesses: definition.costs?.business != null,
         bar: bar ? speakerFor(pack)(bar) : null,
       };
     },
@@ -241,6 +243,8 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const today = services.files.todayIn(product.pack);
       const [owner] = await services.fileStore.certifiedOfficers(line, place, today);
       if (!owner) throw PROBLEM.nobodyThere();
+      const { business } = wish;
+      if (business && !product.definition.costs?.business) throw PROBLEM.notForBusinesses({}, 'business');
       const applicant: Actor = { kind: 'applicant', id: 'applicant', name: wish.fullName };
       const { reference, fileId, applicantId } = await services.opening.open(
         {
@@ -249,21 +253,30 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
           receivedOn: today,
           signedOn: null,
           personId: null,
-          fullName: wish.fullName,
-          birthDate: wish.birthDate,
+          fullName: business ? business.name : wish.fullName,
+          birthDate: business ? business.foundedOn : wish.birthDate,
           number: null,
-          phone: wish.phone,
-          email: wish.email,
-          kind: 'person',
+          // Who signs for a business is reached, and not the business.
+          phone: business ? null : wish.phone,
+          email: business ? null : wish.email,
+          kind: business ? 'organisation' : 'person',
           differentBecause: null,
         },
         applicant,
         owner.id,
       );
-      const self = { ...applicant, id: applicantId };
+      const selfId = business ? nanoid() : applicantId;
+      const self = { ...applicant, id: selfId };
       const { file } = await services.files.change({ id: fileId }, { version: null, actor: self }, async (change) => {
+        if (business) {
+          // Whoever binds a business directs it, and is named as such (31 CFR 1010.230(d)(2), from memory).
+          const { fullName, birthDate, phone, email } = wish;
+          const values = { role: 'beneficialOwner', fullName, birthDate, phone, email, signsFor: applicantId, signsHow: 'alone' };
+          await services.details.applyAgreed(change, [{ op: 'add', entity: 'person', id: selfId, values }]);
+          await change.flush();
+        }
         if (change.file.product.consents.some(({ kind }) => kind === 'dataUse'))
-          await services.consents.give(change, applicantId, 'dataUse', 'en', 'frontDoor');
+          for (const personId of new Set([selfId, applicantId])) await services.consents.give(change, personId, 'dataUse', 'en', 'frontDoor');
         if (wish.email)
           await services.outbox.put(
             {
@@ -277,7 +290,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
             change.tx,
           );
       });
-      const person = file.people.find(({ id }) => id === applicantId);
+      const person = file.people.find(({ id }) => id === selfId);
       if (person) await sendCode(fileId, person, at, true);
       return reference;
     },
@@ -299,10 +312,12 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         return services.decision.appeal(change, what);
       });
     },
-    async giveConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
+    async giveConsent(session: DoorSessionRow, kind: string, forId: string | null, actor: Actor): Promise<void> {
       await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
         if (change.row.stage !== 'details') throw PROBLEM.notNow();
-        await services.consents.give(change, session.personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
+        const personId = forId ?? session.personId;
+        if (!mayAgreeFor(change.file, session.personId, personId)) throw PROBLEM.onlyYourOwnDetailsCan();
+        await services.consents.give(change, personId, kind, languageOf(change.file, session.personId, kind), 'frontDoor');
       });
     },
     /** Somebody takes back what they agreed to: what depends on it stops, and the officer sees it on the Path. */

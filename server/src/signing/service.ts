@@ -1,7 +1,7 @@
 import { PROBLEM } from './problems';
 import { countPages, onePage } from './pages';
 import type { SignAgreement } from '@cavren/contract';
-import { computePath, hasConsent, personName, signersOf, type FilePerson, type FileState, say, signsAs } from '@cavren/core';
+import { computePath, ELECTRONIC_PAPERS, hasConsent, personName, signersOf, type FilePerson, type FileState, say, signsAs } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { Changed, FileChange } from '../files/index';
@@ -18,8 +18,7 @@ export interface SigningPlace {
   codeSentTo: string;
 }
 
-const ELECTRONIC = 'electronicPapers';
-const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC);
+const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC_PAPERS);
 
 /**
  * Agreements: made from the file by a job, signed one after the other, sealed by a job. Neither the agreement nor the seal
@@ -178,8 +177,8 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
         if (signer.consentedAt) return;
         await store.updateSigner(signer.id, { consentedAt: change.now }, change.tx);
         await change.reload('envelope');
-        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC))
-          await services.consents.give(change, personId, ELECTRONIC, 'en', 'frontDoor');
+        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC_PAPERS))
+          await services.consents.give(change, personId, ELECTRONIC_PAPERS, 'en', 'frontDoor');
         change.record('signer.consent', `signer/${signer.id}`, null, null);
       }),
     /** How many pages the agreement of a file has. */
@@ -223,7 +222,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
       return services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { envelope, signer, signers } = await turnOf(change, personId);
         if (!signer.consentedAt || !signer.readAt) throw PROBLEM.readFirst();
-        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC)) throw PROBLEM.consentWithdrawn();
+        if (asksConsent(change.file) && !hasConsent(change.file, personId, ELECTRONIC_PAPERS)) throw PROBLEM.consentWithdrawn();
         const person = change.file.people.find(({ id }) => id === personId);
         if (signature.mark === 'typed' && !signsAs(signature.name, person?.fullName ?? ''))
           throw PROBLEM.nameNotTheirs({ name: person?.fullName ?? '' }, 'name');

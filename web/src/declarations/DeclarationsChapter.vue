@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CONSENT_WAY_LABEL, CONSENT_WAYS, type MonitoringView } from '@cavren/contract';
-import { askedOf, consentLanguage, consentOf, personName, plays, wantedConsents, type ConsentText, type FilePerson } from '@cavren/core';
+import { askedOf, consentLanguage, consentOf, consentsAskedOf, personName, wantedConsents, type ConsentText, type FilePerson } from '@cavren/core';
 import { computed, onMounted, reactive, ref } from 'vue';
 import { offerActs } from '../acts/index';
 import { api, messageOf } from '../api/index';
@@ -15,7 +15,7 @@ const editing = useEditing();
 const desk = useDesk();
 const asked = computed(() => askedOf(props.file).filter(({ question }) => question.phase === 'declaration'));
 const people = computed(() => props.file.people.filter((person) => asked.value.some((entry) => entry.person.id === person.id)));
-const signing = computed(() => props.file.people.filter((person) => props.file.product.consents.some(({ roles }) => plays(person, roles))));
+const signing = computed(() => props.file.people.filter((person) => consentsAskedOf(props.file, person).length > 0));
 const ways = CONSENT_WAYS.filter((way) => way !== 'frontDoor');
 const how = reactive<Record<string, (typeof CONSENT_WAYS)[number]>>({});
 const language = reactive<Record<string, string>>({});
@@ -131,7 +131,7 @@ async function keep(personId: string, question: string, value: string): Promise<
               </span>
             </td>
             <td v-for="consent in file.product.consents" :key="consent.kind" class="cell mark-small">
-              <template v-if="!plays(person, consent.roles)">–</template>
+              <template v-if="!consentsAskedOf(file, person).some(({ kind }) => kind === consent.kind)">–</template>
               <template v-else-if="consentOf(file, person.id, consent.kind)">
                 <span>
                   <Mark kind="settled" /> {{ CONSENT_WAY_LABEL[consentOf(file, person.id, consent.kind)?.how as (typeof CONSENT_WAYS)[number]]?.toLowerCase() }}

@@ -12,7 +12,20 @@ import { DATE_FORM, listed } from '../words/index';
 const props = defineProps<{ code: string }>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const product = ref<PublicProduct | null>(null);
-const form = keptForm<{ name: string; born: string; phone: string; email: string; agrees: boolean; reference: string }>(`cavren-door-apply ${props.code}`, {
+const form = keptForm<{
+  asBusiness: boolean;
+  business: string;
+  founded: string;
+  name: string;
+  born: string;
+  phone: string;
+  email: string;
+  agrees: boolean;
+  reference: string;
+}>(`cavren-door-apply ${props.code}`, {
+  asBusiness: false,
+  business: '',
+  founded: '',
   name: '',
   born: '',
   phone: '',
@@ -20,7 +33,7 @@ const form = keptForm<{ name: string; born: string; phone: string; email: string
   agrees: false,
   reference: '',
 });
-const { name, born, phone, email, agrees, reference } = toRefs(form.values);
+const { asBusiness, business, founded, name, born, phone, email, agrees, reference } = toRefs(form.values);
 const typedCode = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
@@ -49,17 +62,20 @@ async function run(work: () => Promise<void>): Promise<void> {
 }
 const apply = () =>
   run(async () => {
-    const birthDate = parseDate(born.value, order.value, new Date().toISOString().slice(0, 10) as IsoDate);
-    if (!birthDate) {
-      problems.value = { birthDate: `Give a date like ${order.value === 'mdy' ? '4/30/1990' : '30/4/1990'} or 30 April 1990.` };
-      return;
-    }
+    const today = new Date().toISOString().slice(0, 10) as IsoDate;
+    const birthDate = parseDate(born.value, order.value, today);
+    const foundedOn = asBusiness.value ? parseDate(founded.value, order.value, today) : null;
+    const noDate = `Give a date like ${order.value === 'mdy' ? '4/30/1990' : '30/4/1990'} or 30 April 1990.`;
+    if (asBusiness.value && !foundedOn) problems.value = { ...problems.value, founded: noDate };
+    if (!birthDate) problems.value = { ...problems.value, birthDate: noDate };
+    if (!birthDate || (asBusiness.value && !foundedOn)) return;
     const answer = await api.post<{ reference: string }>('/api/door/apply', {
       product: props.code,
       fullName: name.value.trim(),
       birthDate,
       phone: phone.value.trim(),
       email: email.value.trim() || null,
+      business: foundedOn ? { name: business.value.trim(), foundedOn } : null,
       agrees: agrees.value,
     });
     reference.value = answer.reference;
@@ -102,8 +118,8 @@ const again = () =>
         <ol>
           <li>You fill in your details here, about 15 minutes. Everything is kept: stop and come back as you like.</li>
           <li>We check them, and write to you which papers we need. A photo is enough.</li>
-          <li>You read and sign the agreement on your phone.</li>
-          <li>We decide, and pay out to your account.</li>
+          <li>We decide, and make you an offer. You say yes or no to it.</li>
+          <li>You read and sign the agreement on your phone, and we pay out.</li>
         </ol>
         <template v-if="product.papers.length > 0">
           <p><b>Good to have at hand</b></p>
@@ -121,6 +137,28 @@ const again = () =>
         </ul>
       </section>
       <form class="stack" @submit.prevent="apply">
+        <v-radio-group v-if="product.forBusinesses" v-model="asBusiness" name="asBusiness" label="Who applies?" inline>
+          <v-radio label="I, with a business of my own" :value="false" />
+          <v-radio label="A company, for which I sign" :value="true" />
+        </v-radio-group>
+        <template v-if="product.forBusinesses && asBusiness">
+          <AskText
+            v-model="business"
+            label="Name of the company, as registered"
+            :error="problems['name']"
+            name="business"
+            autocomplete="organization"
+            required
+          />
+          <AskText
+            v-model="founded"
+            label="Founded on"
+            :error="problems['founded'] ?? problems['foundedOn']"
+            name="founded"
+            :placeholder="DATE_FORM[order]"
+            required
+          />
+        </template>
         <AskText v-model="name" label="Your name, as on your identity paper" :error="problems['fullName']" name="fullName" autocomplete="name" required />
         <AskText
           v-model="born"

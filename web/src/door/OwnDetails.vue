@@ -42,14 +42,19 @@ const SAVING_WORD = {
   ended: 'kept on this phone: come in again to send it',
 } as const;
 const newId = (): string => crypto.randomUUID().replaceAll('-', '');
-type OwnRow = 'home' | 'work' | 'income' | 'debt' | 'livingCost' | 'asset';
+type OwnRow = 'home' | 'work' | 'income' | 'debt' | 'livingCost' | 'asset' | 'payroll' | 'account';
 const setOwn = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'person', id: props.details.personId, field, value }], field);
+const setBusiness = (field: string, value: FieldValue) =>
+  save([{ op: 'set', entity: 'person', id: props.details.business?.fields.id ?? '', field, value }], `business.${field}`);
 const setRequest = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'request', id: null, field, value }], field);
 const setRow = (entity: OwnRow, id: string, field: string, value: FieldValue) => save([{ op: 'set', entity, id, field, value }], `${id}.${field}`);
+/** Whose a new row is: where a business applies, its address is what is asked, and what it owes. */
+const whose = (entity: OwnRow): string =>
+  props.details.business && (entity === 'home' || entity === 'debt') ? props.details.business.fields.id : props.details.personId;
 /** A new row is one's own, by the field that says whose it is; what has none is the household's. */
 const addRow = (entity: OwnRow, values: Record<string, FieldValue> = {}) => {
   const { owner } = descriptionOf(entity);
-  save([{ op: 'add', entity, id: newId(), values: { ...(owner ? { [owner]: props.details.personId } : {}), ...values } }], entity);
+  save([{ op: 'add', entity, id: newId(), values: { ...(owner ? { [owner]: whose(entity) } : {}), ...values } }], entity);
 };
 const removeRow = (entity: OwnRow, id: string) => save([{ op: 'remove', entity, id }], id);
 const wrong = (at: string, problem: string): void => void (queue.problems[at] = problem);
@@ -64,7 +69,11 @@ const languages = computed(() => props.details.languages.map(({ code, label }) =
 /** What is asked of oneself here, in order; the rest is asked by the officer. */
 const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility'];
 const about = computed(() => ABOUT.filter((field) => field !== 'language' || languages.value.length > 1));
-const optionsFor = (options: readonly string[]) => (options.length > 0 ? options.map((value) => ({ value, label: value })) : undefined);
+const optionsFor = (options: readonly { value: string; label: string }[]) => (options.length > 0 ? [...options] : undefined);
+/** What is asked of a business that applies. */
+const BUSINESS = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'industry', 'employees', 'turnover'];
+const BUSINESS_LABEL: Record<string, string> = { fullName: 'Name, as registered', knownAs: 'Trading as, if otherwise', birthDate: 'Founded on' };
+const ownBusiness = computed<DoorRow | null>(() => current.value.business?.fields ?? null);
 
 /** A field that is asked, in other words than its description's where the row calls for them. */
 interface AskedField {
@@ -116,7 +125,7 @@ const debtFields = (row: DoorRow): AskedField[] =>
 function answer(question: DoorDetailsView['questions'][number], field: 'value' | 'explanation', value: string | null): void {
   if (question.id) save([{ op: 'set', entity: 'answer', id: question.id, field, value }], question.code);
   else if (value !== null)
-    save([{ op: 'add', entity: 'answer', id: newId(), values: { personId: props.details.personId, question: question.code, [field]: value } }], question.code);
+    save([{ op: 'add', entity: 'answer', id: newId(), values: { personId: question.personId, question: question.code, [field]: value } }], question.code);
 }
 function pasteAddress(event: ClipboardEvent, id: string): void {
   const address = splitAddress(event.clipboardData?.getData('text/plain') ?? '', props.details.region);
@@ -129,6 +138,7 @@ function pasteAddress(event: ClipboardEvent, id: string): void {
     `${id}.line`,
   );
 }
+const OF_PERSONS: readonly OwnRow[] = ['work', 'income', 'livingCost', 'asset'];
 /** The kinds of rows that people give of themselves, in the order in which they are asked. */
 const PARTS: {
   entity: OwnRow;
@@ -195,9 +205,64 @@ const PARTS: {
     add: 'Add something',
     remove: 'Remove this',
   },
+  {
+    entity: 'payroll',
+    title: 'Whom the business pays',
+    says: 'Everybody who was paid wages in the last year, and its owners.',
+    named: 'name',
+    one: 'Person',
+    asked: (row) => named('name', 'kind', row['kind'] === 'owner' ? 'profitShare' : 'yearlyPay', ...(row['kind'] === 'owner' ? ['yearlyPay'] : [])),
+    begins: { kind: 'employee' },
+    add: 'Add a person',
+    remove: 'Remove this person',
+  },
+  {
+    entity: 'account',
+    title: 'What the business earns',
+    says: 'Its last years, from the accounts.',
+    named: 'yearEnd',
+    one: 'Year',
+    asked: () => named('yearEnd', 'monthsCovered', 'revenue', 'costs', 'depreciation', 'interest', 'drawings'),
+    add: 'Add a year',
+    remove: 'Remove this year',
+  },
 ];
-/** Those that are asked in this file. */
-const parts = computed(() => PARTS.filter(({ entity }) => entity in props.details.rows));
+/** Those that are asked in this file: a company has no work, income or living costs of its own. */
+const parts = computed(() => PARTS.filter(({ entity }) => entity in props.details.rows && !(props.details.business && OF_PERSONS.includes(entity))));
+
+/** Somebody who holds a part of the business: oneself, another person, or small holders together. */
+const owner = reactive({ self: false, name: '', born: '', share: '', directs: false });
+function addOwner(): void {
+  const { business } = props.details;
+  if (!business) return;
+  const birthDate = owner.born.trim() === '' ? null : parseDate(owner.born, writing.value.dateOrder, props.details.today);
+  const share = Number(owner.share.replace(',', '.').replace('%', '').trim());
+  own['owner.born'] = owner.born.trim() !== '' && birthDate === null ? 'This is no date.' : '';
+  own['owner.share'] = owner.share.trim() === '' || Number.isNaN(share) ? 'Give the share in per cent, such as 60.' : '';
+  own['owner.name'] = !owner.self && owner.name.trim() === '' ? 'Say who it is.' : '';
+  if (own['owner.born'] || own['owner.share'] || own['owner.name']) return;
+  const id = owner.self ? props.details.personId : newId();
+  save(
+    [
+      ...(owner.self
+        ? []
+        : [{ op: 'add' as const, entity: 'person' as const, id, values: { role: 'beneficialOwner', fullName: owner.name.trim(), birthDate } }]),
+      { op: 'add', entity: 'stake', id: newId(), values: { ofId: business.fields.id, ownerId: id, share, controls: owner.directs } },
+    ],
+    'owner',
+  );
+  Object.assign(owner, { self: false, name: '', born: '', share: '', directs: false });
+}
+const others = ref('');
+function addOthers(): void {
+  const { business } = props.details;
+  const explained = business?.owners.reduce((sum, { share }) => sum + (share ?? 0), 0) ?? 0;
+  if (!business || others.value.trim() === '' || explained >= 100) return;
+  const values = { ofId: business.fields.id, others: others.value.trim(), share: Math.round((100 - explained) * 100) / 100 };
+  save([{ op: 'add', entity: 'stake', id: newId(), values }], 'owner');
+  others.value = '';
+}
+const explained = computed(() => Math.round((props.details.business?.owners.reduce((sum, { share }) => sum + (share ?? 0), 0) ?? 0) * 100) / 100);
 
 const partner = reactive({ name: '', born: '', phone: '' });
 function addPartner(): void {
@@ -224,19 +289,30 @@ async function run(url: string, body: object = {}, isLast = false): Promise<void
 const done = (): Promise<void> => run('/api/door/details/done', {}, true);
 
 /** What is asked together, one screen after the other. */
-type StepKey = 'questions' | 'request' | 'about' | 'partner' | OwnRow | 'consents' | 'end';
+type StepKey = 'questions' | 'request' | 'business' | 'owners' | 'about' | 'partner' | OwnRow | 'consents' | 'end';
 const steps = computed<{ key: StepKey; title: string }[]>(() => [
+  // Nothing is asked before somebody agreed to its being kept.
+  ...(props.details.consents.length > 0 ? [{ key: 'consents' as const, title: 'What you agree to' }] : []),
   ...(props.details.questions.length > 0 ? [{ key: 'questions' as const, title: 'Questions' }] : []),
   ...(props.details.request.length > 0 ? [{ key: 'request' as const, title: 'What you ask for' }] : []),
+  ...(props.details.business
+    ? [
+        { key: 'business' as const, title: 'The company' },
+        { key: 'owners' as const, title: 'Who owns it, and who directs it' },
+      ]
+    : []),
   { key: 'about', title: 'About you' },
   ...(props.details.mayAddPartner || props.details.partner !== null ? [{ key: 'partner' as const, title: 'Who applies with you' }] : []),
   ...parts.value.map(({ entity, title }) => ({ key: entity, title })),
-  ...(props.details.consents.length > 0 ? [{ key: 'consents' as const, title: 'What you agree to' }] : []),
   { key: 'end', title: 'Look over and hand in' },
 ]);
 /** Where something that is missing is given: a consent with the consents, an answer with the questions, the rest where its chapter is asked. */
 function stepOf({ key, section }: DoorDetailsView['missing'][number]): StepKey {
   if (key.startsWith('consent:')) return 'consents';
+  if (/^(stake|owner|explained|control)/.test(key)) return props.details.business ? 'owners' : 'about';
+  if (/^(need|rows):payroll/.test(key)) return 'payroll';
+  if (/^(need|rows):account/.test(key)) return 'account';
+  if (props.details.business && key.startsWith(`need:person:${props.details.business.fields.id}:`)) return 'business';
   if (/^(answer|explain|ends):/.test(key)) return 'questions';
   if (key.startsWith('history:home') || section === 'home') return 'home';
   if (/^(history|rows):work/.test(key)) return 'work';
@@ -248,7 +324,9 @@ const missingIn = (key: StepKey): number => props.details.missing.filter((entry)
 
 /** The step is kept by this tab, so that a page that is loaded again goes on where it was. */
 const KEPT = 'cavren-door-step';
-const at = ref<StepKey>((sessionStorage.getItem(KEPT) as StepKey | null) ?? 'questions');
+const at = ref<StepKey>(
+  (sessionStorage.getItem(KEPT) as StepKey | null) ?? (props.details.consents.some(({ needed, given }) => needed && !given) ? 'consents' : 'questions'),
+);
 const step = computed(() =>
   Math.max(
     0,
@@ -342,6 +420,57 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       </p>
     </section>
 
+    <section v-if="isAt('business') && ownBusiness" class="card stack">
+      <DoorField
+        v-for="field in BUSINESS"
+        :key="field"
+        entity="person"
+        :field="field"
+        :label="field === 'idNumber' ? details.business?.idLabel : BUSINESS_LABEL[field]"
+        :options="field === 'industry' ? details.business?.industries : undefined"
+        :value="ownBusiness[field]"
+        :writing="writing"
+        :today="details.today"
+        :problem="problems[`business.${field}`]"
+        @change="setBusiness(field, $event)"
+        @wrong="wrong(`business.${field}`, $event)"
+      />
+    </section>
+
+    <section v-if="isAt('owners') && details.business" class="card stack">
+      <p class="soft">Everybody who holds a quarter or more, and who directs the company. All shares together make the whole.</p>
+      <ul v-if="details.business.owners.length > 0">
+        <li v-for="one in details.business.owners" :key="one.id">
+          <b>{{ one.name }}</b> {{ one.share === null ? '' : `${one.share} %` }}{{ one.directs ? ', directs it' : '' }}
+          <v-btn variant="text" size="small" @click="save([{ op: 'remove', entity: 'stake', id: one.id }], 'owner')">Remove</v-btn>
+        </li>
+      </ul>
+      <p :class="explained === 100 ? 'good' : 'soft'" role="status">
+        {{ explained }} % named{{ explained === 100 ? '' : `, ${100 - explained} % still open` }}
+      </p>
+      <p v-if="problems['owner']" class="problem" role="alert">{{ problems['owner'] }}</p>
+      <form v-if="explained < 100" class="stack" @submit.prevent="addOwner">
+        <v-checkbox v-model="owner.self" label="This is me" hide-details />
+        <template v-if="!owner.self">
+          <AskText v-model="owner.name" label="Name, as on their identity paper" autocomplete="off" :error="problems['owner.name'] || undefined" />
+          <AskText
+            v-model="owner.born"
+            label="Their birth date"
+            autocomplete="off"
+            :placeholder="DATE_FORM[writing.dateOrder]"
+            :error="problems['owner.born'] || undefined"
+          />
+        </template>
+        <AskText v-model="owner.share" label="Share in per cent" inputmode="decimal" autocomplete="off" :error="problems['owner.share'] || undefined" />
+        <v-checkbox v-model="owner.directs" label="Directs the company" hide-details />
+        <v-btn type="submit">Add</v-btn>
+      </form>
+      <form v-if="explained > 0 && explained < 100" class="stack" @submit.prevent="addOthers">
+        <AskText v-model="others" label="The rest is held by small holders: who?" autocomplete="off" />
+        <v-btn type="submit">{{ 100 - explained }} % are theirs</v-btn>
+      </form>
+    </section>
+
     <section v-if="isAt('about')" class="card stack">
       <DoorField
         v-for="field in about"
@@ -401,12 +530,12 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </section>
 
     <section v-if="isAt('consents')" class="card stack">
-      <div v-for="consent in details.consents" :key="consent.kind" class="d-grid ga-1">
+      <div v-for="consent in details.consents" :key="`${consent.personId} ${consent.kind}`" class="d-grid ga-1">
         <p>
-          <b>{{ consent.label }}</b>{{ consent.needed ? '' : ' (as you like)' }}. {{ consent.text }}
+          <b>{{ consent.label }}</b>{{ consent.of ? `, for ${consent.of}` : '' }}{{ consent.needed ? '' : ' (as you like)' }}. {{ consent.text }}
         </p>
         <p v-if="consent.given" class="good">You agreed. You can take it back on the first page, for as long as this application is open.</p>
-        <v-btn v-else @click="run('/api/door/consents', { kind: consent.kind })">I agree</v-btn>
+        <v-btn v-else @click="run('/api/door/consents', { kind: consent.kind, personId: consent.personId })">I agree</v-btn>
       </div>
     </section>
 

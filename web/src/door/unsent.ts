@@ -117,7 +117,7 @@ export function unsent(name: string, line: Line): Unsent {
   };
 }
 
-type Shown = Pick<DoorDetailsView, 'person' | 'request' | 'rows'>;
+type Shown = Pick<DoorDetailsView, 'person' | 'business' | 'request' | 'rows'>;
 const valuesOf = (entity: Entity): Record<string, FieldValue> =>
   Object.fromEntries(
     Object.entries(descriptionOf(entity).fields).flatMap(([field, { by, blank }]) => (by === 'applicant' ? [[field, blank as FieldValue]] : [])),
@@ -141,6 +141,8 @@ function changed(shown: Shown, change: DetailChange): Shown {
       ...shown,
       request: shown.request.map((one) => (one.field === field && typeof value !== 'boolean' ? { ...one, value } : one)),
     };
+  if (change.entity === 'person' && shown.business?.fields.id === change.id)
+    return { ...shown, business: { ...shown.business, fields: { ...shown.business.fields, [field]: value } } };
   if (change.entity === 'person') return change.id === shown.person.id ? { ...shown, person: { ...shown.person, [field]: value } } : shown;
   return put(rows.map((row) => (row.id === change.id ? { ...row, [field]: value } : row)));
 }

@@ -1,4 +1,4 @@
-import type { IndustryList } from '../../people/industry/index';
+import type { IndustryList } from '../../basis/industry/index';
 import type { LegalForm } from '../../lending/request/fields';
 import type { AccountRules } from '../../basis/accounts/index';
 import type { CreditLaw, RateMethod } from '../../credit/apr/index';

@@ -4,6 +4,8 @@ export {
   computePath,
   consentLanguage,
   consentOf,
+  consentsAskedOf,
+  ELECTRONIC_PAPERS,
   dueOn,
   explanationOf,
   hasConsent,

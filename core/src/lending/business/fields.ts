@@ -8,14 +8,15 @@ export const PAYROLL = describeDetail({
   chapter: 'request',
   part: 'payrolls',
   table: 'payroll_entry',
+  rowsBy: 'applicant',
   ofLoans: true,
   fields: {
-    name: text('Name', 120),
-    kind: choice('Employee or owner', PAYROLL_KIND_LABEL),
+    name: text('Name', 120, { by: 'applicant' }),
+    kind: choice('Employee or owner', PAYROLL_KIND_LABEL, { by: 'applicant' }),
     /** Wages of the year before tax. */
-    yearlyPay: money('Wages of the year'),
+    yearlyPay: money('Wages of the year', { by: 'applicant' }),
     /** An owner's share of the year's profit, below zero for a loss. */
-    profitShare: profit('Share of the profit'),
+    profitShare: profit('Share of the profit', { by: 'applicant' }),
   },
 });
 export type PayrollEntry = RowOf<typeof PAYROLL>;
@@ -28,23 +29,24 @@ export const ACCOUNT = describeDetail({
   chapter: 'request',
   part: 'accounts',
   table: 'business_year',
+  rowsBy: 'applicant',
   ofLoans: true,
   fields: {
-    yearEnd: date('Year ended'),
+    yearEnd: date('Year ended', { by: 'applicant' }),
     /** Fewer than twelve for a business in its first year. */
     monthsCovered: whole(
       'Months covered',
       { form: 'Give whole months', least: [1, 'At least one month'], most: [18, 'At most eighteen months'] },
-      { unit: 'months' },
+      { by: 'applicant', unit: 'months' },
     ),
-    revenue: money('Revenue'),
+    revenue: money('Revenue', { by: 'applicant' }),
     /** All costs, with the depreciation and interest below. */
-    costs: money('All costs'),
-    depreciation: money('of it depreciation'),
-    interest: money('of it interest'),
+    costs: money('All costs', { by: 'applicant' }),
+    depreciation: money('of it depreciation', { by: 'applicant', ask: 'Of all costs: depreciation' }),
+    interest: money('of it interest', { by: 'applicant', ask: 'Of all costs: interest' }),
     /** Costs of this year that won't come again. */
     oneOff: money('of it once only'),
-    drawings: money('Drawn, with tax'),
+    drawings: money('Drawn, with tax', { by: 'applicant', ask: 'Drawn by owners, and tax' }),
     /** The year's own where it isn't said. */
     kind: choice('Accounts', ACCOUNTS_KIND_LABEL),
     cash: money('Cash'),

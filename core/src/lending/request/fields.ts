@@ -29,7 +29,7 @@ export const REQUEST = describeDetail({
     advanceOn: date('Paid out on', { by: 'applicant' }),
     firstPaymentOn: date('First payment'),
     /** Of a business that asks. */
-    legalForm: choice('Legal form', LEGAL_FORM_LABEL),
+    legalForm: choice('Legal form', LEGAL_FORM_LABEL, { by: 'applicant' }),
     payoutName: text('Account holder', 120),
     payoutRouting: text('Code of the bank', 40),
     payoutAccount: hidden('Account number'),

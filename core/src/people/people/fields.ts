@@ -111,9 +111,9 @@ export const PERSON = describeDetail({
     /** For contacts and referees: where they work. */
     organisation: text('Organisation', 160),
     /** Of a company: what it does, by the code list of the place, how many it employs, and what it sells in a year. */
-    industry: listed('Industry', 12),
-    employees: whole('People employed', { least: 0, most: 1_000_000 }),
-    turnover: money('Turnover a year'),
+    industry: listed('Industry', 12, { by: 'applicant', ask: 'What the business does' }),
+    employees: whole('People employed', { least: 0, most: 1_000_000 }, { by: 'applicant', ask: 'How many people it employs' }),
+    turnover: money('Turnover a year', { by: 'applicant' }),
     /** Share of an owner or beneficiary. */
     share: percent('Share'),
     /** The company that this person signs for, and whether others have to sign with them. */

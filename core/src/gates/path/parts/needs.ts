@@ -4,7 +4,7 @@ import { withSheets, type Income } from '../../../means/income/index';
 import { companiesOf } from '../../../people/ownership/index';
 import { relationBetween } from '../../../people/household/index';
 import { paidTo } from '../../../lending/payees/index';
-import type { FilePerson } from '../../../people/people/index';
+import { OWING_ROLES, type FilePerson } from '../../../people/people/index';
 import type { Chapter, Need } from '../../../file/product/index';
 import { descriptionOf } from '../../../file/details/index';
 import { personName, plays } from '../../../file/state/index';
@@ -16,7 +16,10 @@ export const needs: PathPart = { code: 'needs', entries: needEntries };
 function needEntries(file: FileState): Draft[] {
   return file.product.needs.flatMap((need) =>
     rowsOf(file, need.entity)
-      .filter(({ row, person }) => asks(need, person) && !isOfPersons(file, need, person) && !isAllNamed(file, need) && applies(need.when, row) && isEmpty(factOf(file, need, row)))
+      .filter(
+        ({ row, person }) =>
+          asks(need, person) && !isOfPersons(file, need, person) && !isAllNamed(file, need) && applies(need.when, row) && isEmpty(factOf(file, need, row)),
+      )
       .map(({ anchor, person, since }) => ({
         key: `need:${need.entity}:${anchor}:${need.field}`,
         gate: need.before,
@@ -39,10 +42,11 @@ function factOf(file: FileState, need: Need, row: object): unknown {
   return !applicant || applicant.id === id ? 'self' : relationBetween(file.relations, id, applicant.id);
 }
 
-/** What is asked of persons alone: how a company is housed is no obligation of a household, and its owners are explained by who holds what. */
+/** What is asked of persons alone: how a company is housed is no obligation of a household, and its owners are explained by who holds what, and codes go to who signs for it. */
 function isOfPersons(file: FileState, { entity, field }: Need, person: FilePerson | null): boolean {
   if (entity === 'person' && field === 'share') return person !== null && file.stakes.some(({ ownerId }) => ownerId === person.id);
   if (entity === 'person' && field === 'relationship') return person?.kind === 'organisation' || companiesOf(file).length > 0;
+  if (person?.kind === 'organisation' && entity === 'person' && field === 'phone' && plays(person, OWING_ROLES)) return true;
   return person?.kind === 'organisation' && entity === 'home' && (field === 'tenure' || field === 'monthlyCost');
 }
 
@@ -50,4 +54,8 @@ function isOfPersons(file: FileState, { entity, field }: Need, person: FilePerso
 const isAllNamed = (file: FileState, { entity, field }: Need): boolean =>
   entity === 'request' && field.startsWith('payout') && file.payees.length > 0 && !paidTo(file).some(({ payeeId }) => payeeId === null);
 
-const asks = (need: Need, person: FilePerson | null): boolean => !need.roles || (person !== null && plays(person, need.roles));
+/** Whom a need is about, by their roles; where a code is sent to who applies, it goes to who signs for a company that does. */
+const asks = (need: Need, person: FilePerson | null): boolean =>
+  !need.roles ||
+  (person !== null &&
+    (plays(person, need.roles) || (need.entity === 'person' && need.field === 'phone' && person.signsFor !== null && need.roles.includes('applicant'))));

@@ -3,7 +3,7 @@ import type { PathPart } from '../entry';
 import { ROLE_LABEL } from '../../../people/people/index';
 import type { FilePerson } from '../../../people/people/index';
 import type { IsoDate } from '../../../basis/dates/index';
-import { partiesOf, personName, plays, rolesOf, type Consent, type FileState } from '../../../file/state/index';
+import { partiesOf, personName, plays, rolesOf, signersOf, type Consent, type FileState } from '../../../file/state/index';
 import { adultsWhoMustApply, householdProblems } from '../../../people/household/index';
 import { areDetailsOld } from '../../../people/persons/index';
 import { type ConsentText, type HistoryRule } from '../../../file/product/index';
@@ -40,9 +40,18 @@ export function consentOf(file: Pick<FileState, 'consents'>, personId: string, k
 
 export const hasConsent = (file: Pick<FileState, 'consents'>, personId: string, kind: string): boolean => consentOf(file, personId, kind) !== null;
 
-/** The consents that somebody is asked for and hasn't given, as the product has them. */
-export const wantedConsents = (file: Pick<FileState, 'consents' | 'product'>, person: FilePerson): ConsentText[] =>
-  file.product.consents.filter(({ kind, roles }) => plays(person, roles) && !hasConsent(file, person.id, kind));
+/** The consent to read and to sign on the screen. */
+export const ELECTRONIC_PAPERS = 'electronicPapers';
+
+/** The consents that somebody is asked for, as the product has them: by their roles, and whoever signs to do so on the screen, in whatever role. */
+export function consentsAskedOf(file: Pick<FileState, 'people' | 'product'>, person: FilePerson): ConsentText[] {
+  const signs = signersOf(file).some(({ id }) => id === person.id);
+  return file.product.consents.filter(({ kind, roles }) => plays(person, roles) || (signs && kind === ELECTRONIC_PAPERS));
+}
+
+/** Of those, the ones that they haven't given. */
+export const wantedConsents = (file: Pick<FileState, 'consents' | 'people' | 'product'>, person: FilePerson): ConsentText[] =>
+  consentsAskedOf(file, person).filter(({ kind }) => !hasConsent(file, person.id, kind));
 
 /** The language in which a consent can be read to somebody who wants one: that one where there is such a text, English otherwise. */
 export const consentLanguage = ({ text }: Pick<ConsentText, 'text'>, wanted: string | null): string =>
