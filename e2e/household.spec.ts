@@ -228,6 +228,9 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await phone.getByLabel(/Six-digit code/).fill(first);
   await phone.getByRole('button', { name: 'Go on' }).click();
   await phone.getByRole('button', { name: 'Fill in my details' }).click();
+  // First what one agrees to; nothing is asked before.
+  await expect(phone.getByRole('heading', { level: 1, name: 'What you agree to' })).toBeVisible();
+  await phone.getByRole('button', { name: 'Next: Questions' }).click();
   await phone
     .getByRole('group', { name: /Do you live here/ })
     .getByRole('button', { name: 'yes' })
