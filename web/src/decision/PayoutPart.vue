@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { barToRelease, moneyIn, paidOutOf, paymentBar, payoutLines, type FileState, type Path, type PayoutLine } from '@cavren/core';
+import { barToRelease, moneyIn, paidBar, paidOutOf, paymentBar, payoutLines, type FileState, type Path, type PayoutLine } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { ReasonDialog } from '../acts/index';
 import { useEditing, useShown } from '../file/index';
@@ -81,7 +81,7 @@ const orderMark = ({ state: { order } }: PayoutLine) =>
       </v-btn>
       <template v-if="desk.may('payout.release')">
         <v-btn variant="flat" title="Alt+A" :disabled="bar !== null || waits !== null" @click="emit('release')">{{ file.product.words.release }} …</v-btn>
-        <v-btn :disabled="bar !== null" @click="emit('sendBack')">Send back with a question …</v-btn>
+        <v-btn v-if="!paidBar(file)" :disabled="bar !== null" @click="emit('sendBack')">Send back with a question …</v-btn>
         <span v-if="bar" class="soft">{{ say(bar) }}</span>
         <span v-else-if="waits" class="soft">waits for: {{ sayWithin(say, waits) }}</span>
       </template>

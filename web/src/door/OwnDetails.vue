@@ -7,7 +7,7 @@ import DoorField from './DoorField.vue';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
 import { unsent, withUnsent } from './unsent';
-import { DATE_FORM, type Writing } from '../words/index';
+import { DATE_FORM, listed, type Writing } from '../words/index';
 
 /** What somebody fills in about themselves; every answer is saved as its field is left, and the officer can go on with it at any time. */
 const props = defineProps<{ view: DoorView; details: DoorDetailsView }>();
@@ -290,6 +290,18 @@ const done = (): Promise<void> => run('/api/door/details/done', {}, true);
 
 /** What is asked together, one screen after the other. */
 type StepKey = 'questions' | 'request' | 'business' | 'owners' | 'about' | 'partner' | OwnRow | 'consents' | 'end';
+/** Each text once, with everybody for whom one answers. */
+const consentTexts = computed(() => {
+  const { consents } = props.details;
+  return [...new Set(consents.map(({ kind }) => kind))].map((kind) => {
+    const all = consents.filter((one) => one.kind === kind);
+    const forWhom = all.some(({ of }) => of !== null) ? `, for ${listed(all.map(({ of }) => of ?? 'me'))}` : '';
+    return { kind, label: all[0]?.label, text: all[0]?.text, needed: all.some(({ needed }) => needed), open: all.filter(({ given }) => !given), forWhom };
+  });
+});
+async function agreeTo(open: DoorDetailsView['consents']): Promise<void> {
+  for (const { kind, personId } of open) await run('/api/door/consents', { kind, personId });
+}
 const steps = computed<{ key: StepKey; title: string }[]>(() => [
   // Nothing is asked before somebody agreed to its being kept.
   ...(props.details.consents.length > 0 ? [{ key: 'consents' as const, title: 'What you agree to' }] : []),
@@ -530,12 +542,12 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </section>
 
     <section v-if="isAt('consents')" class="card stack">
-      <div v-for="consent in details.consents" :key="`${consent.personId} ${consent.kind}`" class="d-grid ga-1">
+      <div v-for="{ kind, label, forWhom, needed, text, open } in consentTexts" :key="kind" class="d-grid ga-1">
         <p>
-          <b>{{ consent.label }}</b>{{ consent.of ? `, for ${consent.of}` : '' }}{{ consent.needed ? '' : ' (as you like)' }}. {{ consent.text }}
+          <b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : ' (as you like)' }}. {{ text }}
         </p>
-        <p v-if="consent.given" class="good">You agreed. You can take it back on the first page, for as long as this application is open.</p>
-        <v-btn v-else @click="run('/api/door/consents', { kind: consent.kind, personId: consent.personId })">I agree</v-btn>
+        <p v-if="open.length === 0" class="good">You agreed. You can take it back on the first page, for as long as this application is open.</p>
+        <v-btn v-else @click="agreeTo(open)">I agree{{ forWhom }}</v-btn>
       </div>
     </section>
 

@@ -239,6 +239,11 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
 th:last-child {
   width: 64px;
 }
+/* Words after a figure that ends at its right edge. */
+.grid-table :deep(.figure + td:not(.figure)),
+.grid-table :deep(.figure + th:not(.figure):not(:last-child)) {
+  padding-left: 18px;
+}
 .worked > tr > td,
 .worked > tr > :deep(td) {
   padding: 3px 2px;

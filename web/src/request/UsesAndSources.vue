@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { moneyIn, total, usesAndSources, type FileState, type Term } from '@cavren/core';
 import { computed } from 'vue';
-import { Rows, type Column } from '../file/index';
+import { Field, Rows, type Column } from '../file/index';
 import { Mark } from '../look/index';
 import { useSay } from '../words/index';
 
@@ -15,12 +15,17 @@ const useColumns: Column[] = [
   { field: 'what', label: 'Purpose', width: '60%' },
   { field: 'amount', label: 'Amount', width: '34%' },
 ];
-const sourceColumns = computed<Column[]>(() => [
-  { field: 'kind', label: 'Other source', width: '27%' },
-  { field: 'what', label: 'From whom', width: '29%' },
-  { field: 'amount', label: 'Amount', width: '22%' },
-  ...(props.file.sources.some(({ kind }) => kind === 'tradeIn') ? [{ field: 'owed', label: 'Still owed on it', width: '20%' }] : []),
-]);
+const sourceColumns: Column[] = [
+  { field: 'kind', label: 'Other source', width: '29%' },
+  { field: 'what', label: 'From whom', width: '36%' },
+  { field: 'amount', label: 'Amount', width: '29%' },
+];
+/** What is traded in can be owed on still: that much of its value pays nothing else. */
+const tradedIn = (row: { id: string }) => props.file.sources.find(({ id, kind }) => id === row.id && kind === 'tradeIn');
+function owedOn(row: { id: string }): string {
+  const owed = tradedIn(row)?.owed ?? 0;
+  return owed > 0 ? `less ${money(owed)} still owed on it` : 'nothing said to be owed on it';
+}
 /** Lines that follow from elsewhere in the file, beside those that are keyed here. */
 const listed = (terms: Term[], rows: { id: string }[]): Term[] => terms.filter(({ place }) => !rows.some(({ id }) => place?.anchor.startsWith(`${id}.`)));
 const otherUses = computed(() => listed(table.value.uses, props.file.uses));
@@ -64,8 +69,14 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           add-label="Other source"
           :locked="locked"
           quiet
+          :asks="(row) => tradedIn(row) !== undefined"
           empty="Only the loan and the down payment."
-        />
+        >
+          <template #below="{ row, open }">
+            <div v-if="open" class="fields my-2" style="--across: 2"><Field :id="row.id" entity="source" field="owed" :locked="locked" /></div>
+            <span v-else class="soft">{{ owedOn(row) }}</span>
+          </template>
+        </Rows>
         <p v-for="line in otherSources" :key="say(line.label)" class="line">
           <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>

@@ -67,7 +67,7 @@ export function usesAndSources(file: UsesInput): UsesAndSources {
       if (kind !== 'tradeIn' || !owed) return line;
       // Its value pays what is owed on it first; where that is more, the rest has to be brought.
       const still: Term = { label: say('uses.stillOwed'), sign: '−', value: owed, unit: 'money', place: at(`${id}.owed`) };
-      return { label, sign: '+', value: (amount ?? 0) - owed, unit: 'money', terms: [{ ...line, label: say('uses.tradeInValue') }, still] };
+      return { label, sign: '+', value: (amount ?? 0) - owed, unit: 'money', place: line.place, terms: [{ ...line, label: say('uses.tradeInValue') }, still] };
     });
   const down: Term[] =
     request.downPayment === null ? [] : [{ label: say('uses.downPayment'), sign: '+', value: request.downPayment, unit: 'money', place: at('downPayment') }];

@@ -7,7 +7,8 @@ import { paidTo } from '../../../lending/payees/index';
 import { OWING_ROLES, type FilePerson } from '../../../people/people/index';
 import type { Chapter, Need } from '../../../file/product/index';
 import { descriptionOf } from '../../../file/details/index';
-import { personName, plays } from '../../../file/state/index';
+import { numberKindOf, personName, plays } from '../../../file/state/index';
+import { NUMBER_KINDS } from '../../../basis/numbers/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 /** Fields that the product's next gates need. */
@@ -23,7 +24,7 @@ function needEntries(file: FileState): Draft[] {
       .map(({ anchor, person, since }) => ({
         key: `need:${need.entity}:${anchor}:${need.field}`,
         gate: need.before,
-        what: person ? say('path.of3', { needLabel: need.label, person: personName(person) }) : need.label,
+        what: person ? say('path.of3', { needLabel: labelOf(file, need, person), person: personName(person) }) : need.label,
         why: need.why,
         holder: 'officer' as const,
         personId: person?.id ?? null,
@@ -32,6 +33,10 @@ function needEntries(file: FileState): Draft[] {
       })),
   );
 }
+
+/** What a need is called: a number by what it is called of that person, since a company's is another one than a person's. */
+const labelOf = (file: FileState, { entity, field, label }: Need, person: FilePerson): string =>
+  entity === 'person' && field === 'idNumber' ? NUMBER_KINDS[numberKindOf(file.pack, person, 'identity')].label : label;
 
 /** What a need looks at: a field of the row, what its settlement sheets come to, or what somebody is to the applicant, which their relations say. */
 function factOf(file: FileState, need: Need, row: object): unknown {
@@ -44,7 +49,7 @@ function factOf(file: FileState, need: Need, row: object): unknown {
 
 /** What is asked of persons alone: how a company is housed is no obligation of a household, and its owners are explained by who holds what, and codes go to who signs for it. */
 function isOfPersons(file: FileState, { entity, field }: Need, person: FilePerson | null): boolean {
-  if (entity === 'person' && field === 'share') return person !== null && file.stakes.some(({ ownerId }) => ownerId === person.id);
+  if (entity === 'person' && field === 'share') return person !== null && plays(person, ['beneficialOwner']) && companiesOf(file).length > 0;
   if (entity === 'person' && field === 'relationship') return person?.kind === 'organisation' || companiesOf(file).length > 0;
   if (person?.kind === 'organisation' && entity === 'person' && field === 'phone' && plays(person, OWING_ROLES)) return true;
   return person?.kind === 'organisation' && entity === 'home' && (field === 'tenure' || field === 'monthlyCost');
