@@ -314,6 +314,12 @@ test('declarations: a yes asks for its reason, a consent is taken back, monitori
   await wren.getByRole('button', { name: /agrees: Consent to look-ups/ }).click();
   await wren.getByRole('button', { name: 'Withdraw', exact: true }).click();
   await expect(wren.getByText(/withdrawn \d\d\/\d\d/)).toBeVisible();
+  // Asked only of a home that one lives in.
+  await expect(wren.getByLabel(/^Sex of/)).toHaveCount(0);
+  await chapter(wren, 'Request');
+  await choose(wren.getByLabel('Purpose'), 'Boat to live on');
+  await saved(wren);
+  await chapter(wren, 'Declarations');
   const kept = wren.waitForResponse(/monitoring$/);
   await choose(wren.getByLabel(/^Sex of/), 'declined to answer');
   await kept;

@@ -27,6 +27,7 @@ export {
   DoorGreeting,
   type DoorRow,
   DoorView,
+  AnswerMonitoringAtDoor,
   EnterDoor,
   GiveConsentAtDoor,
   OpenDoor,

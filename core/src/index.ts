@@ -33,6 +33,7 @@ export {
 } from './basis/accounts/index';
 export { IDENTITY_PAPER_LABEL, type IdentityPaper, type IdentityPaperKind } from './people/identity/index';
 export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './basis/industry/index';
+export { COUNTRIES, countryName, liesIn, postalProblem, type PostalRules, type Region, regionOf } from './basis/postal/index';
 export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
@@ -156,9 +157,10 @@ export {
   answerersOf,
   applicantsOf,
   partiesOf,
+  familyStatuses,
   signersOf,
 } from './file/state/index';
-export { answerProblem, type Asked, askedOf, endingAnswers } from './people/declarations/index';
+export { answerProblem, type Asked, askedOf, endingAnswers, monitoringAsked } from './people/declarations/index';
 export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
   type FilePerson,
@@ -170,6 +172,9 @@ export {
   type Role,
   ROLE_LABEL,
   ROLES,
+  FAMILY_STATUS_LABEL,
+  FAMILY_STATUSES,
+  type FamilyStatus,
   FILING_STATUS_LABEL,
   type FilingStatus,
 } from './people/people/index';

@@ -63,6 +63,8 @@ export const pack: PlacePack = {
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
   account: { kind: 'us' },
   industries: 'naics',
+  regions: [],
+  postalCode: null,
   legalForms: {},
   numbers: [
     { kind: 'us-ssn', use: 'identity', of: 'person' },
@@ -197,6 +199,8 @@ export const product: ProductDefinition = {
   ],
   lookUpConsent: 'lookUp',
   monitoring: [],
+  monitoringWhen: null,
+  familyStatus: null,
   asks: [],
   detailsAge: 180,
   lapse: { days: 60, warnBefore: [14, 3] },

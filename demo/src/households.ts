@@ -119,7 +119,6 @@ export function keating(applicant: string): DetailChange[] {
       personId: applicant,
       line: '27 Rimu Slip',
       town: 'Quillhaven South',
-      region: 'QS',
       postalCode: '7010',
       since: '2021-02-01',
       tenure: 'rented',

@@ -684,6 +684,10 @@ describe('monitoring questions', () => {
     const url = `${walk.url}/monitoring`;
     const wren = await cavren.as('wren');
     const keep = (body: object) => wren.post<MonitoringView>(url, { personId: walk.applicant.id, question: 'race', ...body });
+    // Only of a home that one lives in (12 CFR 1002.13); of other lending it may not be asked (12 CFR 1002.5(b)).
+    expect((await wren.get<MonitoringView>(url)).body.people[0]?.answers).toEqual([]);
+    expect((await keep({ value: null, declined: true })).status).toBe(404);
+    await walk.details([change.set('request', null, 'purpose', 'Boat to live on')]);
     expect((await keep({ value: null, declined: false })).status).toBe(422);
     expect((await keep({ value: SECRET, declined: true })).status).toBe(422);
     expect(problem(await keep({ value: 'Martian', declined: false })).errors).toMatchObject([{ path: 'value' }]);

@@ -20,6 +20,8 @@ const FOURTH = {
   numbers: [{ kind: 'ie-pps', use: 'identity', of: 'person' }],
   languages: [{ code: 'en', label: 'English' }],
   contact: null,
+  regions: [],
+  postalCode: { form: '[A-Z]\\d[\\dW] ?[A-Z\\d]{4}', example: 'D02 X285' },
   industries: 'isic',
   legalForms: { soleProprietor: 'Sole trader', limitedLiability: 'Private company limited by shares' },
   account: { kind: 'iban', countries: ['IE', 'DE'] },

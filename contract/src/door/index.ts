@@ -62,6 +62,11 @@ export const DoorDetails = ChangeDetails;
 /** For whom: oneself, or the business that one signs for. */
 export const GiveConsentAtDoor = z.strictObject({ kind: z.string().max(40), personId: Id.nullable().default(null) });
 
+/** An answer that is asked for fair treatment only, or that it is declined; one of the two. */
+export const AnswerMonitoringAtDoor = z
+  .strictObject({ question: z.string().max(30), value: z.string().max(80).nullable(), declined: z.boolean() })
+  .refine(({ value, declined }) => (value === null) === declined, { message: 'Choose an answer, or that you decline to', path: ['value'] });
+
 const text = z.string().nullable();
 const DoorRow = z.looseObject({ id: Id }).catchall(z.union([z.string(), z.number(), z.boolean(), z.null()]));
 export type DoorRow = z.infer<typeof DoorRow>;
@@ -76,7 +81,8 @@ const DoorDetailsView = z.object({
   locale: z.string(),
   basis: z.enum(['gross', 'net']),
   /** Whether the region somebody lives in is asked: where regions tax. */
-  asksRegion: z.boolean(),
+  /** The states or regions that addresses name there; none where they name none. */
+  regions: z.array(z.object({ value: z.string(), label: z.string() })),
   /** Fields that one may give of oneself, with what they hold; of hidden numbers the end. */
   person: DoorRow,
   idLabel: z.string(),
@@ -164,7 +170,9 @@ export const DoorView = z.object({
   /** What one may fill in oneself; null when it is not one's turn. */
   details: DoorDetailsView.nullable(),
   /** What one agreed to, which can be taken back while the file is open. */
-  consents: z.array(z.object({ kind: z.string(), label: z.string(), givenAt: Time })),
+  consents: z.array(z.object({ personId: Id, of: text, kind: z.string(), label: z.string(), givenAt: Time })),
+  /** What is asked for fair treatment only, while one can say it; nobody who decides sees it. */
+  monitoring: z.array(z.object({ question: z.string(), text: z.string(), options: z.array(z.string()), value: text, declined: z.boolean() })),
   tasks: z.array(DoorTask),
   papers: z.array(z.object({ id: Id, name: z.string(), state: z.string(), reason: z.string().nullable(), addedAt: Time })),
   /** What something was sent for and nobody has looked at yet: another page or side can follow. */

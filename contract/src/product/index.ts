@@ -6,6 +6,8 @@ import {
   DAY_COUNTS,
   END_STAGES,
   ENTITIES,
+  FAMILY_STATUS_LABEL,
+  type FamilyStatus,
   FILING_STATUS_LABEL,
   INDUSTRY_LIST_NAMES,
   LEGAL_FORM_LABEL,
@@ -26,6 +28,13 @@ import {
 import { z } from 'zod';
 import { CalendarDate, Money, Share, Words } from '../values/index';
 
+function isPattern(text: string): boolean {
+  try {
+    return new RegExp(text) instanceof RegExp;
+  } catch {
+    return false;
+  }
+}
 function isTimeZone(name: string): boolean {
   try {
     return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone.length > 0;
@@ -208,6 +217,14 @@ export const ProductDefinition = z.strictObject({
     .min(1),
   lookUpConsent: z.string(),
   monitoring: z.array(z.strictObject({ code: z.string(), text: z.string(), options: z.array(z.string()).min(2) })),
+  monitoringWhen: z.strictObject({ field: z.string(), is: z.array(z.string()).min(1) }).nullable(),
+  familyStatus: z
+    .strictObject({
+      choices: z.array(z.enum(Object.keys(FAMILY_STATUS_LABEL) as [FamilyStatus, ...FamilyStatus[]])),
+      askedAlone: z.boolean(),
+      source: z.string(),
+    })
+    .nullable(),
   asks: z.array(z.enum(['pet', 'vehicle'])),
   detailsAge: z.int().min(1),
   lapse: z.strictObject({ days: z.int().min(2), warnBefore: z.array(z.int().min(1)) }),
@@ -309,6 +326,8 @@ export const PlacePack = z.strictObject({
       source: z.string(),
     })
     .nullable(),
+  regions: z.array(z.strictObject({ code: z.string().min(1).max(40), name: z.string().min(1), postal: z.array(z.string().regex(/^[^-]+(-[^-]+)?$/)) })),
+  postalCode: z.strictObject({ form: z.string().refine(isPattern, 'This is no regular expression'), example: z.string() }).nullable(),
   industries: z.enum(INDUSTRY_LIST_NAMES),
   legalForms: z.partialRecord(z.enum(Object.keys(LEGAL_FORM_LABEL) as [LegalForm, ...LegalForm[]]), z.string()),
   account: z.strictObject({

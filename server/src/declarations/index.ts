@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { EndFile, FileAnswer, KeepMonitoring, MonitoringView } from '@cavren/contract';
-import { applicantsOf, endingAnswers, isEnded, personName, signersOf, type FileState, say } from '@cavren/core';
+import { applicantsOf, endingAnswers, isEnded, monitoringAsked, personName, signersOf, type FilePerson, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -46,44 +46,50 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
     return { id: row.id, file };
   }
 
+  /** What is asked of somebody for fair treatment, with what they said. */
+  async function monitoringFor(fileId: string, file: FileState, person: FilePerson): Promise<MonitoringView['people'][number]> {
+    const rows = await monitoring.of(fileId);
+    return {
+      personId: person.id,
+      name: personName(person),
+      answers: monitoringAsked(file).map(({ code, text, options }) => {
+        const row = rows.find(({ personId, question }) => personId === person.id && question === code);
+        return {
+          question: code,
+          text,
+          options,
+          value: row?.value ?? null,
+          declined: row?.declined ?? false,
+          by: row?.keptBy ?? null,
+          at: row?.keptAt ?? null,
+        };
+      }),
+    };
+  }
   async function monitoringOf(reference: string): Promise<MonitoringView> {
     const { id, file } = await stateOf(reference);
-    const rows = await monitoring.of(id);
-    return {
-      people: signersOf(file)
-        .filter(({ kind }) => kind === 'person')
-        .map((person) => ({
-          personId: person.id,
-          name: personName(person),
-          answers: file.product.monitoring.map(({ code, text, options }) => {
-            const row = rows.find(({ personId, question }) => personId === person.id && question === code);
-            return {
-              question: code,
-              text,
-              options,
-              value: row?.value ?? null,
-              declined: row?.declined ?? false,
-              by: row?.keptBy ?? null,
-              at: row?.keptAt ?? null,
-            };
-          }),
-        })),
-    };
+    const asked = signersOf(file).filter(({ kind }) => kind === 'person');
+    return { people: await Promise.all(asked.map((person) => monitoringFor(id, file, person))) };
+  }
+  /** Keeps an answer, or that it was declined. */
+  async function keepAnswer(
+    { id, file }: { id: string; file: FileState },
+    { personId, question: code, value, declined }: z.infer<typeof KeepMonitoring>,
+    by: string,
+  ): Promise<void> {
+    const question = monitoringAsked(file).find((candidate) => candidate.code === code);
+    if (!question || !signersOf(file).some((person) => person.id === personId)) throw PROBLEM.noQuestion();
+    if (value !== null && !question.options.includes(value)) throw PROBLEM.chooseOneAnswers({}, 'value');
+    if (isEnded(file.stage)) throw PROBLEM.ended();
+    await monitoring.keep(id, personId, code, value, declined, by, now().toISOString());
   }
 
   return {
     monitoringOf,
-    async keepMonitoring(
-      reference: string,
-      { personId, question: code, value, declined }: z.infer<typeof KeepMonitoring>,
-      by: string,
-    ): Promise<MonitoringView> {
-      const { id, file } = await stateOf(reference);
-      const question = file.product.monitoring.find((candidate) => candidate.code === code);
-      if (!question || !signersOf(file).some((person) => person.id === personId)) throw PROBLEM.noQuestion();
-      if (value !== null && !question.options.includes(value)) throw PROBLEM.chooseOneAnswers({}, 'value');
-      if (isEnded(file.stage)) throw PROBLEM.ended();
-      await monitoring.keep(id, personId, code, value, declined, by, now().toISOString());
+    monitoringFor,
+    keepAnswer,
+    async keepMonitoring(reference: string, answer: z.infer<typeof KeepMonitoring>, by: string): Promise<MonitoringView> {
+      await keepAnswer(await stateOf(reference), answer, by);
       return monitoringOf(reference);
     },
     /** Ends a file by an answer that ends the matter: the product's rule declines it, the officer only says so. */

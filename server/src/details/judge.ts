@@ -4,6 +4,8 @@ import {
   addMonths,
   answerProblem,
   bankProblem,
+  COUNTRIES,
+  familyStatuses,
   heldOf,
   identityNumberProblem,
   industryLabel,
@@ -13,6 +15,7 @@ import {
   normalizeNumber,
   numberKindOf,
   personRolesProblem,
+  postalProblem,
   readPhone,
   relationProblem,
   tidyAccount,
@@ -92,10 +95,22 @@ const accountNumber =
   ({ file, row }, value) =>
     accountProblem(file.pack.account, { bank: (row[of] as string | null | undefined) ?? null, account: value });
 
+/** Whether an address lies in another country than the file's place; then nothing is known of its regions and codes. @param of the field with its country. */
+const abroad = ({ file, row }: Judging, of: string): boolean => Boolean(row[of]) && row[of] !== file.pack.phoneRegion;
+const country: Rule = (_, value) => (COUNTRIES.includes(value) ? null : say('details.chooseOneList'));
+const region =
+  (of: string): Rule =>
+  (judging, value) =>
+    abroad(judging, of) || judging.file.pack.regions.some(({ code }) => code === value) ? null : say('details.chooseOneList');
+const postalCode =
+  (of: string): Rule =>
+  (judging, value) =>
+    abroad(judging, of) ? null : postalProblem(judging.file.pack.postalCode, value);
+
 const RULES: Record<string, Rule | undefined> = {
-  'person.birthDate': ({ today }, value) => {
+  'person.birthDate': ({ today, row }, value) => {
     if (value >= today) return say('details.birthDateLiesPast');
-    return value < '1900-01-01' ? say('details.thisBirthDateBefore1900') : null;
+    return row['kind'] !== 'organisation' && value < '1900-01-01' ? say('details.thisBirthDateBefore1900') : null;
   },
   'person.idNumber': number('identity'),
   'person.taxNumber': number('tax'),
@@ -131,6 +146,12 @@ const RULES: Record<string, Rule | undefined> = {
   },
   'home.since': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
   'home.until': (judging, value) => notLater(judging, value) ?? rightOrder(judging, value),
+  'home.region': region('country'),
+  'home.postalCode': postalCode('country'),
+  'home.country': country,
+  'person.mailRegion': region('mailCountry'),
+  'person.mailPostalCode': postalCode('mailCountry'),
+  'person.mailCountry': country,
   'home.district': ({ file, row }, value) => {
     const choices = file.pack.districts[row['postalCode'] as string];
     return choices?.includes(value) ? null : say('details.chooseDistrict', { choices: choices ? { all: choices, by: 'comma' } : 'none' });
@@ -179,6 +200,11 @@ const RULES: Record<string, Rule | undefined> = {
   'person.industry': ({ file, row }, value) => {
     if (row['kind'] !== 'organisation') return say('details.industryIsOfCompany');
     return industryLabel(file.pack.industries, value) === null ? say('details.chooseOneList') : null;
+  },
+  'person.familyStatus': ({ file }, value) => {
+    const asked = familyStatuses(file);
+    if (asked.length === 0) return say('details.familyStatusNotAsked');
+    return asked.some((status) => status === value) ? null : say('details.chooseOneList');
   },
   'person.otherPhone': phone,
   'request.purpose': ({ file }, value) => (file.product.purposes.includes(value) ? null : say('details.chooseOneList')),

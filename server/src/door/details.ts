@@ -37,11 +37,11 @@ const REQUEST_FIELDS = givenBy('request');
 /** Kinds of rows that people add and remove themselves. */
 const OWN_ROWS = ROW_ENTITIES.filter((entity) => descriptionOf(entity).rowsBy === 'applicant');
 
-const mayFillIn = (file: FileState, person: FilePerson): boolean =>
+export const mayFillIn = (file: FileState, person: FilePerson): boolean =>
   file.withApplicant && file.stage === 'details' && !isLocked(file) && signersOf(file).includes(person);
 
 /** Whose details somebody states: their own, and those of the business that they sign for. */
-const speaksFor = (file: FileState, person: FilePerson): FilePerson[] => [
+export const speaksFor = (file: FileState, person: FilePerson): FilePerson[] => [
   person,
   ...file.people.filter(({ id, kind }) => kind === 'organisation' && id === person.signsFor),
 ];
@@ -146,7 +146,7 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
     currency: file.pack.currency,
     locale: file.pack.locale,
     basis: file.product.income.basis,
-    asksRegion: file.pack.regionTaxes !== null,
+    regions: file.pack.regions.map(({ code, name }) => ({ value: code, label: `${name} (${code})` })),
     person: shownRow('person', person),
     idLabel: NUMBER_KINDS[numberKindOf(file.pack, person, 'identity')].label,
     business: businessFor(file, person),

@@ -19,6 +19,7 @@ import {
   ReturnCode,
   ReturnToDoor,
   SignAgreement,
+  AnswerMonitoringAtDoor,
 } from '@cavren/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
@@ -107,7 +108,12 @@ export const door: Concept = (app, house) => {
   });
   app.post('/api/door/consents/withdraw', { schema: { body: GiveConsentAtDoor, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
-    await service.withdrawConsent(session, request.body.kind, await actorOf(session));
+    await service.withdrawConsent(session, request.body.kind, request.body.personId, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/monitoring', { schema: { body: AnswerMonitoringAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await service.answerMonitoring(session, request.body);
     return service.view(session);
   });
   app.post('/api/door/offer', { schema: { body: AnswerOfferAtDoor, response: { 200: DoorView } } }, async (request) => {

@@ -2,7 +2,8 @@ import type { FileChange } from '../files/index';
 import { SECRET } from '../outbox/index';
 import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
-import type { ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
+import type { z } from 'zod';
+import type { AnswerMonitoringAtDoor, ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
 import {
   answerersOf,
   appealUntil,
@@ -41,7 +42,7 @@ import { inTransaction } from '../db/index';
 import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
-import { detailsFor, guardFor, mayAgreeFor } from './details';
+import { detailsFor, guardFor, mayAgreeFor, mayFillIn, speaksFor } from './details';
 import type { DoorSessionRow, DoorStore } from './store';
 
 const CODE_MINUTES = 10;
@@ -321,13 +322,22 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       });
     },
     /** Somebody takes back what they agreed to: what depends on it stops, and the officer sees it on the Path. */
-    async withdrawConsent(session: DoorSessionRow, kind: string, actor: Actor): Promise<void> {
+    async withdrawConsent(session: DoorSessionRow, kind: string, forId: string | null, actor: Actor): Promise<void> {
       await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
         if (isEnded(change.row.stage)) throw PROBLEM.notNow();
-        const consent = consentOf(change.file, session.personId, kind);
+        const personId = forId ?? session.personId;
+        if (!mayAgreeFor(change.file, session.personId, personId)) throw PROBLEM.onlyYourOwnDetailsCan();
+        const consent = consentOf(change.file, personId, kind);
         if (!consent) throw PROBLEM.notAgreed();
         await services.consents.takeBack(change, consent.id, 'frontDoor');
       });
+    },
+    /** What is asked for fair treatment only is kept apart from the file, as at the desk. */
+    async answerMonitoring(session: DoorSessionRow, answer: z.output<typeof AnswerMonitoringAtDoor>): Promise<void> {
+      const { row, file } = await services.files.state({ id: session.fileId });
+      const person = file.people.find(({ id }) => id === session.personId);
+      if (!person || !mayFillIn(file, person)) throw PROBLEM.notNow();
+      await services.declarations.keepAnswer({ id: row.id, file }, { personId: person.id, ...answer }, personName(person));
     },
     /** The applicant has given what they can: the officer goes on. */
     async handBack(session: DoorSessionRow, actor: Actor): Promise<void> {
@@ -349,6 +359,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const path = computePath(file, today);
       const person = file.people.find(({ id }) => id === session.personId);
       if (!person) throw PROBLEM.noPartThisFile();
+      const whose = speaksFor(file, person);
       const own = await services.papersStore.ofPerson(session.fileId, session.personId);
       const paidAt = payoutLines(file)
         .map(({ state }) => state.releasedAt ?? '')
@@ -367,14 +378,19 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         declineReasons: file.stage === 'declined' && file.decisions.at(-1)?.outcome === 'decline' ? principalReasons(file) : [],
         appealUntil: answerersOf(file).includes(person) && barToAppeal(file, today) === null ? appealUntil(file) : null,
         offer: offerFor(file, person, today),
-        notices: file.notices.filter(({ personId, made }) => made && personId === person.id).map(({ id, kind, madeAt }) => ({ id, kind, madeAt })),
+        notices: file.notices
+          .filter(({ personId, made }) => made && whose.some(({ id }) => id === personId))
+          .map(({ id, kind, madeAt }) => ({ id, kind, madeAt })),
         details: detailsFor(file, row.version, person, path, today),
         consents: isEnded(file.stage)
           ? []
-          : file.product.consents.flatMap(({ kind, label }) => {
-              const consent = consentOf(file, person.id, kind);
-              return consent ? [{ kind, label, givenAt: consent.givenAt }] : [];
-            }),
+          : whose.flatMap((one) =>
+              file.product.consents.flatMap(({ kind, label }) => {
+                const consent = consentOf(file, one.id, kind);
+                return consent ? [{ personId: one.id, of: one === person ? null : personName(one), kind, label, givenAt: consent.givenAt }] : [];
+              }),
+            ),
+        monitoring: mayFillIn(file, person) ? (await services.declarations.monitoringFor(row.id, file, person)).answers : [],
         tasks: tasksFor(person, path, speakerFor(file.pack)),
         papers: own
           .filter(({ state }) => state !== 'removed')
@@ -385,7 +401,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         signing: signingOf(file, person, file.envelope?.pages ?? (file.envelope ? await services.signing.pagesOf(session.fileId) : 0)),
         costs: costsFor(file, session.personId, today),
         paidOut:
-          file.stage === 'done' && paidAt && plays(person, ['applicant', 'coApplicant'])
+          file.stage === 'done' && paidAt && whose.some((one) => plays(one, ['applicant', 'coApplicant']))
             ? {
                 amount: moneyIn(file.pack)(paidOutOf(file)),
                 accountTail: payoutLines(file)
@@ -429,7 +445,7 @@ function aboutOf(
 /** What a loan costs, in a line for who owes it; null where nothing is lent or it can't be worked out yet. */
 function costsFor(file: FileState, personId: string, today: IsoDate): DoorView['costs'] {
   const person = file.people.find(({ id }) => id === personId);
-  const costs = person && plays(person, OWING_ROLES) && file.stage !== 'declined' ? costsOf(file, today) : null;
+  const costs = person && speaksFor(file, person).some((one) => plays(one, OWING_ROLES)) && file.stage !== 'declined' ? costsOf(file, today) : null;
   const money = moneyIn(file.pack);
   return costs && { payment: money(costs.payment), total: money(totalPayableOf(costs)) };
 }

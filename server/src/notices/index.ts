@@ -3,6 +3,7 @@ import {
   addDays,
   applicantsOf,
   computePath,
+  countryName,
   homeNow,
   isEnded,
   missingOf,
@@ -113,8 +114,11 @@ interface NoticeOptions {
 function addressOf(file: FileState, person: FilePerson): string | null {
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const home = homeNow(file, person.id) ?? (applicant ? homeNow(file, applicant.id) : null);
-  if (!home?.line) return null;
-  return [person.fullName, home.line, [home.town, home.region, home.postalCode].filter(Boolean).join(' ')].filter(Boolean).join('\n');
+  const { mailLine: line, mailTown: town, mailRegion: region, mailPostalCode: postalCode, mailCountry: country } = person;
+  const to = line ? { line, town, region, postalCode, country } : home;
+  if (!to?.line) return null;
+  const abroad = to.country && to.country !== file.pack.phoneRegion ? countryName(to.country).toUpperCase() : null;
+  return [person.fullName, to.line, [to.town, to.region, to.postalCode].filter(Boolean).join(' '), abroad].filter(Boolean).join('\n');
 }
 
 /** The way in which somebody is written to: by letter where they ask for that or nothing else reaches them. */

@@ -10,7 +10,13 @@ const EVERY_CHANNEL = ['counter', 'phone', 'post', 'invitation'];
 export function upgradeProduct(raw: unknown): unknown {
   const product = withCarrying(withPeople(raw)) as Raw | Priced;
   // Papers that act by themselves were always refused before a product could say otherwise.
-  const now: Raw = { activePapers: 'refused', deciding: DECIDING_THEN, ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)) };
+  const now: Raw = {
+    activePapers: 'refused',
+    deciding: DECIDING_THEN,
+    monitoringWhen: null,
+    familyStatus: null,
+    ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
+  };
   return withCounts(now as Raw & { household: object });
 }
 
@@ -154,6 +160,8 @@ export function upgradePack(raw: unknown): unknown {
     timeZone: ZONE_THEN[pack.code] ?? 'UTC',
     account: { kind: 'us' },
     industries: 'naics',
+    regions: [],
+    postalCode: null,
     legalForms: LEGAL_FORM_LABEL,
     ...pack,
   };

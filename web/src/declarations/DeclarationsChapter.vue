@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { CONSENT_WAY_LABEL, CONSENT_WAYS, type MonitoringView } from '@cavren/contract';
-import { askedOf, consentLanguage, consentOf, consentsAskedOf, personName, wantedConsents, type ConsentText, type FilePerson } from '@cavren/core';
+import {
+  askedOf,
+  consentLanguage,
+  consentOf,
+  consentsAskedOf,
+  monitoringAsked,
+  personName,
+  wantedConsents,
+  type ConsentText,
+  type FilePerson,
+} from '@cavren/core';
 import { computed, onMounted, reactive, ref } from 'vue';
 import { offerActs } from '../acts/index';
 import { api, messageOf } from '../api/index';
@@ -74,7 +84,7 @@ const takeBack = (person: FilePerson, kind: string) => {
 };
 
 const monitoring = ref<MonitoringView | null>(null);
-const asksMonitoring = computed(() => props.file.product.monitoring.length > 0 && desk.may('monitoring.keep'));
+const asksMonitoring = computed(() => monitoringAsked(props.file).length > 0 && desk.may('monitoring.keep'));
 onMounted(async () => {
   if (asksMonitoring.value) monitoring.value = await api.get<MonitoringView>(`${editing.url}/monitoring`).catch(() => null);
 });
@@ -205,7 +215,7 @@ async function keep(personId: string, question: string, value: string): Promise<
         <thead>
           <tr>
             <th scope="col">Who</th>
-            <th v-for="{ code, text } in file.product.monitoring" :key="code" scope="col">{{ text }}</th>
+            <th v-for="{ code, text } in monitoringAsked(file)" :key="code" scope="col">{{ text }}</th>
           </tr>
         </thead>
         <tbody>

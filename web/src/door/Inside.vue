@@ -51,14 +51,15 @@ async function sendPaper(conditionKey: string, file: File | undefined): Promise<
     sending.value = '';
   }
 }
+const nameOfConsent = ({ personId, kind }: DoorView['consents'][number]): string => `${personId} ${kind}`;
 const takingBack = ref('');
 const busy = ref(false);
-const takenBack = computed(() => props.view.consents.find(({ kind }) => kind === takingBack.value) ?? null);
-async function takeBack(kind: string): Promise<void> {
+const takenBack = computed(() => props.view.consents.find((consent) => nameOfConsent(consent) === takingBack.value) ?? null);
+async function takeBack({ kind, personId }: DoorView['consents'][number]): Promise<void> {
   busy.value = true;
   problem.value = '';
   try {
-    emit('change', await api.post<DoorView>('/api/door/consents/withdraw', { kind }));
+    emit('change', await api.post<DoorView>('/api/door/consents/withdraw', { kind, personId }));
     takingBack.value = '';
   } catch (error) {
     fail(error);
@@ -281,17 +282,18 @@ function take(next: DoorView): void {
     <section v-if="view.consents.length > 0" class="card">
       <h2>What you agreed to</h2>
       <ul>
-        <li v-for="consent in view.consents" :key="consent.kind">
-          {{ consent.label }}, {{ day(consent.givenAt) }}
-          <v-btn variant="text" @click="takingBack = consent.kind">Take it back</v-btn>
+        <li v-for="consent in view.consents" :key="nameOfConsent(consent)">
+          {{ consent.label }}{{ consent.of ? `, for ${consent.of}` : '' }}, {{ day(consent.givenAt) }}
+          <v-btn variant="text" @click="takingBack = nameOfConsent(consent)">Take it back</v-btn>
         </li>
       </ul>
       <div v-if="takenBack" class="problem stack" role="alertdialog" :aria-label="`Take back: ${takenBack.label}`">
         <p>
-          You take back: <b>{{ takenBack.label }}</b>. We stop what we do by it, and an officer calls you: without it your application may have to end.
+          You take back: <b>{{ takenBack.label }}{{ takenBack.of ? `, for ${takenBack.of}` : '' }}</b
+          >. We stop what we do by it, and an officer calls you: without it your application may have to end.
         </p>
         <div class="d-flex flex-wrap ga-3">
-          <v-btn variant="flat" :loading="busy" @click="takeBack(takenBack.kind)">Yes, take it back</v-btn>
+          <v-btn variant="flat" :loading="busy" @click="takeBack(takenBack)">Yes, take it back</v-btn>
           <v-btn @click="takingBack = ''">Leave it</v-btn>
         </div>
       </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
-import { descriptionOf, fieldsAsked, kindOfIncome, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
-import { AskText } from '../look/index';
+import { COUNTRIES, countryName, descriptionOf, fieldsAsked, kindOfIncome, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
+import { AskText, Labelled } from '../look/index';
 import KeptText from './KeptText.vue';
 import DoorField from './DoorField.vue';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
@@ -67,8 +67,20 @@ const rowsOf = (entity: OwnRow): DoorRow[] => current.value.rows[entity] ?? [];
 const textIn = (row: DoorRow, field: string): string => (typeof row[field] === 'string' ? row[field] : '');
 const languages = computed(() => props.details.languages.map(({ code, label }) => ({ value: code, label })));
 /** What is asked of oneself here, in order; the rest is asked by the officer. */
-const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility'];
-const about = computed(() => ABOUT.filter((field) => field !== 'language' || languages.value.length > 1));
+const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility', 'mailLine'];
+const POST = ['mailTown', 'mailRegion', 'mailPostalCode', 'mailCountry'];
+const about = computed(() =>
+  [...ABOUT, ...(current.value.person['mailLine'] ? POST : [])].filter((field) => {
+    if (field === 'language') return languages.value.length > 1;
+    return field !== 'mailRegion' || props.details.regions.length > 0;
+  }),
+);
+/** Choices that the place gives, by the field that they are of. */
+const given = computed<Record<string, { value: string; label: string }[] | undefined>>(() => {
+  const { regions } = props.details;
+  const countries = COUNTRIES.map((value) => ({ value, label: countryName(value) }));
+  return { language: languages.value, region: regions, mailRegion: regions, country: countries, mailCountry: countries };
+});
 const optionsFor = (options: readonly { value: string; label: string }[]) => (options.length > 0 ? [...options] : undefined);
 /** What is asked of a business that applies. */
 const BUSINESS = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'industry', 'employees', 'turnover'];
@@ -87,8 +99,9 @@ const homeFields = (row: DoorRow): AskedField[] =>
   named(
     'line',
     'town',
-    ...(props.details.asksRegion ? ['region'] : []),
+    ...(props.details.regions.length > 0 ? ['region'] : []),
     'postalCode',
+    'country',
     'since',
     'until',
     ...(row['until'] === null ? ['tenure', 'monthlyCost'] : []),
@@ -289,7 +302,7 @@ async function run(url: string, body: object = {}, isLast = false): Promise<void
 const done = (): Promise<void> => run('/api/door/details/done', {}, true);
 
 /** What is asked together, one screen after the other. */
-type StepKey = 'questions' | 'request' | 'business' | 'owners' | 'about' | 'partner' | OwnRow | 'consents' | 'end';
+type StepKey = 'questions' | 'request' | 'business' | 'owners' | 'about' | 'partner' | OwnRow | 'consents' | 'monitoring' | 'end';
 /** Each text once, with everybody for whom one answers. */
 const consentTexts = computed(() => {
   const { consents } = props.details;
@@ -299,6 +312,9 @@ const consentTexts = computed(() => {
     return { kind, label: all[0]?.label, text: all[0]?.text, needed: all.some(({ needed }) => needed), open: all.filter(({ given }) => !given), forWhom };
   });
 });
+const DECLINED = 'I decline to answer';
+const monitor = (question: string, said: string): Promise<void> =>
+  run('/api/door/monitoring', { question, value: said === DECLINED ? null : said, declined: said === DECLINED });
 async function agreeTo(open: DoorDetailsView['consents']): Promise<void> {
   for (const { kind, personId } of open) await run('/api/door/consents', { kind, personId });
 }
@@ -316,6 +332,7 @@ const steps = computed<{ key: StepKey; title: string }[]>(() => [
   { key: 'about', title: 'About you' },
   ...(props.details.mayAddPartner || props.details.partner !== null ? [{ key: 'partner' as const, title: 'Who applies with you' }] : []),
   ...parts.value.map(({ entity, title }) => ({ key: entity, title })),
+  ...(props.view.monitoring.length > 0 ? [{ key: 'monitoring' as const, title: 'For fair treatment' }] : []),
   { key: 'end', title: 'Look over and hand in' },
 ]);
 /** Where something that is missing is given: a consent with the consents, an answer with the questions, the rest where its chapter is asked. */
@@ -490,7 +507,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         entity="person"
         :field="field"
         :label="field === 'idNumber' ? details.idLabel : undefined"
-        :options="field === 'language' ? languages : undefined"
+        :options="given[field]"
         :value="current.person[field]"
         :writing="writing"
         :today="details.today"
@@ -529,6 +546,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           :entity="part.entity"
           :field="asked.field"
           :label="asked.label"
+          :options="given[asked.field]"
           :value="row[asked.field]"
           :writing="writing"
           :today="details.today"
@@ -539,6 +557,22 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         <v-btn variant="text" @click="removeRow(part.entity, row.id)">{{ part.remove }}</v-btn>
       </fieldset>
       <v-btn @click="addRow(part.entity, part.begins)">{{ part.add }}</v-btn>
+    </section>
+
+    <section v-if="isAt('monitoring')" class="card stack">
+      <p class="soft">
+        A law asks lenders to ask this, so that somebody can see whether everybody is treated alike. You may decline. Nobody who decides sees what you say.
+      </p>
+      <Labelled v-for="asked in view.monitoring" :key="asked.question" :label="asked.text">
+        <template #default="{ named }">
+          <v-select
+            v-bind="named"
+            :items="[...asked.options, DECLINED]"
+            :model-value="asked.declined ? DECLINED : asked.value"
+            @update:model-value="monitor(asked.question, $event)"
+          />
+        </template>
+      </Labelled>
     </section>
 
     <section v-if="isAt('consents')" class="card stack">

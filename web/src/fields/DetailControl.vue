@@ -11,7 +11,7 @@ const props = defineProps<{
   /** Its id and name, from the label above it. */
   named: Record<string, string | undefined>;
   value: unknown;
-  choices: readonly { value: string; label: string }[];
+  choices: readonly { value: string; label: string; short?: string }[];
   /** What an empty choice stands for. */
   empty?: string | undefined;
   /** The words beside a box to tick; without them it says yes or no. */
@@ -28,6 +28,22 @@ const kind = computed(() => props.described.kind);
 const items = computed(() => [{ value: '', label: props.empty ?? '—' }, ...props.choices]);
 const chosen = computed(() => (typeof props.value === 'string' ? props.value : props.empty ? '' : null));
 const inputmode = computed(() => (DECIMAL.includes(kind.value) ? 'decimal' : kind.value === 'whole' ? 'numeric' : undefined));
+/** What is chosen of a long list, in the little room that a line has. */
+function shortOf(item: unknown): string {
+  const of = item as { value?: unknown; title?: string };
+  const choice = props.choices.find(({ value }) => value === of.value);
+  return choice?.short ?? choice?.label ?? of.title ?? '';
+}
+/** A word of a choice begins as what is typed; a code that is typed whole means its own choice alone. */
+function finds(_: string, typed: string, item?: { value?: unknown; title?: string }): boolean {
+  const wanted = typed.trim().toLowerCase();
+  const meant = props.choices.find(({ short }) => short?.toLowerCase() === wanted);
+  if (meant) return item?.value === meant.value;
+  return (item?.title ?? '')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .some((_word, at, words) => words.slice(at).join(' ').startsWith(wanted));
+}
 /** A message of the kit, or none. */
 const messages = computed(() => (props.problem ? { errorMessages: props.problem } : props.hint ? { messages: props.hint } : { hideDetails: true }));
 </script>
@@ -38,10 +54,13 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
     v-bind="{ ...$attrs, ...named, ...messages }"
     class="field-input"
     auto-select-first
+    :custom-filter="finds"
     :items="items"
     :model-value="chosen"
     @update:model-value="emit('chosen', $event === '' ? null : $event)"
-  />
+  >
+    <template #selection="{ item }">{{ shortOf(item) }}</template>
+  </v-autocomplete>
   <v-select
     v-else-if="CHOSEN.includes(kind)"
     v-bind="{ ...$attrs, ...named, ...messages }"

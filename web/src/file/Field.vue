@@ -136,7 +136,7 @@ function sameAsBefore(event: KeyboardEvent): void {
   text.value = show(source[props.field]);
   shownBefore.value = text.value;
 }
-const ADDRESS = ['line', 'town', 'region', 'postalCode', 'district'];
+const ADDRESS = ['line', 'town', 'region', 'postalCode', 'country', 'district'];
 
 /** A whole address or a name in one string is split where it is pasted. */
 function pasted(event: ClipboardEvent): void {

@@ -235,13 +235,21 @@ function onUndo(event: KeyboardEvent): void {
 /** Enter goes to the next field of the chapter; in the last one of a row that row says where, in a form it sends it. It is heard before the kit opens a choice by it. */
 function onEnter(event: KeyboardEvent): void {
   const from = controlOf(event.target);
-  if (event.key !== 'Enter' || !from || !(event.target instanceof HTMLInputElement) || event.target.form || inOpenList(event)) return;
+  if (event.key !== 'Enter' || !from || !(event.target instanceof HTMLInputElement) || event.target.form) return;
+  if (inOpenList(event)) {
+    // What was searched for is chosen by the same key that goes on.
+    if (from.closest('.v-autocomplete')) window.setTimeout(() => goOnFrom(from));
+    return;
+  }
   if (controlsIn(from.closest('tbody.worked'), false).at(-1) === from) return;
-  const fields = controlsIn(center.value);
-  const next = fields[fields.indexOf(from) + 1];
   event.preventDefault();
   event.stopPropagation();
-  // From the last field of a chapter one goes on to the next chapter.
+  goOnFrom(from);
+}
+/** To the next field; from the last one of a chapter to the next chapter. */
+function goOnFrom(from: HTMLElement): void {
+  const fields = controlsIn(center.value);
+  const next = fields[fields.indexOf(from) + 1];
   if (next) focusOn(next);
   else center.value?.querySelector<HTMLElement>('.onward')?.focus();
 }

@@ -66,7 +66,7 @@ function textOf(row: { id: string }, { field, options }: Column): string {
   const value = (row as Record<string, unknown>)[field];
   const described = fieldOf(props.entity, field);
   const option = options?.find((one) => one.value === value);
-  return option?.label ?? (described ? saidValue(described, value, editing.writing.value, nameOf) : '');
+  return option?.short ?? option?.label ?? (described ? saidValue(described, value, editing.writing.value, nameOf) : '');
 }
 const isNeeded = (row: { id: string }, { field }: Column): boolean =>
   editing.needed.value.has(`${row.id}.${field}`) && ((row as Record<string, unknown>)[field] ?? null) === null;

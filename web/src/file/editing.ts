@@ -4,6 +4,7 @@ import {
   dayAt,
   isIsoDate,
   moveBoundary,
+  regionOf,
   subjectOf,
   takenBack,
   whatHangsOn,
@@ -415,9 +416,17 @@ function onlyAnswersCame(error: unknown): boolean {
   return error.problem.meanwhile?.every(({ subject }) => subject.startsWith('check/')) ?? false;
 }
 
+/** A postal code that lies in one region alone says which, where none was named. */
+function withRegion(file: FileState, wish: Extract<DetailChange, { op: 'set' }>): DetailChange[] {
+  const home = file.homes.find(({ id }) => id === wish.id);
+  const region = home?.region === null && home.country === null && typeof wish.value === 'string' ? regionOf(file.pack.regions, wish.value) : null;
+  return region ? [wish, { ...wish, field: 'region', value: region.code }] : [wish];
+}
+
 /** A boundary of a history takes its touching neighbour along. */
 function withNeighbour(file: FileState, wish: Extract<DetailChange, { op: 'set' }>): DetailChange[] {
   const { entity, field, id, value } = wish;
+  if (entity === 'home' && field === 'postalCode') return withRegion(file, wish);
   if ((entity !== 'home' && entity !== 'work') || (field !== 'since' && field !== 'until') || id === null || typeof value !== 'string' || !isIsoDate(value))
     return [wish];
   const rows: readonly (Stretch & { personId: string })[] = entity === 'home' ? file.homes : file.works;

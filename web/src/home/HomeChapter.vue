@@ -1,10 +1,21 @@
 <script setup lang="ts">
 import { type DetailChange } from '@cavren/contract';
-import { homeNow, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
+import { countryName, homeNow, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
-import { computed } from 'vue';
-import { HistoryBand, Rows, peopleOptions, plainOptions, useEditing, type ChapterProps, type Column } from '../file/index';
+import { computed, ref } from 'vue';
+import {
+  countryOptions,
+  Field,
+  HistoryBand,
+  regionOptions,
+  Rows,
+  peopleOptions,
+  plainOptions,
+  useEditing,
+  type ChapterProps,
+  type Column,
+} from '../file/index';
 import { useDesk } from '../session/index';
 
 const props = defineProps<ChapterProps>();
@@ -16,15 +27,15 @@ const districts = computed(() => [
 ]);
 const narrow = computed(() => districts.value.length > 0);
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: narrow.value ? '11%' : '14%' },
-  { field: 'line', label: 'Street address', width: narrow.value ? '18%' : '21%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: narrow.value ? '10%' : '12%' },
+  { field: 'line', label: 'Street address', width: narrow.value ? '16%' : '18%' },
   { field: 'town', label: 'Town', width: narrow.value ? '10%' : '11%' },
-  ...(props.file.pack.regionTaxes === null ? [] : [{ field: 'region', label: 'State', width: '7%' }]),
-  { field: 'postalCode', label: 'Postal', width: '7%' },
+  ...(props.file.pack.regions.length === 0 ? [] : [{ field: 'region', label: 'State', options: regionOptions(props.file), width: '9%' }]),
+  { field: 'postalCode', label: 'Postal', width: '8%' },
   ...(districts.value.length > 0 ? [{ field: 'district', label: 'District', options: plainOptions(districts.value), width: '10%' }] : []),
   { field: 'since', label: 'Since', width: '12%' },
-  { field: 'until', label: 'Until', width: '12%' },
-  { field: 'tenure', label: 'Owned or rented', width: narrow.value ? '10%' : '13%' },
+  { field: 'until', label: 'Until', width: '11%' },
+  { field: 'tenure', label: 'Owned or rented', width: narrow.value ? '10%' : '12%' },
   { field: 'monthlyCost', label: 'A month', width: '11%' },
   ...(props.file.product.limits.some(({ upkeep }) => upkeep) ? [{ field: 'floorArea', label: 'Square feet', width: '8%' }] : []),
 ]);
@@ -41,6 +52,13 @@ const vehicles: Column[] = [
   { field: 'plate', label: 'Plate', width: '20%' },
 ];
 const { today } = editing;
+/** The address whose country is being named: most lie in the place itself, and aren't asked. */
+const naming = ref('');
+/** The country of an address that lies in another one than the file's place. */
+function abroad({ id }: { id: string }): string | null {
+  const country = props.file.homes.find((home) => home.id === id)?.country ?? null;
+  return country === null || country === props.file.pack.phoneRegion ? null : countryName(country);
+}
 const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
 /** New addresses are first of whoever of the applying people has none. */
@@ -63,11 +81,11 @@ function copyAll(person: FilePerson, source: FilePerson): void {
     'same addresses',
     props.file.homes
       .filter(({ personId }) => personId === source.id)
-      .map<DetailChange>(({ line, town, region, postalCode, district, since, until, tenure }) => ({
+      .map<DetailChange>(({ line, town, region, postalCode, country, district, since, until, tenure }) => ({
         op: 'add',
         entity: 'home',
         id: nanoid(),
-        values: { personId: person.id, line, town, region, postalCode, district, since, until, tenure, monthlyCost: until === null ? 0 : null },
+        values: { personId: person.id, line, town, region, postalCode, country, district, since, until, tenure, monthlyCost: until === null ? 0 : null },
       })),
   );
 }
@@ -88,8 +106,18 @@ const elsewhere = computed(() =>
         :fresh="fresh"
         add-label="Address"
         :locked="locked"
+        :asks="(row) => abroad(row) !== null"
         empty="No address yet. An address without an end is where somebody lives now; its cost counts as an obligation. A whole address can be pasted into the street field."
       >
+        <template #under="{ row }">
+          <div v-if="naming === row.id || abroad(row) !== null" class="fields my-2" style="--across: 4">
+            <Field :id="row.id" entity="home" field="country" :options="countryOptions()" :locked="locked" hint="only where it is another one" />
+          </div>
+          <v-btn v-else-if="!locked" class="my-1" size="x-small" variant="text" @click="naming = row.id">In another country</v-btn>
+        </template>
+        <template #below="{ row, open }">
+          <span v-if="!open" class="soft">in {{ abroad(row) }}</span>
+        </template>
         <template #more>
           <template v-if="!locked && desk.may('details.write')">
             <v-btn v-for="{ person, source } in copies" :key="person.id" size="small" :prepend-icon="mdiContentDuplicate" @click="copyAll(person, source)">

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import {
   INDUSTRY_LISTS,
+  FAMILY_STATUS_LABEL,
+  familyStatuses,
   industriesOf,
   NUMBER_KINDS,
   numberKindOf,
@@ -17,7 +19,7 @@ import {
 import { mdiAccountPlusOutline, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { Field, nameIn, Rows, useEditing, type Column, useShown, type ChapterProps } from '../file/index';
+import { countryOptions, Field, nameIn, regionOptions, Rows, useEditing, type Column, useShown, type ChapterProps } from '../file/index';
 import { HouseholdPicture, Relations } from '../household/index';
 import { QuestionBox, questionsOf } from '../income/index';
 import { AskText, Fold, Labelled, Mark } from '../look/index';
@@ -61,6 +63,8 @@ const PAPER_COLUMNS: Column[] = [
   { field: 'issuedOn', width: '16%' },
   { field: 'expiresOn', width: '16%' },
 ];
+const statuses = computed(() => familyStatuses(props.file).map((value) => ({ value, label: FAMILY_STATUS_LABEL[value] })));
+const regions = computed(() => regionOptions(props.file));
 const industries = computed(() => industriesOf(props.file.pack.industries).map(({ code, label }) => ({ value: code, label: `${code} ${label}` })));
 const languages = computed(() => props.file.pack.languages.map(({ code, label }) => ({ value: code, label })));
 const roleChoices = computed(() => props.file.product.roles.map((role) => ({ value: role, label: ROLE_LABEL[role] })));
@@ -305,7 +309,22 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <Field :id="person.id" entity="person" field="contactBy" label="Reach them by" :locked="locked" />
           <Field :id="person.id" entity="person" field="contactTimes" label="At what times" :locked="locked" />
           <Field :id="person.id" class="two" entity="person" field="accessibility" label="What helps them (large print, an interpreter …)" :locked="locked" />
-          <Field :id="person.id" entity="person" field="familyStatus" label="Family status" :locked="locked" />
+          <Field
+            :id="person.id"
+            class="two"
+            entity="person"
+            field="mailLine"
+            label="Post goes to (street or box)"
+            :locked="locked"
+            hint="where that isn’t where they live"
+          />
+          <template v-if="person.mailLine">
+            <Field :id="person.id" entity="person" field="mailTown" label="Town for post" :locked="locked" />
+            <Field v-if="regions.length > 0" :id="person.id" entity="person" field="mailRegion" label="State for post" :options="regions" :locked="locked" />
+            <Field :id="person.id" entity="person" field="mailPostalCode" label="Postal code for post" :locked="locked" />
+            <Field :id="person.id" entity="person" field="mailCountry" label="Country for post" :options="countryOptions()" :locked="locked" />
+          </template>
+          <Field v-if="statuses.length > 0" :id="person.id" entity="person" field="familyStatus" label="Family status" :options="statuses" :locked="locked" />
           <Field
             v-if="person.familyStatus === 'singleParent'"
             :id="person.id"

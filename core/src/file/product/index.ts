@@ -30,6 +30,7 @@ export {
   MEANS,
   type Measure,
   MEASURES,
+  type FamilyStatusRule,
   type MonitoringQuestion,
   type Need,
   type PartOffer,
@@ -51,3 +52,4 @@ export {
   type WorthPolicy,
 } from './product';
 export { extended } from './catalogue';
+export { applies, isEmpty, valueOf } from './when';

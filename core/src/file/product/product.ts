@@ -1,4 +1,5 @@
 import type { IndustryList } from '../../basis/industry/index';
+import type { PostalRules, Region } from '../../basis/postal/index';
 import type { LegalForm } from '../../lending/request/fields';
 import type { AccountRules } from '../../basis/accounts/index';
 import type { CreditLaw, RateMethod } from '../../credit/apr/index';
@@ -7,7 +8,7 @@ import type { Minor } from '../../basis/money/index';
 import type { DateOrder, IsoDate } from '../../basis/dates/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
 import type { PartKind, PaymentPeriod } from '../../credit/parts/index';
-import type { FilingStatus, Role } from '../../people/people/fields';
+import type { FamilyStatus, FilingStatus, Role } from '../../people/people/fields';
 import type { Entity } from '../details/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
@@ -364,6 +365,14 @@ export interface MonitoringQuestion {
   options: string[];
 }
 
+/** What a law lets a lender ask of somebody's family. */
+export interface FamilyStatusRule {
+  choices: FamilyStatus[];
+  /** Whether it is asked at all of somebody who asks alone and pledges nothing. */
+  askedAlone: boolean;
+  source: string;
+}
+
 /** A field of the request as a product names it. */
 export interface RequestField {
   field: string;
@@ -469,6 +478,10 @@ export interface ProductDefinition {
   /** The consent without which nobody is looked up outside. */
   lookUpConsent: string;
   monitoring: MonitoringQuestion[];
+  /** Of which requests monitoring is asked; of all where it isn't said. */
+  monitoringWhen: When | null;
+  /** What may be asked of somebody's family; anything where a line doesn't say. */
+  familyStatus: FamilyStatusRule | null;
   /** Further things that its line asks about. */
   asks: ('pet' | 'vehicle')[];
   /** Days after which the details of a known person are asked again. */
@@ -574,6 +587,10 @@ export interface PlacePack {
   /** Kinds of number that are taken there, for whom. The first identity kind is the usual one. */
   numbers: { kind: IdentityNumberKind; use: 'identity' | 'tax'; of: 'person' | 'organisation' }[];
   languages: { code: string; label: string }[];
+  /** The states or regions that addresses name there; none where they name none. */
+  regions: Region[];
+  /** How postal codes are written there; null where nothing is known of it. */
+  postalCode: PostalRules | null;
   /** By which published list industries are named there. */
   industries: IndustryList;
   /** What legal forms are called there, those that there are. */

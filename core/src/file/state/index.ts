@@ -39,6 +39,7 @@ export {
   applicantsOf,
   answerersOf,
   partiesOf,
+  familyStatuses,
   signersOf,
   type SignerState,
 } from './state';

@@ -2,7 +2,7 @@ import type { Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
-import { ROLE_LABEL, type FilePerson, type Role } from '../../people/people/fields';
+import { FAMILY_STATUSES, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
 import type { FitChange, StatedDetails } from '../details/index';
 import type { CheckKind, PlacePack, ProductDefinition, Stage } from '../product/index';
 
@@ -344,6 +344,17 @@ function inPersons(file: Pick<FileState, 'people'>, parties: readonly FilePerson
 
 /** Those who answer for an application: who applies, or signs for a company that does. */
 export const answerersOf = (file: Pick<FileState, 'people'>): FilePerson[] => inPersons(file, applicantsOf(file));
+
+/**
+ * What may be asked of somebody's family in a file; none where nothing may. Whoever asks alone and pledges nothing is not
+ * asked where the product's rule says so. Source for lending in the United States: 12 CFR 1002.5(d)(1).
+ */
+export function familyStatuses(file: Pick<FileState, 'people' | 'product' | 'securities'>): FamilyStatus[] {
+  const rule = file.product.familyStatus;
+  if (!rule) return FAMILY_STATUSES;
+  const alone = applicantsOf(file).length < 2 && file.securities.length === 0;
+  return alone && !rule.askedAlone ? [] : rule.choices;
+}
 
 /** People who sign, in the product's order of roles and then in the order of entry; for a company those who may sign for it. */
 export function signersOf(file: Pick<FileState, 'people' | 'product'>): FilePerson[] {

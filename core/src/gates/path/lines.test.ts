@@ -36,6 +36,7 @@ const home = (monthlyCost: number): Home => ({
   town: 'Q',
   region: null,
   postalCode: null,
+  country: null,
   district: null,
   since: isoDate('2020-01-01'),
   until: null,

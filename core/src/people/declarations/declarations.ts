@@ -2,7 +2,7 @@ import { say, type Words } from '../../basis/words/index';
 import type { FilePerson } from '../people/index';
 import type { Answer } from './fields';
 import { plays, type FileState } from '../../file/state/index';
-import type { ProductDefinition, Question } from '../../file/product/index';
+import { applies, type MonitoringQuestion, type ProductDefinition, type Question } from '../../file/product/index';
 
 /** One question as it stands for one person. */
 export interface Asked {
@@ -69,3 +69,7 @@ export function answerProblem(question: Question, value: string): Words | null {
   if (question.answer === 'number') return /^\d{1,9}(\.\d{1,2})?$/.test(value) ? null : say('declarations.answerWithNumber');
   return question.options?.includes(value) ? null : say('declarations.chooseOneAnswers');
 }
+
+/** The questions of monitoring that are asked in a file: those of its product, for what it asks about. Source for lending in the United States: 12 CFR 1002.13. */
+export const monitoringAsked = ({ product, request }: Pick<FileState, 'product' | 'request'>): MonitoringQuestion[] =>
+  applies(product.monitoringWhen, request) ? product.monitoring : [];

@@ -1,2 +1,2 @@
-export { answerProblem, type Asked, askedOf, endingAnswers, endsWith } from './declarations';
+export { answerProblem, type Asked, askedOf, endingAnswers, endsWith, monitoringAsked } from './declarations';
 export { ANSWER, type Answer } from './fields';

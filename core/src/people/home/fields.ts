@@ -14,8 +14,10 @@ export const HOME = describeDetail({
     personId: always(person('Who'), ''),
     line: text('Street address', 160, { by: 'applicant', ask: 'Street and number', autocomplete: 'street-address' }),
     town: text('Town', 80, { by: 'applicant', autocomplete: 'address-level2' }),
-    region: text('Region', 40, { by: 'applicant', ask: 'State (two letters)', tidy: (typed) => (typed.length === 2 ? typed.toUpperCase() : typed) }),
+    region: listed('State or region', 40, { by: 'applicant', ask: 'State' }),
     postalCode: text('Postal code', 16, { by: 'applicant', autocomplete: 'postal-code' }),
+    /** Nothing where it is the place's own. */
+    country: listed('Country', 2, { by: 'applicant', ask: 'Country, where it is another one' }),
     /** Which of the districts, where the postal code lies in several. */
     district: listed('District', 60),
     since: date('Since', { by: 'applicant', month: 'first' }),

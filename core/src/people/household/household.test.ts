@@ -19,6 +19,7 @@ const home = (personId: string, values: Partial<Home> = {}): Home => ({
   createdAt: at,
   personId,
   floorArea: null,
+  country: null,
   line: '4 Capstan Row',
   town: 'Quillhaven',
   region: null,

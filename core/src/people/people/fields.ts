@@ -47,7 +47,11 @@ export const FAMILY_STATUS_LABEL = {
   divorced: 'Divorced',
   widowed: 'Widowed',
   singleParent: 'Single parent',
+  unmarried: 'Unmarried (single, divorced or widowed)',
 } as const;
+export type FamilyStatus = keyof typeof FAMILY_STATUS_LABEL;
+/** Those that are told apart where no law says otherwise. */
+export const FAMILY_STATUSES = (Object.keys(FAMILY_STATUS_LABEL) as FamilyStatus[]).filter((status) => status !== 'unmarried');
 /** How somebody files income tax, where a place knows more than one way. */
 export const FILING_STATUS_LABEL = {
   single: 'Single',
@@ -101,6 +105,12 @@ export const PERSON = describeDetail({
       by: 'applicant',
       ask: 'Anything that would help you (large print, an interpreter …)',
     }),
+    /** Where post goes, where that is not where they live. */
+    mailLine: text('Post to: street or box', 160, { by: 'applicant', ask: 'Where post goes, if elsewhere: street or box' }),
+    mailTown: text('Post to: town', 80, { by: 'applicant', ask: 'Town' }),
+    mailRegion: listed('Post to: state or region', 40, { by: 'applicant', ask: 'State' }),
+    mailPostalCode: text('Post to: postal code', 16, { by: 'applicant', ask: 'Postal code' }),
+    mailCountry: listed('Post to: country', 2, { by: 'applicant', ask: 'Country, where it is another one' }),
     studies: choice('Studies', STUDIES_LABEL, { by: 'applicant' }),
     familyStatus: choice('Family status', FAMILY_STATUS_LABEL, { by: 'applicant' }),
     /** As single where it wasn't said. */

@@ -1,11 +1,11 @@
 import { say } from '../../../basis/words/index';
-import { applies, isEmpty, rowsOf, valueOf } from './rowsOf';
+import { rowsOf } from './rowsOf';
 import { withSheets, type Income } from '../../../means/income/index';
 import { companiesOf } from '../../../people/ownership/index';
 import { relationBetween } from '../../../people/household/index';
 import { paidTo } from '../../../lending/payees/index';
 import { OWING_ROLES, type FilePerson } from '../../../people/people/index';
-import type { Chapter, Need } from '../../../file/product/index';
+import { applies, isEmpty, valueOf, type Chapter, type Need } from '../../../file/product/index';
 import { descriptionOf } from '../../../file/details/index';
 import { numberKindOf, personName, plays } from '../../../file/state/index';
 import { NUMBER_KINDS } from '../../../basis/numbers/index';

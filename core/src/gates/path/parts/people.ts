@@ -8,6 +8,7 @@ import { adultsWhoMustApply, householdProblems } from '../../../people/household
 import { areDetailsOld } from '../../../people/persons/index';
 import { type ConsentText, type HistoryRule } from '../../../file/product/index';
 import { askedOf, endingAnswers } from '../../../people/declarations/index';
+import { liesIn } from '../../../basis/postal/index';
 import { companiesOf, ownershipProblems } from '../../../people/ownership/index';
 import { rolesProblem, sharesOf } from '../../../people/roles/index';
 import { coverage, gapInWords, type Stretch } from '../../../basis/timeline/index';
@@ -28,6 +29,7 @@ function peopleEntries(file: FileState, today: IsoDate): Draft[] {
     ...householdEntries(file, today),
     ...historyEntries(file, today),
     ...districtEntries(file),
+    ...regionEntries(file),
     ...questionEntries(file),
     ...consentEntries(file),
   ];
@@ -284,6 +286,27 @@ function districtEntries(file: FileState): Draft[] {
         personId: home.personId,
         since: home.createdAt,
         place: { chapter: 'home', anchor: `${home.id}.district` },
+      },
+    ];
+  });
+}
+
+/** Present addresses whose postal code lies in another region than the one that is named. */
+function regionEntries(file: FileState): Draft[] {
+  return file.homes.flatMap<Draft>((home) => {
+    const { region: named, postalCode, country, until } = home;
+    const region = file.pack.regions.find(({ code }) => code === named);
+    if (!region || postalCode === null || until !== null || (country !== null && country !== file.pack.phoneRegion) || liesIn(region, postalCode)) return [];
+    return [
+      {
+        key: `region:${home.id}`,
+        gate: 'details',
+        what: say('path.postalCodeOfAnother', { postalCode, region: region.name, address: home.line ?? say('path.thisAddress') }),
+        why: say('path.postWouldNotArrive'),
+        holder: 'officer',
+        personId: home.personId,
+        since: home.createdAt,
+        place: { chapter: 'home', anchor: `${home.id}.postalCode` },
       },
     ];
   });

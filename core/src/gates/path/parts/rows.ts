@@ -1,5 +1,6 @@
 import { say } from '../../../basis/words/index';
-import { rowsOf, valueOf } from './rowsOf';
+import { rowsOf } from './rowsOf';
+import { valueOf } from '../../../file/product/index';
 import type { RowNeed } from '../../../file/product/index';
 import { applicantsOf, personName, plays } from '../../../file/state/index';
 import type { FilePerson } from '../../../people/people/index';
