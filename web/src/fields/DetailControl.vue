@@ -2,6 +2,7 @@
 import type { Field } from '@cavren/core';
 import { computed } from 'vue';
 import { isFigure } from '../words/index';
+import { isMeant, type Choice } from './find';
 
 /** The kit's control for a detail, by its description: the same at the desk and at the front door. Who uses it says when a value is kept. */
 defineOptions({ inheritAttrs: false });
@@ -11,7 +12,7 @@ const props = defineProps<{
   /** Its id and name, from the label above it. */
   named: Record<string, string | undefined>;
   value: unknown;
-  choices: readonly { value: string; label: string; short?: string }[];
+  choices: readonly Choice[];
   /** What an empty choice stands for. */
   empty?: string | undefined;
   /** The words beside a box to tick; without them it says yes or no. */
@@ -34,16 +35,8 @@ function shortOf(item: unknown): string {
   const choice = props.choices.find(({ value }) => value === of.value);
   return choice?.short ?? choice?.label ?? of.title ?? '';
 }
-/** A word of a choice begins as what is typed; a code that is typed whole means its own choice alone. */
-function finds(_: string, typed: string, item?: { value?: unknown; title?: string }): boolean {
-  const wanted = typed.trim().toLowerCase();
-  const meant = props.choices.find(({ short }) => short?.toLowerCase() === wanted);
-  if (meant) return item?.value === meant.value;
-  return (item?.title ?? '')
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .some((_word, at, words) => words.slice(at).join(' ').startsWith(wanted));
-}
+const finds = (_: string, typed: string, item?: { value?: unknown; title?: string }): boolean =>
+  isMeant(props.choices, { value: String(item?.value ?? ''), label: item?.title ?? '' }, typed);
 /** A message of the kit, or none. */
 const messages = computed(() => (props.problem ? { errorMessages: props.problem } : props.hint ? { messages: props.hint } : { hideDetails: true }));
 </script>
