@@ -72,7 +72,7 @@ export function openEditing(reference: string) {
   const saving = ref<Saving>('saved');
   const news = ref('');
   const present = ref<Present[]>([]);
-  const stated = ref<StatedBy['stated']>({});
+  const statedBy = ref<StatedBy['stated']>({});
   const undos = ref<Undo[]>([]);
   /** The row that is worked in: it shows its fields, all others read as lines. */
   const working = ref<string | null>(null);
@@ -84,14 +84,20 @@ export function openEditing(reference: string) {
   let retry = 0;
 
   /** What the server has with what is typed on top; everything that isn't changed is the same object as before. */
-  const file: ComputedRef<FileState | null> = computed(() => {
-    if (!view.value || !inForce.value) return null;
-    return applyChanges(fileOf(view.value, inForce.value), [...queue.value, ...typing.values()], new Date().toISOString());
-  });
+  const stated: ComputedRef<FileState | null> = computed(() =>
+    view.value && inForce.value ? applyChanges(fileOf(view.value, inForce.value), queue.value, new Date().toISOString()) : null,
+  );
+  const whole: ComputedRef<FileState | null> = computed(() =>
+    stated.value && typing.size > 0 ? applyChanges(stated.value, [...typing.values()], new Date().toISOString()) : stated.value,
+  );
+  /** What the screen shows: what is still being typed comes together with the figures that follow from it, so that a key draws everything once. */
+  const file = shallowRef<FileState | null>(null);
+  watch(stated, () => (file.value = whole.value), { immediate: true, flush: 'sync' });
   /** The day on which the file is seen, by the place's clock. */
   const today = computed<IsoDate>(() => view.value?.today ?? dayAt(new Date().toISOString(), 'UTC'));
   const path = livePath(
-    file,
+    whole,
+    (worked) => (file.value = worked),
     () => view.value?.today ?? null,
     () => (notWorked.value = 'The part that works the figures out can’t be loaded. Load this page again.'),
   );
@@ -118,7 +124,7 @@ export function openEditing(reference: string) {
 
   /** Who stated each value last; asked for when somebody looks at one. */
   async function loadStated(): Promise<void> {
-    stated.value = (await api.get<StatedBy>(`${url}/stated-by`).catch(() => ({ stated: stated.value }))).stated;
+    statedBy.value = (await api.get<StatedBy>(`${url}/stated-by`).catch(() => ({ stated: statedBy.value }))).stated;
   }
 
   async function load(): Promise<void> {
@@ -131,7 +137,7 @@ export function openEditing(reference: string) {
 
   /** Puts changes into the queue, and what takes them back on the pile. */
   function change(label: string, changes: DetailChange[]): void {
-    const before = file.value;
+    const before = whole.value;
     const inverse = before ? changes.map((wish) => takenBack(before, wish)).reverse() : [];
     if (inverse.length > 0 && inverse.every((wish) => wish !== null)) undos.value = [...undos.value, { label, changes: inverse }].slice(-MOST_UNDO);
     enqueue(...changes);
@@ -313,7 +319,7 @@ export function openEditing(reference: string) {
     saving,
     news,
     present,
-    stated,
+    stated: statedBy,
     needed,
     writing,
     undos,
@@ -338,7 +344,7 @@ export function openEditing(reference: string) {
       const wish = { op: 'set' as const, entity, id, field, value };
       typing.delete(subjectOf(wish));
       problems.delete(subjectOf(wish));
-      change(field, file.value ? withNeighbour(file.value, wish) : [wish]);
+      change(field, whole.value ? withNeighbour(whole.value, wish) : [wish]);
     },
     /** When what was typed can't be a value at all: said at the field, kept in it, not sent. */
     refuse(entity: Entity, id: string | null, field: string, message: string): void {
@@ -358,7 +364,7 @@ export function openEditing(reference: string) {
       return id;
     },
     remove(entity: RowEntity, id: string): void {
-      const hanging = entity === 'person' && file.value ? whatHangsOn(file.value, id) : [];
+      const hanging = entity === 'person' && whole.value ? whatHangsOn(whole.value, id) : [];
       change('removed row', [...hanging, { op: 'remove', entity, id }]);
     },
   };
@@ -379,7 +385,7 @@ export function useEditing(): Editing {
  * The Path of a file that changes with every key: worked out by a worker, always for the newest state that it can have.
  * Product and place never change, so the worker gets them once.
  */
-function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null, failed: () => void): Ref<Path | null> {
+function livePath(file: ComputedRef<FileState | null>, worked: (file: FileState) => void, today: () => IsoDate | null, failed: () => void): Ref<Path | null> {
   const thread = new Worker(new URL('./path.worker.ts', import.meta.url), { type: 'module' });
   thread.addEventListener('error', failed);
   const worker = wrap<PathWorker>(thread);
@@ -395,11 +401,14 @@ function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | nu
     if (busy) return;
     busy = true;
     try {
-      for (let worked: FileState | null = null; file.value !== worked && file.value !== null;) {
-        worked = file.value;
+      for (let last: FileState | null = null; file.value !== last && file.value !== null;) {
+        last = file.value;
         const on = today();
         if (on === null) break;
-        path.value = kept(path.value, await work(worked, on));
+        const next = await work(last, on);
+        path.value = kept(path.value, next);
+        // What was changed meanwhile is shown already.
+        if (file.value === last) worked(last);
       }
     } finally {
       busy = false;
