@@ -1,6 +1,7 @@
 import { fileOf, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
 import {
   applyChanges,
+  computePath,
   dayAt,
   isIsoDate,
   moveBoundary,
@@ -18,9 +19,7 @@ import {
   type Stretch,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { wrap } from 'comlink';
 import { computed, inject, onScopeDispose, provide, reactive, ref, shallowRef, toRaw, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue';
-import type { PathWorker } from './path.worker';
 import { ApiProblem, Unreachable, api, messageOf } from '../api/index';
 import { keepQueue, queueName, readQueue, useDesk } from '../session/index';
 import type { Writing } from '../words/index';
@@ -63,8 +62,6 @@ export function openEditing(reference: string) {
   /** The product and place of the file, fetched once for each version. */
   const inForce = shallowRef<ProductInForce | null>(null);
   const notLoaded = ref('');
-  const notWorked = ref('');
-  const loadError = computed(() => notWorked.value || notLoaded.value);
   const queue = shallowRef<DetailChange[]>(readQueue(store));
   const typing = reactive(new Map<string, Extract<DetailChange, { op: 'set' }>>());
   const problems = reactive(new Map<string, string>());
@@ -97,9 +94,8 @@ export function openEditing(reference: string) {
   const today = computed<IsoDate>(() => view.value?.today ?? dayAt(new Date().toISOString(), 'UTC'));
   const path = livePath(
     whole,
-    (worked) => (file.value = worked),
     () => view.value?.today ?? null,
-    () => (notWorked.value = 'The part that works the figures out can’t be loaded. Load this page again.'),
+    (worked) => (file.value = worked),
   );
   /** The place's way of writing; the United States' while the file is still on its way. */
   const writing = computed<Writing>(() => file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
@@ -313,7 +309,7 @@ export function openEditing(reference: string) {
     file,
     today,
     path,
-    loadError,
+    loadError: notLoaded,
     problems,
     conflict,
     saving,
@@ -382,40 +378,21 @@ export function useEditing(): Editing {
 }
 
 /**
- * The Path of a file that changes with every key: worked out by a worker, always for the newest state that it can have.
- * Product and place never change, so the worker gets them once.
+ * The Path of a file that changes with every key. Working it out takes 2 ms for a file with thirty incomes and 5 ms for one
+ * with a hundred, sixty debts and five parts; another thread would spend more on handing it there and back (decision 027).
  */
-function livePath(file: ComputedRef<FileState | null>, worked: (file: FileState) => void, today: () => IsoDate | null, failed: () => void): Ref<Path | null> {
-  const thread = new Worker(new URL('./path.worker.ts', import.meta.url), { type: 'module' });
-  thread.addEventListener('error', failed);
-  const worker = wrap<PathWorker>(thread);
+function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null, worked: (file: FileState) => void): Ref<Path | null> {
   const path = shallowRef<Path | null>(null);
-  let busy = false;
-  let held: FileState['product'] | null = null;
-  async function work({ product, pack, ...stated }: FileState, on: IsoDate): Promise<Path> {
-    if (held !== product) await worker.hold(toRaw(product), toRaw(pack));
-    held = product;
-    return worker.path(toRaw(stated), on);
-  }
-  async function follow(): Promise<void> {
-    if (busy) return;
-    busy = true;
-    try {
-      for (let last: FileState | null = null; file.value !== last && file.value !== null;) {
-        last = file.value;
-        const on = today();
-        if (on === null) break;
-        const next = await work(last, on);
-        path.value = kept(path.value, next);
-        // What was changed meanwhile is shown already.
-        if (file.value === last) worked(last);
-      }
-    } finally {
-      busy = false;
-    }
-  }
-  watch(file, () => void follow(), { immediate: true });
-  onScopeDispose(() => thread.terminate());
+  watch(
+    file,
+    (now) => {
+      const on = today();
+      if (now === null || on === null) return;
+      path.value = kept(path.value, computePath(toRaw(now), on));
+      worked(now);
+    },
+    { immediate: true },
+  );
   return path;
 }
 
