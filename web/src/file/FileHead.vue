@@ -5,34 +5,45 @@ import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import HandOverDialog from './HandOverDialog.vue';
 import { useEditing } from './editing';
+import { kept } from './kept';
 import type { MoveOffer } from './offers';
 import { useShown } from './shown';
 
 /** Whose file it is and where it is, who else is in it, whether all is saved, and what moves it on. */
-const props = defineProps<{ file: FileState; owner: string; move: MoveOffer | null; moving: boolean; next: boolean; locked: boolean }>();
+defineProps<{ owner: string; move: MoveOffer | null; moving: boolean; next: boolean; locked: boolean }>();
 const emit = defineEmits<{ move: []; next: [] }>();
 const editing = useEditing();
 const desk = useDesk();
 const { showDate } = useShown(editing);
 const { saving, present } = editing;
-const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant') ?? null);
+/** What is said of the file here: the same while anything else of it changes, so that a key draws nothing of it again. */
+type Said = Pick<FileState, 'reference' | 'stage' | 'receivedOn' | 'signedOn' | 'withApplicant'> & { name: string; product: string };
+const said = computed<Said | null>((before) => {
+  const file = editing.file.value;
+  if (!file) return null;
+  const { reference, stage, receivedOn, signedOn, withApplicant, product, people } = file;
+  const name = people.find(({ role }) => role === 'applicant')?.fullName ?? 'New file';
+  return kept(before, { reference, stage, receivedOn, signedOn, withApplicant, name, product: product.name });
+});
 const handing = ref(false);
-const clock = computed(() => decideBy(props.file, editing.path.value?.entries ?? [], editing.today.value));
+const clock = computed<ReturnType<typeof decideBy>>((before) =>
+  kept(before, editing.file.value ? decideBy(editing.file.value, editing.path.value?.entries ?? [], editing.today.value) : null),
+);
 const placeWord = (place: string | null): string => (place && place in CHAPTER_LABEL ? ` in ${CHAPTER_LABEL[place as Chapter]}` : '');
 const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not saved yet: no connection. Your entries are kept and will be sent.' } as const;
 </script>
 
 <template>
-  <header class="d-flex flex-wrap justify-space-between ga-4 mb-3">
+  <header v-if="said" class="d-flex flex-wrap justify-space-between ga-4 mb-3">
     <div class="title">
-      <h1>{{ applicant?.fullName ?? 'New file' }}</h1>
+      <h1>{{ said.name }}</h1>
       <p class="soft">
-        <span class="mono">{{ file.reference }}</span>
-        · {{ file.product.name }} ·
-        <b>{{ STAGE_LABEL[file.stage] }}</b>
-        · received {{ showDate(file.receivedOn) }}{{ file.signedOn ? `, signed ${showDate(file.signedOn)}` : '' }} ·
+        <span class="mono">{{ said.reference }}</span>
+        · {{ said.product }} ·
+        <b>{{ STAGE_LABEL[said.stage] }}</b>
+        · received {{ showDate(said.receivedOn) }}{{ said.signedOn ? `, signed ${showDate(said.signedOn)}` : '' }} ·
         <v-btn
-          v-if="desk.may('file.handOver') && !isEnded(file.stage)"
+          v-if="desk.may('file.handOver') && !isEnded(said.stage)"
           size="x-small"
           variant="text"
           class="owner"
@@ -45,7 +56,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
           >· {{ clock.late ? 'decision overdue since' : 'decide by' }} {{ showDate(clock.by) }}{{ clock.pausedUntil ? ', paused' : '' }}</span
         >
       </p>
-      <p v-if="file.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
+      <p v-if="said.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
         The applicant was asked to go on at the front door.
         <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
       </p>

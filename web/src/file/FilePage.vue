@@ -278,7 +278,7 @@ async function move(): Promise<void> {
       @decline="router.push(`/files/${editing.reference}/decision#decide`)"
     />
     <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
-      <FileHead :file="file" :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
+      <FileHead :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
       <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">{{
@@ -288,7 +288,7 @@ async function move(): Promise<void> {
       <p v-else-if="locked && isApproved(file) && !isEnded(file.stage) && chapter !== 'decision' && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="settled" /> Approved as it is: an approver takes the approval back before anything in it changes. How people are reached can change.
       </p>
-      <HowItEnded v-if="file.stage !== 'done' || chapter !== 'decision'" :file="file" />
+      <HowItEnded v-if="isEnded(file.stage) && (file.stage !== 'done' || chapter !== 'decision')" :file="file" />
       <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />
       <p v-if="following && route.params['chapter']" class="text-right mt-4">
         <v-btn size="small" class="onward" :append-icon="mdiArrowRight" :to="`/files/${editing.reference}/${following}`"
@@ -296,7 +296,7 @@ async function move(): Promise<void> {
         >
       </p>
     </section>
-    <PathPanel :path="path" :today="view.today" :narrow="folded" :name-of="nameOf" @go="go" @fold="fold" />
+    <PathPanel :now="path.now" :later="path.later" :next="path.next" :today="view.today" :narrow="folded" :name-of="nameOf" @go="go" @fold="fold" />
     <div v-if="path.figures.figures.length > 0" class="strip-place">
       <FiguresStrip ref="strip" :figures="path.figures" :guarantors="path.guarantors" :file="file" />
     </div>
@@ -307,7 +307,7 @@ async function move(): Promise<void> {
     </v-snackbar>
     <ConflictDialog />
     <WithdrawDialog v-model="withdrawing" />
-    <MissingDialog v-model="tellingMissing" :file="file" :path="path" />
+    <MissingDialog v-model="tellingMissing" />
   </main>
   <main v-else-if="loadError" class="reading justify-items-start">
     <h1>This file can’t be shown</h1>

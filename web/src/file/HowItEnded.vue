@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isEnded, reasonsSaid, type FileState } from '@cavren/core';
+import { reasonsSaid, type FileState } from '@cavren/core';
 import { computed } from 'vue';
 import { Mark } from '../look/index';
 import { useEditing } from './editing';
@@ -34,7 +34,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <p v-if="isEnded(file.stage) && words" class="note mb-3" :class="{ lichen: file.stage === 'done' }" role="status">
+  <p v-if="words" class="note mb-3" :class="{ lichen: file.stage === 'done' }" role="status">
     <Mark :kind="file.stage === 'done' ? 'settled' : 'none'" />
     {{ words }}
   </p>

@@ -1,4 +1,5 @@
 import { dayAt, formatDate } from '@cavren/core';
+import { computed } from 'vue';
 import { openedFile, type Editing } from './editing';
 
 /** How the desk writes what belongs to no file. */
@@ -18,16 +19,16 @@ function clockOf(locale: string, timeZone: string): Intl.DateTimeFormat {
  * @param editing the open file, where a component provides it itself.
  */
 export function useShown(editing: Editing | null = openedFile()) {
-  const place = () => editing?.file.value?.pack ?? DESK;
+  const place = computed(() => editing?.file.value?.pack ?? DESK);
   const isTime = (value: string): boolean => value.includes('T');
   function showDate(value: string | null): string {
     if (!value) return '';
-    const { dateOrder, timeZone } = place();
+    const { dateOrder, timeZone } = place.value;
     return formatDate(isTime(value) ? dayAt(value, timeZone) : value, dateOrder);
   }
   function showTime(value: string | null): string {
     if (!value) return '';
-    const { locale, timeZone } = place();
+    const { locale, timeZone } = place.value;
     return `${showDate(value)} ${clockOf(locale, timeZone).format(new Date(value))}`;
   }
   /** Day and month of this year or the last, for lists that are read at a glance. */

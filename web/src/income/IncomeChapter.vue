@@ -57,6 +57,8 @@ function takeOver({ income, evidenced, subject }: EvidenceDifference): void {
 const catchShares = computed(() => props.file.incomes.filter(({ kind }) => kind === 'catchShare'));
 /** Questions about a person's jobs rather than about one source. */
 const jobQuestions = computed(() => props.path.figures.questions.filter(({ code }) => code === 'gap'));
+/** All that the work above shows of incomes: whose they are and from where. */
+const sources = computed(() => props.file.incomes.map(({ personId, source }) => `${personId} ${source ?? ''}`).join('\n'));
 const net = computed(() => props.file.product.income.basis === 'net');
 const yearAhead = computed(() => props.file.product.income.outlook === 'comingYear');
 
@@ -72,7 +74,7 @@ function arithmetic(row: { id: string }): string {
 </script>
 
 <template>
-  <WorkHistory :file="file" :path="path" :locked="locked" />
+  <WorkHistory v-memo="[file.works, file.people, sources, path.now, locked]" :file="file" :path="path" :locked="locked" />
   <QuestionBox
     v-for="question in jobQuestions"
     :key="question.subject"

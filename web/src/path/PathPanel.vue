@@ -7,18 +7,25 @@ import { groupsOf, presses } from './groups';
 import PathLine from './PathLine.vue';
 
 /** What stands between this file and approval, by person and kind; each entry leads to the place that settles it. */
-const props = defineProps<{ path: Path; today: string; narrow: boolean; nameOf: (personId: string) => string }>();
+const props = defineProps<{
+  now: Path['now'];
+  later: Path['later'];
+  next: Path['next'];
+  today: string;
+  narrow: boolean;
+  nameOf: (personId: string) => string;
+}>();
 const emit = defineEmits<{ go: [entry: PathEntry]; fold: [] }>();
-const now = computed(() => groupsOf(props.path.now));
-const later = computed(() => {
-  const gates = new Map<string, PathEntry[]>();
-  for (const entry of props.path.later) gates.set(STAGE_LABEL[entry.gate], [...(gates.get(STAGE_LABEL[entry.gate]) ?? []), entry]);
-  return [...gates.entries()].map(([stage, entries]) => ({ stage, groups: groupsOf(entries) }));
+const groups = computed(() => groupsOf(props.now));
+const gates = computed(() => {
+  const stages = new Map<string, PathEntry[]>();
+  for (const entry of props.later) stages.set(STAGE_LABEL[entry.gate], [...(stages.get(STAGE_LABEL[entry.gate]) ?? []), entry]);
+  return [...stages.entries()].map(([stage, entries]) => ({ stage, parts: groupsOf(entries) }));
 });
 const go = (entry: PathEntry): void => emit('go', entry);
 /** A deadline that presses and that all have is said once, above them. */
 const dueOfAll = computed(() => {
-  const [first, ...others] = props.path.now;
+  const [first, ...others] = props.now;
   if (!first?.due || !presses(first, props.today) || others.some(({ due }) => due !== first.due)) return null;
   return daysUntil(first.due, props.today);
 });
@@ -29,7 +36,7 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
 <template>
   <aside v-if="narrow" class="path folded">
     <button type="button" aria-label="Open the Path" @click="emit('fold')">
-      <span class="count">{{ path.now.length }}</span>
+      <span class="count">{{ now.length }}</span>
       <span class="upright">on the Path</span>
     </button>
   </aside>
@@ -38,19 +45,19 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
       <h2>Path</h2>
       <v-btn size="x-small" variant="text" @click="emit('fold')">Fold</v-btn>
     </header>
-    <section v-if="path.next">
+    <section v-if="next">
       <h3>
-        Before {{ STAGE_LABEL[path.next].toLowerCase()
+        Before {{ STAGE_LABEL[next].toLowerCase()
         }}<template v-if="dueOfAll"
           >, <span :class="{ wrong: dueOfAll.late }">{{ dueOfAll.late ? '' : 'due ' }}{{ dueOfAll.text }}</span></template
         >
       </h3>
-      <p v-if="path.now.length === 0" class="py-2">
+      <p v-if="now.length === 0" class="py-2">
         <Mark kind="settled" />
         Nothing stands in the way.
       </p>
-      <template v-for="group in now" :key="group.personId ?? ''">
-        <h4 v-if="titleOf(group.personId, now)">{{ titleOf(group.personId, now) }}</h4>
+      <template v-for="group in groups" :key="group.personId ?? ''">
+        <h4 v-if="titleOf(group.personId, groups)">{{ titleOf(group.personId, groups) }}</h4>
         <ol v-for="kind in group.kinds" :key="kind.kind">
           <li v-for="(entry, at) in kind.entries" :key="entry.key">
             <PathLine :entry="entry" :today="today" :reasoned="kind.why === null || at === 0" :dated="dueOfAll === null" @go="go" />
@@ -64,12 +71,12 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
     </p>
     <Fold v-if="later.length > 0" class="mt-3">
       <template #title
-        ><b>Later: {{ path.later.length }}</b></template
+        ><b>Later: {{ later.length }}</b></template
       >
-      <section v-for="{ stage, groups } in later" :key="stage">
+      <section v-for="{ stage, parts } in gates" :key="stage">
         <h3>In {{ stage.toLowerCase() }}</h3>
         <ol>
-          <li v-for="entry in groups.flatMap(({ kinds }) => kinds.flatMap(({ entries }) => entries))" :key="entry.key">
+          <li v-for="entry in parts.flatMap(({ kinds }) => kinds.flatMap(({ entries }) => entries))" :key="entry.key">
             <PathLine :entry="entry" :today="today" quiet @go="go" />
           </li>
         </ol>

@@ -7,7 +7,9 @@ const placeless = speakerFor();
 
 /** Within this component and below, sentences have their amounts as the place writes them. */
 export function provideSay(place: () => Place | undefined): Speak {
-  const speak = computed(() => speakerFor(place()));
+  // By way of the place, which stays the same while the file changes: nothing that is said is drawn again for a key.
+  const at = computed(place);
+  const speak = computed(() => speakerFor(at.value));
   const say: Speak = (words) => speak.value(words);
   provide(SAYING, say);
   return say;
