@@ -21,21 +21,15 @@ import { useDesk } from '../session/index';
 const props = defineProps<ChapterProps>();
 const editing = useEditing();
 const desk = useDesk();
-/** Asked only where a postal code that is there lies in several districts. */
-const districts = computed(() => [
-  ...new Set(props.file.homes.flatMap(({ postalCode }) => (postalCode === null ? [] : (props.file.pack.districts[postalCode] ?? [])))),
-]);
-const narrow = computed(() => districts.value.length > 0);
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: narrow.value ? '10%' : '12%' },
-  { field: 'line', label: 'Street address', width: narrow.value ? '16%' : '18%' },
-  { field: 'town', label: 'Town', width: narrow.value ? '10%' : '11%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '12%' },
+  { field: 'line', label: 'Street address', width: '18%' },
+  { field: 'town', label: 'Town', width: '11%' },
   ...(props.file.pack.regions.length === 0 ? [] : [{ field: 'region', label: 'State', options: regionOptions(props.file), width: '9%' }]),
   { field: 'postalCode', label: 'Postal', width: '8%' },
-  ...(districts.value.length > 0 ? [{ field: 'district', label: 'District', options: plainOptions(districts.value), width: '10%' }] : []),
   { field: 'since', label: 'Since', width: '12%' },
   { field: 'until', label: 'Until', width: '11%' },
-  { field: 'tenure', label: 'Owned or rented', width: narrow.value ? '10%' : '12%' },
+  { field: 'tenure', label: 'Owned or rented', width: '12%' },
   { field: 'monthlyCost', label: 'A month', width: '11%' },
   ...(props.file.product.limits.some(({ upkeep }) => upkeep) ? [{ field: 'floorArea', label: 'Square feet', width: '8%' }] : []),
 ]);
@@ -52,11 +46,15 @@ const vehicles: Column[] = [
   { field: 'plate', label: 'Plate', width: '20%' },
 ];
 const { today } = editing;
+const homeIn = ({ id }: { id: string }) => props.file.homes.find((home) => home.id === id);
+/** The districts in which an address may lie, where its postal code lies in several. */
+const districtsOf = (row: { id: string }): string[] => props.file.pack.districts[homeIn(row)?.postalCode ?? ''] ?? [];
+const lies = (row: { id: string }): string => [homeIn(row)?.district, abroad(row)].filter(Boolean).join(', ');
 /** The address whose country is being named: most lie in the place itself, and aren't asked. */
 const naming = ref('');
 /** The country of an address that lies in another one than the file's place. */
-function abroad({ id }: { id: string }): string | null {
-  const country = props.file.homes.find((home) => home.id === id)?.country ?? null;
+function abroad(row: { id: string }): string | null {
+  const country = homeIn(row)?.country ?? null;
   return country === null || country === props.file.pack.phoneRegion ? null : countryName(country);
 }
 const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
@@ -106,7 +104,7 @@ const elsewhere = computed(() =>
         :fresh="fresh"
         add-label="Address"
         :locked="locked"
-        :asks="(row) => abroad(row) !== null"
+        :asks="(row) => abroad(row) !== null || districtsOf(row).length > 0"
         empty="No address yet. An address without an end is where somebody lives now; its cost counts as an obligation. A whole address can be pasted into the street field."
       >
         <template #under="{ row }">
@@ -116,7 +114,10 @@ const elsewhere = computed(() =>
           <v-btn v-else-if="!locked" class="my-1" size="x-small" variant="text" @click="naming = row.id">In another country</v-btn>
         </template>
         <template #below="{ row, open }">
-          <span v-if="!open" class="soft">in {{ abroad(row) }}</span>
+          <div v-if="districtsOf(row).length > 0 && (open || !homeIn(row)?.district)" class="fields my-1" style="--across: 4">
+            <Field :id="row.id" entity="home" field="district" :options="plainOptions(districtsOf(row))" :locked="locked" />
+          </div>
+          <span v-if="!open && lies(row)" class="soft">in {{ lies(row) }}</span>
         </template>
         <template #more>
           <template v-if="!locked && desk.may('details.write')">
