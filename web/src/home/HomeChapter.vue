@@ -49,7 +49,6 @@ const { today } = editing;
 const homeIn = ({ id }: { id: string }) => props.file.homes.find((home) => home.id === id);
 /** The districts in which an address may lie, where its postal code lies in several. */
 const districtsOf = (row: { id: string }): string[] => props.file.pack.districts[homeIn(row)?.postalCode ?? ''] ?? [];
-const lies = (row: { id: string }): string => [homeIn(row)?.district, abroad(row)].filter(Boolean).join(', ');
 /** The address whose country is being named: most lie in the place itself, and aren't asked. */
 const naming = ref('');
 /** The country of an address that lies in another one than the file's place. */
@@ -114,10 +113,10 @@ const elsewhere = computed(() =>
           <v-btn v-else-if="!locked" class="my-1" size="x-small" variant="text" @click="naming = row.id">In another country</v-btn>
         </template>
         <template #below="{ row, open }">
-          <div v-if="districtsOf(row).length > 0 && (open || !homeIn(row)?.district)" class="fields my-1" style="--across: 4">
+          <div v-if="districtsOf(row).length > 0" class="fields my-1" style="--across: 4">
             <Field :id="row.id" entity="home" field="district" :options="plainOptions(districtsOf(row))" :locked="locked" />
           </div>
-          <span v-if="!open && lies(row)" class="soft">in {{ lies(row) }}</span>
+          <span v-if="!open && abroad(row)" class="soft">in {{ abroad(row) }}</span>
         </template>
         <template #more>
           <template v-if="!locked && desk.may('details.write')">
