@@ -298,6 +298,7 @@ export {
   askableChecks,
   consentLanguage,
   hasConsent,
+  samePhones,
   wantedConsents,
   historyOf,
   type Holder,

@@ -63,6 +63,7 @@ export const pack: PlacePack = {
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
   account: { kind: 'us' },
   industries: 'naics',
+  paper: 'LETTER',
   regions: [],
   postalCode: null,
   legalForms: {},
@@ -203,6 +204,7 @@ export const product: ProductDefinition = {
   familyStatus: null,
   asks: [],
   detailsAge: 180,
+  signedWithin: null,
   lapse: { days: 60, warnBefore: [14, 3] },
   ownersFrom: 25,
   checks: [

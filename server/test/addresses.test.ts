@@ -1,8 +1,10 @@
 import type { DetailChange, DoorView, OutboxPage } from '@cavren/contract';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import { computePath } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newestMessage } from './applicant';
 import { change, makeCavren, openFile, problem, type TestCavren, type Walk } from './cavren';
+import { sizesOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -43,9 +45,17 @@ describe('an address', () => {
       change.set('person', id, 'mailTown', 'Lowmouth'),
       change.set('person', id, 'mailCountry', 'GB'),
       change.set('person', id, 'mailPostalCode', 'AB1 2CD'),
+      change.set('person', id, 'largePrint', true),
     ]);
     expect((await walk.act('wren', '/withdraw', { reason: 'Sold the boat' })).status).toBe(200);
     await walk.await();
+    // On the paper of the place, and in large print for who asks for it.
+    const sheet = async () => {
+      const { response } = await (await cavren.as('wren')).get(`${walk.url}/notices/${walk.file.notices.at(-1)?.id ?? ''}`);
+      const pdf = await PDFDocument.load(response.rawPayload);
+      return { width: Math.round(pdf.getPage(0).getWidth()), smallest: Math.min(...sizesOf(response.rawPayload)) };
+    };
+    expect(await sheet()).toEqual({ width: 612, smallest: 14 });
     const letters = (await (await cavren.as('wren')).get<OutboxPage>(`/api/outbox?page=1&size=20&reference=${walk.reference}`)).body.items;
     expect(letters.filter(({ channel }) => channel === 'letter').map(({ recipient }) => recipient)).toEqual([
       'Ida Holm, Box 41, Lowmouth AB1 2CD, UNITED KINGDOM',
@@ -84,7 +94,7 @@ describe('what is asked for fair treatment only', () => {
     expect(view.monitoring.map(({ question }) => question)).toEqual(['ethnicity', 'race', 'sex']);
     expect((await answer({ question: 'sex', value: 'Fish', declined: false })).status).toBe(422);
     expect((await answer({ question: 'sex', value: null, declined: false })).status).toBe(422);
-    view = (await answer({ question: 'sex', value: 'Female', declined: false })).body;
+    expect((await answer({ question: 'sex', value: 'Female', declined: false })).status).toBe(200);
     view = (await answer({ question: 'race', value: null, declined: true })).body;
     expect(view.monitoring).toMatchObject([{ value: null, declined: false }, { value: null, declined: true }, { value: 'Female' }]);
     expect((await client.post('/api/door/details/done')).status).toBe(200);

@@ -2,6 +2,7 @@ import { addDays, applicantsOf, computePath, dayAt, isoDate, type FileState } fr
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { inRoot } from '../../scripts/setup/place.mjs';
 import { Phone } from './applicant';
@@ -20,6 +21,7 @@ const FOURTH = {
   numbers: [{ kind: 'ie-pps', use: 'identity', of: 'person' }],
   languages: [{ code: 'en', label: 'English' }],
   contact: null,
+  paper: 'A4',
   regions: [],
   postalCode: { form: '[A-Z]\\d[\\dW] ?[A-Z\\d]{4}', example: 'D02 X285' },
   industries: 'isic',
@@ -201,6 +203,9 @@ describe.each(PLACES)('a file of $place', (at) => {
     expect(entries(walk.file, walk.view.today)).toEqual([]);
     await toCompleting(walk, at);
     expect(walk.file.stage).toBe('completing');
+    // Set on the paper of the place, A4 in all of these.
+    const agreement = await (await cavren.as('wren')).get(`${walk.url}/agreement`);
+    expect(Math.round((await PDFDocument.load(agreement.response.rawPayload)).getPage(0).getWidth())).toBe(595);
     expect((await walk.act('dilys', '/payout/release')).status).toBe(409);
     expect((await walk.act('dilys', '/payout/verify')).status).toBe(200);
     await walk.await();

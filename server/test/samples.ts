@@ -26,6 +26,14 @@ export async function drawing(): Promise<string> {
   return `data:image/png;base64,${(await sharp(stroke).png().toBuffer()).toString('base64')}`;
 }
 
+/** The sizes of type of a PDF in points, as often as each begins anew. */
+export function sizesOf(content: Buffer): number[] {
+  const path = join(tmpdir(), `cavren-sizes-${process.pid}.pdf`);
+  writeFileSync(path, content);
+  const pages = execFileSync('pdftohtml', ['-xml', '-stdout', '-i', '-zoom', '1', path], { encoding: 'utf8' });
+  return [...pages.matchAll(/<fontspec [^>]*size="(\d+)"/g)].map(([, size]) => Number(size));
+}
+
 /** The words of a PDF, in the order in which they stand on its pages. */
 export function textOf(content: Buffer): string {
   const path = join(tmpdir(), `cavren-read-${process.pid}.pdf`);

@@ -227,6 +227,7 @@ export const ProductDefinition = z.strictObject({
     .nullable(),
   asks: z.array(z.enum(['pet', 'vehicle'])),
   detailsAge: z.int().min(1),
+  signedWithin: z.int().min(1).nullable(),
   lapse: z.strictObject({ days: z.int().min(2), warnBefore: z.array(z.int().min(1)) }),
   ownersFrom: z.number().positive().max(100),
   checks: z.array(z.strictObject({ kind: z.enum(CHECK_KINDS), label: z.string(), roles: z.array(RoleName), why: z.string() })),
@@ -329,6 +330,7 @@ export const PlacePack = z.strictObject({
   regions: z.array(z.strictObject({ code: z.string().min(1).max(40), name: z.string().min(1), postal: z.array(z.string().regex(/^[^-]+(-[^-]+)?$/)) })),
   postalCode: z.strictObject({ form: z.string().refine(isPattern, 'This is no regular expression'), example: z.string() }).nullable(),
   industries: z.enum(INDUSTRY_LIST_NAMES),
+  paper: z.enum(['LETTER', 'A4']),
   legalForms: z.partialRecord(z.enum(Object.keys(LEGAL_FORM_LABEL) as [LegalForm, ...LegalForm[]]), z.string()),
   account: z.strictObject({
     kind: z.enum(ACCOUNT_KIND_NAMES),

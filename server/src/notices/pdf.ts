@@ -63,6 +63,7 @@ export async function noticePdf(file: FileState, notice: Pick<Notice, 'kind' | '
         : []),
     ],
     speak(say('notice.title', { reference: file.reference })),
+    { paper: file.pack.paper, large: told.person.largePrint },
   );
 
   function offerOf({ offer, pack }: FileState): object[] {

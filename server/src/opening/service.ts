@@ -83,9 +83,14 @@ export function openingService({ services, now }: House) {
     return matches;
   }
 
-  function refuseWish(wish: OpenFile, pack: PlacePack, atDesk: boolean): void {
+  function refuseWish(wish: OpenFile, { pack, definition }: ProductRow, atDesk: boolean): void {
     if (atDesk && wish.channel === 'frontDoor') throw PROBLEM.onlyApplicantsBeginAtFront({}, 'channel');
-    const wrong = datesProblem({ signedOn: wish.signedOn, receivedOn: wish.receivedOn, keyedOn: services.files.todayIn(pack) });
+    const wrong = datesProblem({
+      signedOn: wish.signedOn,
+      receivedOn: wish.receivedOn,
+      keyedOn: services.files.todayIn(pack),
+      within: definition.signedWithin,
+    });
     if (wrong) throw invalid([{ path: wrong.field, message: wrong.message }]);
     if (wish.channel === 'post' && wish.signedOn === null) throw PROBLEM.giveDateOnWhichPaper({}, 'signedOn');
   }
@@ -131,7 +136,7 @@ export function openingService({ services, now }: House) {
     async open(wish: OpenFile, actor: Actor, ownerId = actor.id): Promise<{ reference: string; fileId: string; applicantId: string }> {
       const atDesk = actor.kind === 'staff';
       const product = await offered(wish.product, wish.channel, atDesk ? await services.certificates.of(actor.id) : null);
-      refuseWish(wish, product.pack, atDesk);
+      refuseWish(wish, product, atDesk);
       const known = await knownFor(wish, product, atDesk);
       for (let attempt = 1; ; attempt += 1) {
         const row = newRow(product, wish, now().toISOString(), ownerId, !atDesk);

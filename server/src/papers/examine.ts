@@ -1,5 +1,6 @@
 import { MAX_PAPER_BYTES, PAPER_TYPES } from '@cavren/contract';
 import type { ProductDefinition } from '@cavren/core';
+import { MessageChannel } from 'node:worker_threads';
 import { workerThreads } from '../threads/index';
 import { PROBLEM } from './problems';
 
@@ -21,6 +22,8 @@ export interface KeptPaper {
 
 /** How long and with how much memory one paper may be looked at. */
 const MOST_MS = 10_000;
+/** How long a paper may wait until one of the threads is free. */
+const MOST_WAIT_MS = 120_000;
 const MOST_MEGABYTES = 192;
 const MOST_AT_ONCE = 2;
 
@@ -49,5 +52,22 @@ export async function examinePaper(content: Buffer, active: () => Promise<Active
   return { type, content: cleaned ? Buffer.from(cleaned) : content, cleaned: cleaned !== undefined };
 }
 
-const examine = (bytes: Buffer, clean: boolean): Promise<Examined> =>
-  (examiners().run({ bytes, clean }, { signal: AbortSignal.timeout(MOST_MS) }) as Promise<Examined>).catch((): Examined => ({ fault: 'tooMuchWork' }));
+/** Looks at a paper in a thread. The time it may take begins when a thread begins with it: waiting for one, or for one to start, is not the paper's fault. */
+async function examine(bytes: Buffer, clean: boolean): Promise<Examined> {
+  const { port1, port2 } = new MessageChannel();
+  const stop = new AbortController();
+  const after = (milliseconds: number) => setTimeout(() => stop.abort(), milliseconds);
+  let timer = after(MOST_WAIT_MS);
+  port1.once('message', () => {
+    clearTimeout(timer);
+    timer = after(MOST_MS);
+  });
+  try {
+    return (await examiners().run({ bytes, clean, begun: port2 }, { signal: stop.signal, transferList: [port2] })) as Examined;
+  } catch {
+    return { fault: 'tooMuchWork' };
+  } finally {
+    clearTimeout(timer);
+    port1.close();
+  }
+}

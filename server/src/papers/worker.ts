@@ -1,6 +1,7 @@
 import { EncryptedPDFError, PDFArray, PDFDict, PDFDocument, PDFName, PDFRawStream, PDFRef, type PDFObject } from '@cantoo/pdf-lib';
 import { fileTypeFromBuffer } from 'file-type';
 import { inflateSync } from 'node:zlib';
+import type { MessagePort } from 'node:worker_threads';
 import sharp from 'sharp';
 import { PAPER_TYPES } from '@cavren/contract';
 import type { Examined, PaperFault } from './examine';
@@ -11,9 +12,10 @@ const MOST_INFLATED = 120 * 1024 * 1024;
 
 /**
  * Runs on a worker thread: what a paper is, or what is wrong with it. Pictures are decoded to the last row, PDFs parsed.
- * @param clean whether what acts by itself in a PDF is taken out of it.
+ * @param clean whether what acts by itself in a PDF is taken out of it. @param begun told when the work begins.
  */
-export default async function examine({ bytes, clean }: { bytes: Uint8Array; clean: boolean }): Promise<Examined> {
+export default async function examine({ bytes, clean, begun }: { bytes: Uint8Array; clean: boolean; begun: MessagePort }): Promise<Examined> {
+  begun.postMessage(null);
   const content = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const found = (await fileTypeFromBuffer(content))?.mime;
   const type = PAPER_TYPES.find((candidate) => candidate === found);

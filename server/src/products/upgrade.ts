@@ -15,6 +15,7 @@ export function upgradeProduct(raw: unknown): unknown {
     deciding: DECIDING_THEN,
     monitoringWhen: null,
     familyStatus: null,
+    signedWithin: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
   return withCounts(now as Raw & { household: object });
@@ -160,6 +161,7 @@ export function upgradePack(raw: unknown): unknown {
     timeZone: ZONE_THEN[pack.code] ?? 'UTC',
     account: { kind: 'us' },
     industries: 'naics',
+    paper: 'LETTER',
     regions: [],
     postalCode: null,
     legalForms: LEGAL_FORM_LABEL,

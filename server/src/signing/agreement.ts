@@ -232,6 +232,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
       },
     ],
     speak(say('agreement.titleFileReference', { title: product.signing.title, reference: file.reference })),
+    { paper: file.pack.paper },
   );
 }
 
@@ -252,7 +253,11 @@ export interface SignatureRecord {
 const utc = (time: string): string => `${time} (UTC)`;
 
 /** The record that goes behind the agreement: who signed when, from where and how, and the digest of what was signed. */
-export async function signatureRecordPdf(reference: string, documentHash: string, records: readonly SignatureRecord[]): Promise<Buffer> {
+export async function signatureRecordPdf(
+  { reference, pack: { paper } }: Pick<FileState, 'reference' | 'pack'>,
+  documentHash: string,
+  records: readonly SignatureRecord[],
+): Promise<Buffer> {
   const speak = speakerFor();
   return makePdf(
     [
@@ -284,5 +289,6 @@ export async function signatureRecordPdf(reference: string, documentHash: string
       ]),
     ],
     speak(say('agreement.recordSignaturesFileReference', { reference })),
+    { paper },
   );
 }

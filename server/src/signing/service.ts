@@ -104,7 +104,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     if (envelope?.state !== 'sealing' || envelope.documentHash === null) return;
     const { file } = await services.files.state({ id: envelope.fileId });
     const records = await Promise.all((await store.signersOf(envelopeId)).map((signer) => recordOf(signer, file)));
-    const record = await signatureRecordPdf(file.reference, envelope.documentHash, records);
+    const record = await signatureRecordPdf(file, envelope.documentHash, records);
     const bound = await bindRecord(await bytes.get(envelope.documentHash), record);
     const sealedHash = await bytes.put(await sealer(bound, `Signed by ${records.map(({ name }) => name).join(', ')}`));
     await services.files.change({ id: envelope.fileId }, { version: null, actor: SYSTEM }, async (change) => {

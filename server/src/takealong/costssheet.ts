@@ -135,6 +135,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
       },
     ],
     speak(say('costsSheet.whatThisLoanCostsYou2', { reference: file.reference })),
+    { paper: file.pack.paper },
   );
 }
 

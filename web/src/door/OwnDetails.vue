@@ -67,7 +67,7 @@ const rowsOf = (entity: OwnRow): DoorRow[] => current.value.rows[entity] ?? [];
 const textIn = (row: DoorRow, field: string): string => (typeof row[field] === 'string' ? row[field] : '');
 const languages = computed(() => props.details.languages.map(({ code, label }) => ({ value: code, label })));
 /** What is asked of oneself here, in order; the rest is asked by the officer. */
-const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility', 'mailLine'];
+const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility', 'largePrint', 'mailLine'];
 const POST = ['mailTown', 'mailRegion', 'mailPostalCode', 'mailCountry'];
 const about = computed(() =>
   [...ABOUT, ...(current.value.person['mailLine'] ? POST : [])].filter((field) => {
@@ -564,9 +564,9 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         A law asks lenders to ask this, so that somebody can see whether everybody is treated alike. You may decline. Nobody who decides sees what you say.
       </p>
       <Labelled v-for="asked in view.monitoring" :key="asked.question" :label="asked.text">
-        <template #default="{ named }">
+        <template #default="{ named: control }">
           <v-select
-            v-bind="named"
+            v-bind="control"
             :items="[...asked.options, DECLINED]"
             :model-value="asked.declined ? DECLINED : asked.value"
             @update:model-value="monitor(asked.question, $event)"

@@ -36,7 +36,7 @@ function shortOf(item: unknown): string {
   return choice?.short ?? choice?.label ?? of.title ?? '';
 }
 const finds = (_: string, typed: string, item?: { value?: unknown; title?: string }): boolean =>
-  isMeant(props.choices, { value: String(item?.value ?? ''), label: item?.title ?? '' }, typed);
+  isMeant(props.choices, { value: typeof item?.value === 'string' ? item.value : '', label: item?.title ?? '' }, typed);
 /** A message of the kit, or none. */
 const messages = computed(() => (props.problem ? { errorMessages: props.problem } : props.hint ? { messages: props.hint } : { hideDetails: true }));
 </script>

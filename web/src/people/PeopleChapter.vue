@@ -3,6 +3,7 @@ import {
   INDUSTRY_LISTS,
   FAMILY_STATUS_LABEL,
   familyStatuses,
+  samePhones,
   industriesOf,
   NUMBER_KINDS,
   numberKindOf,
@@ -64,6 +65,8 @@ const PAPER_COLUMNS: Column[] = [
   { field: 'expiresOn', width: '16%' },
 ];
 const statuses = computed(() => familyStatuses(props.file).map((value) => ({ value, label: FAMILY_STATUS_LABEL[value] })));
+/** Phones that this person shares with another who signs. */
+const phones = computed(() => samePhones(props.file).filter(({ people }) => people.some(({ id }) => id === person.value?.id)));
 const regions = computed(() => regionOptions(props.file));
 const industries = computed(() => industriesOf(props.file.pack.industries).map(({ code, label }) => ({ value: code, label: `${code} ${label}` })));
 const languages = computed(() => props.file.pack.languages.map(({ code, label }) => ({ value: code, label })));
@@ -289,6 +292,15 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         </div>
         <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
       </div>
+      <QuestionBox
+        v-for="shared in phones"
+        :key="shared.subject"
+        class="mt-2"
+        :question="shared"
+        :file="file"
+        :anchor="`question.${shared.subject}`"
+        :locked="locked"
+      />
       <template v-if="!isOrganisation && (owes || papers.length > 0)">
         <h3 class="mt-3">Identity papers</h3>
         <Rows
@@ -324,6 +336,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             <Field :id="person.id" entity="person" field="mailPostalCode" label="Postal code for post" :locked="locked" />
             <Field :id="person.id" entity="person" field="mailCountry" label="Country for post" :options="countryOptions()" :locked="locked" />
           </template>
+          <Field :id="person.id" entity="person" field="largePrint" label="Large print" :locked="locked" />
           <Field v-if="statuses.length > 0" :id="person.id" entity="person" field="familyStatus" label="Family status" :options="statuses" :locked="locked" />
           <Field
             v-if="person.familyStatus === 'singleParent'"

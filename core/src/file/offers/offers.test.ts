@@ -38,4 +38,11 @@ describe('offers', () => {
     expect(problem('2026-02-28', '2026-02-27')).toBe('signedOn');
     expect(problem('2026-02-20', '2026-03-03')).toBe('receivedOn');
   });
+  it('what was signed on paper came within the days that the product gives', () => {
+    const problem = (signedOn: string, within: number | null) =>
+      datesProblem({ signedOn: isoDate(signedOn), receivedOn: isoDate('2026-02-27'), keyedOn: TODAY, within })?.field ?? null;
+    expect(problem('2025-11-29', 90)).toBeNull();
+    expect(problem('2025-11-28', 90)).toBe('signedOn');
+    expect(problem('2024-01-01', null)).toBeNull();
+  });
 });

@@ -1,5 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
-import { type IsoDate } from '../../basis/dates/index';
+import { addDays, type IsoDate } from '../../basis/dates/index';
 import type { Line, ProductDefinition } from '../product/index';
 
 /** A person's certificate to offer the products of a line in some places for some time. */
@@ -59,17 +59,25 @@ function certificateBar(
     : say('offers.youHoldNoCertificateFor2', { what });
 }
 
-/** The dates of an application that came on paper: signed, received, keyed, none later than the next. @returns the problem and the field it is at. */
+/**
+ * The dates of an application that came on paper: signed, received, keyed, none later than the next, and what was signed
+ * not too long before it came.
+ * @param within days from signing to receipt; any number where null. @returns the problem and the field it is at.
+ */
 export function datesProblem({
   signedOn,
   receivedOn,
   keyedOn,
+  within = null,
 }: {
   signedOn: IsoDate | null;
   receivedOn: IsoDate;
   keyedOn: IsoDate;
+  within?: number | null;
 }): { field: 'signedOn' | 'receivedOn'; message: Words } | null {
   if (receivedOn > keyedOn) return { field: 'receivedOn', message: say('offers.dateReceivedCantLieAfter') };
   if (signedOn !== null && signedOn > receivedOn) return { field: 'signedOn', message: say('offers.cantHaveBeenSignedAfter') };
+  if (signedOn !== null && within !== null && addDays(signedOn, within) < receivedOn)
+    return { field: 'signedOn', message: say('offers.signedTooLongAgo', { days: within }) };
   return null;
 }

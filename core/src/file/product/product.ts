@@ -486,6 +486,8 @@ export interface ProductDefinition {
   asks: ('pet' | 'vehicle')[];
   /** Days after which the details of a known person are asked again. */
   detailsAge: number;
+  /** Days within which an application that was signed on paper has to come; any where a product doesn't say. */
+  signedWithin: number | null;
   /** Days without anybody's work after which an unfinished file lapses, and how many days before people are warned. */
   lapse: { days: number; warnBefore: number[] };
   /** Share from which beneficial owners are named. */
@@ -595,6 +597,8 @@ export interface PlacePack {
   industries: IndustryList;
   /** What legal forms are called there, those that there are. */
   legalForms: Partial<Record<LegalForm, string>>;
+  /** On which paper letters and agreements are set there. */
+  paper: 'LETTER' | 'A4';
   /** How accounts at a bank are named there. */
   account: AccountRules;
   phoneRegion: string;

@@ -2,7 +2,7 @@ import type { Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
-import { FAMILY_STATUSES, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
+import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
 import type { FitChange, StatedDetails } from '../details/index';
 import type { CheckKind, PlacePack, ProductDefinition, Stage } from '../product/index';
 
@@ -388,7 +388,18 @@ export function isLocked(file: Pick<FileState, 'envelope' | 'stage' | 'decisions
 }
 
 /** How somebody is reached: that may change while an approval stands, since it is no part of what was approved. */
-const REACHED_BY: readonly string[] = ['phone', 'email', 'noEmail', 'contactBy', 'contactTimes', 'language', 'accessibility'];
+const REACHED_BY: readonly string[] = [
+  'phone',
+  'email',
+  'noEmail',
+  'contactBy',
+  'contactTimes',
+  'language',
+  'accessibility',
+  'largePrint',
+  'otherPhone',
+  ...MAIL_FIELDS,
+];
 
 /** Of an account that the bank knows none such by, or doesn't pay: where it is; never whose it is. */
 const CORRECTED: Readonly<Record<string, readonly string[]>> = { request: ['payoutRouting', 'payoutAccount'], payee: ['routing', 'account'] };

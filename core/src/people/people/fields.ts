@@ -34,6 +34,9 @@ export const ROLE_LABEL = {
 export type Role = keyof typeof ROLE_LABEL;
 export const ROLES = Object.keys(ROLE_LABEL) as [Role, ...Role[]];
 
+/** Fields of where post goes. */
+export const MAIL_FIELDS = ['mailLine', 'mailTown', 'mailRegion', 'mailPostalCode', 'mailCountry'] as const;
+
 /** Roles that owe what is asked for. */
 export const OWING_ROLES: readonly Role[] = ['applicant', 'coApplicant', 'guarantor'];
 
@@ -111,6 +114,7 @@ export const PERSON = describeDetail({
     mailRegion: listed('Post to: state or region', 40, { by: 'applicant', ask: 'State' }),
     mailPostalCode: text('Post to: postal code', 16, { by: 'applicant', ask: 'Postal code' }),
     mailCountry: listed('Post to: country', 2, { by: 'applicant', ask: 'Country, where it is another one' }),
+    largePrint: yesNo('Large print', { by: 'applicant', ask: 'Letters in large print, please' }),
     studies: choice('Studies', STUDIES_LABEL, { by: 'applicant' }),
     familyStatus: choice('Family status', FAMILY_STATUS_LABEL, { by: 'applicant' }),
     /** As single where it wasn't said. */

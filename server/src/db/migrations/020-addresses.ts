@@ -6,5 +6,6 @@ export const up: string[] = [
     ADD COLUMN mail_town VARCHAR(80) NULL,
     ADD COLUMN mail_region VARCHAR(40) NULL,
     ADD COLUMN mail_postal_code VARCHAR(16) NULL,
-    ADD COLUMN mail_country VARCHAR(2) NULL`,
+    ADD COLUMN mail_country VARCHAR(2) NULL,
+    ADD COLUMN large_print BOOLEAN NOT NULL DEFAULT FALSE`,
 ];
