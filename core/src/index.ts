@@ -298,7 +298,6 @@ export {
   askableChecks,
   consentLanguage,
   hasConsent,
-  samePhones,
   wantedConsents,
   historyOf,
   type Holder,

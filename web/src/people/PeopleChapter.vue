@@ -3,7 +3,6 @@ import {
   INDUSTRY_LISTS,
   FAMILY_STATUS_LABEL,
   familyStatuses,
-  samePhones,
   industriesOf,
   NUMBER_KINDS,
   numberKindOf,
@@ -65,8 +64,6 @@ const PAPER_COLUMNS: Column[] = [
   { field: 'expiresOn', width: '16%' },
 ];
 const statuses = computed(() => familyStatuses(props.file).map((value) => ({ value, label: FAMILY_STATUS_LABEL[value] })));
-/** Phones that this person shares with another who signs. */
-const phones = computed(() => samePhones(props.file).filter(({ people }) => people.some(({ id }) => id === person.value?.id)));
 const regions = computed(() => regionOptions(props.file));
 const industries = computed(() => industriesOf(props.file.pack.industries).map(({ code, label }) => ({ value: code, label: `${code} ${label}` })));
 const languages = computed(() => props.file.pack.languages.map(({ code, label }) => ({ value: code, label })));
@@ -292,15 +289,6 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         </div>
         <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
       </div>
-      <QuestionBox
-        v-for="shared in phones"
-        :key="shared.subject"
-        class="mt-2"
-        :question="shared"
-        :file="file"
-        :anchor="`question.${shared.subject}`"
-        :locked="locked"
-      />
       <template v-if="!isOrganisation && (owes || papers.length > 0)">
         <h3 class="mt-3">Identity papers</h3>
         <Rows

@@ -18,6 +18,5 @@ export {
   movesByHand,
   type Path,
   type PathEntry,
-  samePhones,
   wantedConsents,
 } from './path';

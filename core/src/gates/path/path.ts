@@ -11,17 +11,7 @@ import type { PathEntry } from './entry';
 export { HOLDER_LABEL, HOLDERS_OF, type Holder, type PathEntry } from './entry';
 export { explanationOf, isReferred } from './parts/carrying';
 export { askableChecks } from './parts/checks';
-export {
-  consentLanguage,
-  consentOf,
-  consentsAskedOf,
-  ELECTRONIC_PAPERS,
-  hasConsent,
-  historyOf,
-  type SamePhone,
-  samePhones,
-  wantedConsents,
-} from './parts/people';
+export { consentLanguage, consentOf, consentsAskedOf, ELECTRONIC_PAPERS, hasConsent, historyOf, wantedConsents } from './parts/people';
 
 export interface Path {
   entries: PathEntry[];

@@ -9,8 +9,6 @@ import { areDetailsOld } from '../../../people/persons/index';
 import { type ConsentText, type HistoryRule } from '../../../file/product/index';
 import { askedOf, endingAnswers } from '../../../people/declarations/index';
 import { liesIn } from '../../../basis/postal/index';
-import { readPhone } from '../../../basis/numbers/index';
-import { explanationOf } from './carrying';
 import { companiesOf, ownershipProblems } from '../../../people/ownership/index';
 import { rolesProblem, sharesOf } from '../../../people/roles/index';
 import { coverage, gapInWords, type Stretch } from '../../../basis/timeline/index';
@@ -28,9 +26,6 @@ function peopleEntries(file: FileState, today: IsoDate): Draft[] {
     ...roleEntries(file),
     ...ownershipEntries(file),
     ...signatoryEntries(file),
-    ...samePhones(file)
-      .filter(({ subject }) => explanationOf(file, subject) === null)
-      .map(phoneEntry),
     ...householdEntries(file, today),
     ...historyEntries(file, today),
     ...districtEntries(file),
@@ -114,45 +109,6 @@ function questionEntries(file: FileState): Draft[] {
       },
     ];
   });
-}
-
-/** Those who sign and gave one phone, with what is asked of it, until somebody says why they share it. */
-export interface SamePhone {
-  people: FilePerson[];
-  subject: string;
-  what: Words;
-  why: Words;
-}
-
-/** The phones that several who sign gave: a code to it would let either of them sign for both. */
-export function samePhones(file: Pick<FileState, 'people' | 'product' | 'pack'>): SamePhone[] {
-  const byNumber = new Map<string, FilePerson[]>();
-  for (const person of signersOf(file)) {
-    const number = person.phone === null ? null : readPhone(person.phone, file.pack.phoneRegion);
-    if (number !== null) byNumber.set(number, [...(byNumber.get(number) ?? []), person]);
-  }
-  return [...byNumber]
-    .filter(([, people]) => people.length > 1)
-    .map(([number, people]) => ({
-      people,
-      subject: `samePhone:${number}`,
-      what: say('path.samePhone', { people: { all: people.map(personName), by: 'and' } }),
-      why: say('path.codesGoThere'),
-    }));
-}
-
-function phoneEntry({ people, subject, what, why }: SamePhone): Draft {
-  const last = people.at(-1);
-  return {
-    key: subject,
-    gate: 'details',
-    what,
-    why,
-    holder: 'officer',
-    personId: last?.id ?? null,
-    since: last?.createdAt ?? '',
-    place: { chapter: 'people', anchor: `${last?.id ?? ''}.phone` },
-  };
 }
 
 function duplicateEntries(file: FileState): Draft[] {
