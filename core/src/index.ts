@@ -33,7 +33,7 @@ export {
 } from './basis/accounts/index';
 export { IDENTITY_PAPER_LABEL, type IdentityPaper, type IdentityPaperKind } from './people/identity/index';
 export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './basis/industry/index';
-export { COUNTRIES, countryName, liesIn, postalProblem, type PostalRules, type Region, regionOf } from './basis/postal/index';
+export { COUNTRIES, countryName, isAbroad, liesIn, postalProblem, type PostalRules, type Region, regionOf } from './basis/postal/index';
 export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
 export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
@@ -164,6 +164,7 @@ export { answerProblem, type Asked, askedOf, endingAnswers, monitoringAsked } fr
 export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
   type FilePerson,
+  MAIL_FIELDS,
   OWING_ROLES,
   type Relation,
   RELATION_KINDS,

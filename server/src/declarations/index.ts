@@ -46,13 +46,14 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
     return { id: row.id, file };
   }
 
-  /** What is asked of somebody for fair treatment, with what they said. */
-  async function monitoringFor(fileId: string, file: FileState, person: FilePerson): Promise<MonitoringView['people'][number]> {
-    const rows = await monitoring.of(fileId);
-    return {
+  /** What is asked of people for fair treatment, with what they said; where nothing is, nothing is read. */
+  async function monitoringFor(fileId: string, file: FileState, people: readonly FilePerson[]): Promise<MonitoringView['people']> {
+    const asked = monitoringAsked(file);
+    const rows = asked.length > 0 ? await monitoring.of(fileId) : [];
+    return people.map((person) => ({
       personId: person.id,
       name: personName(person),
-      answers: monitoringAsked(file).map(({ code, text, options }) => {
+      answers: asked.map(({ code, text, options }) => {
         const row = rows.find(({ personId, question }) => personId === person.id && question === code);
         return {
           question: code,
@@ -64,12 +65,17 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
           at: row?.keptAt ?? null,
         };
       }),
-    };
+    }));
   }
   async function monitoringOf(reference: string): Promise<MonitoringView> {
     const { id, file } = await stateOf(reference);
-    const asked = signersOf(file).filter(({ kind }) => kind === 'person');
-    return { people: await Promise.all(asked.map((person) => monitoringFor(id, file, person))) };
+    return {
+      people: await monitoringFor(
+        id,
+        file,
+        signersOf(file).filter(({ kind }) => kind === 'person'),
+      ),
+    };
   }
   /** Keeps an answer, or that it was declined. */
   async function keepAnswer(

@@ -9,6 +9,7 @@ import {
   heldOf,
   identityNumberProblem,
   industryLabel,
+  isAbroad,
   isFitChange,
   loopOf,
   MOST_VARIANTS,
@@ -96,7 +97,7 @@ const accountNumber =
     accountProblem(file.pack.account, { bank: (row[of] as string | null | undefined) ?? null, account: value });
 
 /** Whether an address lies in another country than the file's place; then nothing is known of its regions and codes. @param of the field with its country. */
-const abroad = ({ file, row }: Judging, of: string): boolean => Boolean(row[of]) && row[of] !== file.pack.phoneRegion;
+const abroad = ({ file, row }: Judging, of: string): boolean => isAbroad(row[of] as string | null | undefined, file.pack.phoneRegion);
 const country: Rule = (_, value) => (COUNTRIES.includes(value) ? null : say('details.chooseOneList'));
 const region =
   (of: string): Rule =>

@@ -361,7 +361,8 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       if (!person) throw PROBLEM.noPartThisFile();
       const whose = speaksFor(file, person);
       const own = await services.papersStore.ofPerson(session.fileId, session.personId);
-      const paidAt = payoutLines(file)
+      const lines = payoutLines(file);
+      const paidAt = lines
         .map(({ state }) => state.releasedAt ?? '')
         .sort()
         .at(-1);
@@ -390,7 +391,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
                 return consent ? [{ personId: one.id, of: one === person ? null : personName(one), kind, label, givenAt: consent.givenAt }] : [];
               }),
             ),
-        monitoring: mayFillIn(file, person) ? (await services.declarations.monitoringFor(row.id, file, person)).answers : [],
+        monitoring: mayFillIn(file, person) ? (await services.declarations.monitoringFor(row.id, file, [person])).flatMap(({ answers }) => answers) : [],
         tasks: tasksFor(person, path, speakerFor(file.pack)),
         papers: own
           .filter(({ state }) => state !== 'removed')
@@ -404,9 +405,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
           file.stage === 'done' && paidAt && whose.some((one) => plays(one, ['applicant', 'coApplicant']))
             ? {
                 amount: moneyIn(file.pack)(paidOutOf(file)),
-                accountTail: payoutLines(file)
-                  .map(({ to }) => to.account?.tail ?? '')
-                  .join(', '),
+                accountTail: lines.map(({ to }) => to.account?.tail ?? '').join(', '),
                 at: paidAt,
               }
             : null,

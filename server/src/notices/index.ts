@@ -5,6 +5,7 @@ import {
   computePath,
   countryName,
   homeNow,
+  isAbroad,
   isEnded,
   missingOf,
   openNotice,
@@ -117,7 +118,7 @@ function addressOf(file: FileState, person: FilePerson): string | null {
   const { mailLine: line, mailTown: town, mailRegion: region, mailPostalCode: postalCode, mailCountry: country } = person;
   const to = line ? { line, town, region, postalCode, country } : home;
   if (!to?.line) return null;
-  const abroad = to.country && to.country !== file.pack.phoneRegion ? countryName(to.country).toUpperCase() : null;
+  const abroad = isAbroad(to.country, file.pack.phoneRegion) ? countryName(to.country).toUpperCase() : null;
   return [person.fullName, to.line, [to.town, to.region, to.postalCode].filter(Boolean).join(' '), abroad].filter(Boolean).join('\n');
 }
 

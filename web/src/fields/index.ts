@@ -1,1 +1,2 @@
 export { default as DetailControl } from './DetailControl.vue';
+export { countryOptions } from './countries';

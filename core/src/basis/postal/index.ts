@@ -1,1 +1,1 @@
-export { COUNTRIES, countryName, liesIn, postalProblem, type PostalRules, type Region, regionOf } from './postal';
+export { COUNTRIES, countryName, isAbroad, liesIn, postalProblem, type PostalRules, type Region, regionOf } from './postal';

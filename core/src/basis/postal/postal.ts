@@ -17,8 +17,12 @@ export interface Region {
 /** ISO 3166-1 alpha-2 codes of the countries in which somebody can be reached. */
 export const COUNTRIES: readonly string[] = [...getCountries()].sort();
 
+const names = new Intl.DisplayNames('en', { type: 'region' });
 /** What a country is called, by the Unicode CLDR that comes with the program; its code where that names none. */
-export const countryName = (code: string): string => new Intl.DisplayNames('en', { type: 'region' }).of(code) ?? code;
+export const countryName = (code: string): string => names.of(code) ?? code;
+
+/** Whether an address lies in another country than a place; one that names none lies there. @param home the place's own country. */
+export const isAbroad = (country: string | null | undefined, home: string): country is string => Boolean(country) && country !== home;
 
 /** @returns why a text can't be a postal code there; null when it can, or where nothing is known of their form. */
 export function postalProblem(rules: PostalRules | null, code: string): Words | null {

@@ -8,7 +8,7 @@ import { adultsWhoMustApply, householdProblems } from '../../../people/household
 import { areDetailsOld } from '../../../people/persons/index';
 import { type ConsentText, type HistoryRule } from '../../../file/product/index';
 import { askedOf, endingAnswers } from '../../../people/declarations/index';
-import { liesIn } from '../../../basis/postal/index';
+import { isAbroad, liesIn } from '../../../basis/postal/index';
 import { companiesOf, ownershipProblems } from '../../../people/ownership/index';
 import { rolesProblem, sharesOf } from '../../../people/roles/index';
 import { coverage, gapInWords, type Stretch } from '../../../basis/timeline/index';
@@ -296,7 +296,7 @@ function regionEntries(file: FileState): Draft[] {
   return file.homes.flatMap<Draft>((home) => {
     const { region: named, postalCode, country, until } = home;
     const region = file.pack.regions.find(({ code }) => code === named);
-    if (!region || postalCode === null || until !== null || (country !== null && country !== file.pack.phoneRegion) || liesIn(region, postalCode)) return [];
+    if (!region || postalCode === null || until !== null || isAbroad(country, file.pack.phoneRegion) || liesIn(region, postalCode)) return [];
     return [
       {
         key: `region:${home.id}`,
