@@ -162,6 +162,23 @@ describe('a company at the front door', () => {
   });
 });
 
+describe('what is told to a company', () => {
+  it('is read by who signs for it, and by nobody else', async () => {
+    const client = cavren.stranger();
+    const { reference } = (await client.post<{ reference: string }>('/api/door/apply', { ...WISH, phone: '(212) 555-0161', email: 'else@post.example' })).body;
+    const walk = await new Walk(cavren, reference).look();
+    await walk.act('wren', '/withdraw', { reason: 'They sold the loft' });
+    await walk.await();
+    const phone = new Phone(cavren, 'else@post.example', '+12125550161', reference);
+    await phone.comeBack('(212) 555-0161');
+    const [notice] = phone.view.notices;
+    expect(walk.file.notices).toMatchObject([{ id: notice?.id, personId: walk.applicant.id, kind: 'withdrawn' }]);
+    expect((await phone.get(`/api/door/notices/${notice?.id ?? ''}`)).response.headers['content-type']).toBe('application/pdf');
+    const other = new Phone(cavren, WISH.email, '+12125550146', '%');
+    expect((await other.get(`/api/door/notices/${notice?.id ?? ''}`)).status).toBe(401);
+  });
+});
+
 describe('before somebody agreed to its being kept', () => {
   it('nothing is taken down at the front door, whoever asks', async () => {
     const walk = await new Walk(

@@ -128,7 +128,7 @@ export const door: Concept = (app, house) => {
   });
   app.get('/api/door/notices/:id', { schema: { params: z.object({ id: Id }) } }, async (request, reply) => {
     const session = await inside(request);
-    return reply.type('application/pdf').send(await services.notices.pdf(session.fileId, request.params.id, session.personId));
+    return reply.type('application/pdf').send(await service.noticePdf(session, request.params.id));
   });
   app.post('/api/door/details/done', { schema: { response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);

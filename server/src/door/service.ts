@@ -353,6 +353,12 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       if (costsFor(file, session.personId, today) === null) throw PROBLEM.noCostsSheet();
       return { file, today };
     },
+    /** A notice to oneself, or to the business that one signs for. */
+    async noticePdf(session: DoorSessionRow, id: string): Promise<Buffer> {
+      const { file } = await services.files.state({ id: session.fileId });
+      const person = file.people.find((one) => one.id === session.personId);
+      return services.notices.pdf(session.fileId, id, person ? speaksFor(file, person).map((one) => one.id) : []);
+    },
     leave: (session: DoorSessionRow) => store.endSession(session.idHash),
     async view(session: DoorSessionRow): Promise<DoorView> {
       const { row, file, today } = await services.files.state({ id: session.fileId });

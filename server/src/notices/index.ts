@@ -202,9 +202,9 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
       });
     },
     /** The PDF of a notice: for who may read the file, or for the one whom it was sent to. */
-    async pdf(fileId: string, id: string, personId: string | null): Promise<Buffer> {
+    async pdf(fileId: string, id: string, personIds: readonly string[] | null): Promise<Buffer> {
       const notice = await store.byId(id);
-      if (!notice || notice.fileId !== fileId || (personId !== null && notice.personId !== personId)) throw PROBLEM.noNotice();
+      if (!notice || notice.fileId !== fileId || (personIds !== null && !personIds.includes(notice.personId))) throw PROBLEM.noNotice();
       if (notice.hash === null) throw PROBLEM.notMade();
       const written = await services.historyStore.lastOf(fileId, ['notice.make'], `notice/${id}`);
       if (written?.after !== notice.hash) throw PROBLEM.noNotice();
