@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
-import { descriptionOf, fieldsAsked, kindOfIncome, MAIL_FIELDS, parseDate, splitAddress, type Income, type IncomeKind, type IsoDate } from '@cavren/core';
+import { descriptionOf, fieldsAsked, kindOfIncome, MAIL_FIELDS, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
 import { AskText, Labelled } from '../look/index';
 import KeptText from './KeptText.vue';
 import type { AskedField } from './asked';
@@ -99,7 +99,7 @@ const ofBusiness = computed(() =>
 );
 const ownBusiness = computed<DoorRow | null>(() => current.value.business?.fields ?? null);
 /** What all fields are given alike. */
-const common = computed(() => ({ writing: writing.value, today: props.details.today as IsoDate, problems: problems.value }));
+const common = computed(() => ({ writing: writing.value, today: props.details.today, problems: problems.value }));
 
 const named = (...fields: string[]): AskedField[] => fields.map((field) => ({ field }));
 
