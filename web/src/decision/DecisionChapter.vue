@@ -308,9 +308,8 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <PayoutPart
         v-if="file.stage === 'completing'"
         :file="file"
+        :path="path"
         :busy="busy"
-        :bar="releaseBar"
-        :waits="releaseWaits"
         @verify="run('verify', '/payout/verify', {})"
         @release="releasing = true"
         @send-back="sendingBack = true"

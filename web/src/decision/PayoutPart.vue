@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { moneyIn, paidBar, paidOutOf, paymentBar, payoutLines, type FileState, type PayoutLine, type Words } from '@cavren/core';
+import { barToRelease, moneyIn, paidBar, paidOutOf, paymentBar, payoutLines, type FileState, type Path, type PayoutLine } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { ReasonDialog } from '../acts/index';
 import { useEditing, useShown } from '../file/index';
@@ -8,13 +8,7 @@ import { useDesk } from '../session/index';
 import { sayWithin, useSay } from '../words/index';
 
 /** Who is paid, what the bank says of each account and payment, and what is done about it next. */
-const props = defineProps<{
-  file: FileState;
-  busy: string;
-  /** Why the one who looks may not release, and what it waits for. */
-  bar: Words | null;
-  waits: Words | null;
-}>();
+const props = defineProps<{ file: FileState; path: Path; busy: string }>();
 const emit = defineEmits<{ verify: []; release: []; sendBack: [] }>();
 const say = useSay();
 const desk = useDesk();
@@ -22,6 +16,8 @@ const editing = useEditing();
 const { showTime } = useShown();
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const lines = computed(() => payoutLines(props.file));
+const bar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
+const waits = computed(() => props.path.now.filter(({ key }) => !key.startsWith('payout:release'))[0]?.what ?? null);
 const toVerify = computed(() => lines.value.filter(({ state }) => state.releasedAt === null && state.verifiedAt === null && state.verifyAskedAt === null));
 /** What came of a payment that was not as ordered, while its reason is asked. */
 const settling = ref<{ payeeId: string | null; outcome: 'madeRight' | 'returned' } | null>(null);

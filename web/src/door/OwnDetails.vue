@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import type { DoorDetailsView, DoorRow, DoorView, FieldValue } from '@cavren/contract';
-import { descriptionOf, fieldsAsked, kindOfIncome, MAIL_FIELDS, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
+import { COUNTRIES, countryName, descriptionOf, fieldsAsked, kindOfIncome, parseDate, splitAddress, type Income, type IncomeKind } from '@cavren/core';
 import { AskText, Labelled } from '../look/index';
 import KeptText from './KeptText.vue';
-import type { AskedField } from './asked';
-import DoorFields from './DoorFields.vue';
-import { countryOptions } from '../fields/index';
+import DoorField from './DoorField.vue';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
 import { unsent, withUnsent } from './unsent';
@@ -68,39 +66,32 @@ const writing = computed<Writing>(() => {
 const rowsOf = (entity: OwnRow): DoorRow[] => current.value.rows[entity] ?? [];
 const textIn = (row: DoorRow, field: string): string => (typeof row[field] === 'string' ? row[field] : '');
 const languages = computed(() => props.details.languages.map(({ code, label }) => ({ value: code, label })));
-/** Choices that the place gives, by the field that they are of. */
-const given = computed<Record<string, AskedField['options']>>(() => {
-  const { regions, business } = props.details;
-  const countries = countryOptions();
-  return { language: languages.value, industry: business?.industries, region: regions, mailRegion: regions, country: countries, mailCountry: countries };
-});
-const withGiven = (fields: readonly AskedField[]): AskedField[] => fields.map((asked) => ({ options: given.value[asked.field], ...asked }));
 /** What is asked of oneself here, in order; the rest is asked by the officer. */
-const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility', 'largePrint'];
+const ABOUT = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'email', 'language', 'accessibility', 'largePrint', 'mailLine'];
+const POST = ['mailTown', 'mailRegion', 'mailPostalCode', 'mailCountry'];
 const about = computed(() =>
-  withGiven(
-    [...ABOUT, ...MAIL_FIELDS.slice(0, current.value.person['mailLine'] ? undefined : 1)]
-      .filter((field) => {
-        if (field === 'language') return languages.value.length > 1;
-        return field !== 'mailRegion' || props.details.regions.length > 0;
-      })
-      .map((field) => ({ field, label: field === 'idNumber' ? props.details.idLabel : undefined })),
-  ),
+  [...ABOUT, ...(current.value.person['mailLine'] ? POST : [])].filter((field) => {
+    if (field === 'language') return languages.value.length > 1;
+    return field !== 'mailRegion' || props.details.regions.length > 0;
+  }),
 );
-const requested = computed<AskedField[]>(() =>
-  current.value.request.map(({ field, label, options }) => ({ field, label, options: options.length > 0 ? options : undefined })),
-);
-const requestValues = computed(() => Object.fromEntries(current.value.request.map(({ field, value }) => [field, value])));
+/** Choices that the place gives, by the field that they are of. */
+const given = computed<Record<string, { value: string; label: string }[] | undefined>>(() => {
+  const { regions } = props.details;
+  const countries = COUNTRIES.map((value) => ({ value, label: countryName(value) }));
+  return { language: languages.value, region: regions, mailRegion: regions, country: countries, mailCountry: countries };
+});
+const optionsFor = (options: readonly { value: string; label: string }[]) => (options.length > 0 ? [...options] : undefined);
 /** What is asked of a business that applies. */
 const BUSINESS = ['fullName', 'knownAs', 'birthDate', 'idNumber', 'industry', 'employees', 'turnover'];
 const BUSINESS_LABEL: Record<string, string> = { fullName: 'Name, as registered', knownAs: 'Trading as, if otherwise', birthDate: 'Founded on' };
-const ofBusiness = computed(() =>
-  withGiven(BUSINESS.map((field) => ({ field, label: field === 'idNumber' ? props.details.business?.idLabel : BUSINESS_LABEL[field] }))),
-);
 const ownBusiness = computed<DoorRow | null>(() => current.value.business?.fields ?? null);
-/** What all fields are given alike. */
-const common = computed(() => ({ writing: writing.value, today: props.details.today, problems: problems.value }));
 
+/** A field that is asked, in other words than its description's where the row calls for them. */
+interface AskedField {
+  field: string;
+  label?: string | undefined;
+}
 const named = (...fields: string[]): AskedField[] => fields.map((field) => ({ field }));
 
 /** What is asked of a home: the present one also says how it is held and what it costs. */
@@ -436,14 +427,19 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </section>
 
     <section v-if="isAt('request')" class="card stack">
-      <DoorFields
-        v-bind="common"
+      <DoorField
+        v-for="asked in current.request"
+        :key="asked.field"
         entity="request"
-        :fields="requested"
-        :values="requestValues"
-        :name-of="(field) => field"
-        @change="setRequest"
-        @wrong="wrong"
+        :field="asked.field"
+        :label="asked.label"
+        :options="optionsFor(asked.options)"
+        :value="asked.value"
+        :writing="writing"
+        :today="details.today"
+        :problem="problems[asked.field]"
+        @change="setRequest(asked.field, $event)"
+        @wrong="wrong(asked.field, $event)"
       />
       <p class="good" role="status">
         <template v-if="view.costs">
@@ -454,14 +450,19 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </section>
 
     <section v-if="isAt('business') && ownBusiness" class="card stack">
-      <DoorFields
-        v-bind="common"
+      <DoorField
+        v-for="field in BUSINESS"
+        :key="field"
         entity="person"
-        :fields="ofBusiness"
-        :values="ownBusiness"
-        :name-of="(field) => `business.${field}`"
-        @change="setBusiness"
-        @wrong="wrong"
+        :field="field"
+        :label="field === 'idNumber' ? details.business?.idLabel : BUSINESS_LABEL[field]"
+        :options="field === 'industry' ? details.business?.industries : undefined"
+        :value="ownBusiness[field]"
+        :writing="writing"
+        :today="details.today"
+        :problem="problems[`business.${field}`]"
+        @change="setBusiness(field, $event)"
+        @wrong="wrong(`business.${field}`, $event)"
       />
     </section>
 
@@ -500,7 +501,20 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </section>
 
     <section v-if="isAt('about')" class="card stack">
-      <DoorFields v-bind="common" entity="person" :fields="about" :values="current.person" :name-of="(field) => field" @change="setOwn" @wrong="wrong" />
+      <DoorField
+        v-for="field in about"
+        :key="field"
+        entity="person"
+        :field="field"
+        :label="field === 'idNumber' ? details.idLabel : undefined"
+        :options="given[field]"
+        :value="current.person[field]"
+        :writing="writing"
+        :today="details.today"
+        :problem="problems[field]"
+        @change="setOwn(field, $event)"
+        @wrong="wrong(field, $event)"
+      />
     </section>
 
     <section v-if="isAt('partner')" class="card stack">
@@ -526,14 +540,19 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       <p v-if="part.says" class="soft">{{ part.says }}</p>
       <fieldset v-for="row in rowsOf(part.entity)" :key="row.id" class="stack" @paste="part.pasted?.($event, row.id)">
         <legend>{{ textIn(row, part.named) || part.one }}</legend>
-        <DoorFields
-          v-bind="common"
+        <DoorField
+          v-for="asked in part.asked(row)"
+          :key="asked.field"
           :entity="part.entity"
-          :fields="withGiven(part.asked(row))"
-          :values="row"
-          :name-of="(field) => `${row.id}.${field}`"
-          @change="(field, value) => setRow(part.entity, row.id, field, value)"
-          @wrong="wrong"
+          :field="asked.field"
+          :label="asked.label"
+          :options="given[asked.field]"
+          :value="row[asked.field]"
+          :writing="writing"
+          :today="details.today"
+          :problem="problems[`${row.id}.${asked.field}`]"
+          @change="setRow(part.entity, row.id, asked.field, $event)"
+          @wrong="wrong(`${row.id}.${asked.field}`, $event)"
         />
         <v-btn variant="text" @click="removeRow(part.entity, row.id)">{{ part.remove }}</v-btn>
       </fieldset>

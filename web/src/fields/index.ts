@@ -1,2 +1,1 @@
 export { default as DetailControl } from './DetailControl.vue';
-export { countryOptions } from './countries';

@@ -5,7 +5,7 @@ export { type ChapterPage } from './chapters';
 export { possibleDates } from './dates';
 export { openedFile, useEditing } from './editing';
 export { kept } from './kept';
-export { nameIn, optionsOf, ownerOptions, peopleOptions, plainOptions, regionOptions, type ChapterProps } from './options';
+export { countryOptions, nameIn, optionsOf, ownerOptions, peopleOptions, plainOptions, regionOptions, type ChapterProps } from './options';
 export { useGoTo } from './places';
 export { useShown } from './shown';
 export { useStatedBy } from './statedBy';

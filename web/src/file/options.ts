@@ -1,5 +1,5 @@
 import type { FileState } from '@cavren/core';
-import { personName, plays } from '@cavren/core';
+import { COUNTRIES, countryName, personName, plays } from '@cavren/core';
 
 export interface Option {
   value: string;
@@ -12,6 +12,9 @@ export const plainOptions = (values: readonly string[]): Option[] => values.map(
 /** States or regions of a place. */
 export const regionOptions = ({ pack }: Pick<FileState, 'pack'>): Option[] =>
   pack.regions.map(({ code, name }) => ({ value: code, label: `${code} ${name}`, short: code }));
+let countries: Option[] | null = null;
+export const countryOptions = (): Option[] =>
+  (countries ??= COUNTRIES.map((value) => ({ value, label: countryName(value) })).sort((a, b) => a.label.localeCompare(b.label)));
 /** Somebody of a file by id. @param otherwise for who isn't in it. */
 export function nameIn({ people }: Pick<FileState, 'people'>, id: string, otherwise = ''): string {
   const person = people.find((one) => one.id === id);

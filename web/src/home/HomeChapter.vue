@@ -1,11 +1,21 @@
 <script setup lang="ts">
 import { type DetailChange } from '@cavren/contract';
-import { countryName, homeNow, isAbroad, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
+import { countryName, homeNow, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
-import { Field, HistoryBand, regionOptions, Rows, peopleOptions, plainOptions, useEditing, type ChapterProps, type Column } from '../file/index';
-import { countryOptions } from '../fields/index';
+import {
+  countryOptions,
+  Field,
+  HistoryBand,
+  regionOptions,
+  Rows,
+  peopleOptions,
+  plainOptions,
+  useEditing,
+  type ChapterProps,
+  type Column,
+} from '../file/index';
 import { useDesk } from '../session/index';
 
 const props = defineProps<ChapterProps>();
@@ -44,7 +54,7 @@ const naming = ref('');
 /** The country of an address that lies in another one than the file's place. */
 function abroad(row: { id: string }): string | null {
   const country = homeIn(row)?.country ?? null;
-  return isAbroad(country, props.file.pack.phoneRegion) ? countryName(country) : null;
+  return country === null || country === props.file.pack.phoneRegion ? null : countryName(country);
 }
 const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));

@@ -19,8 +19,7 @@ import {
 import { mdiAccountPlusOutline, mdiTrashCanOutline } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { Field, nameIn, regionOptions, Rows, useEditing, type Column, useShown, type ChapterProps } from '../file/index';
-import { countryOptions } from '../fields/index';
+import { countryOptions, Field, nameIn, regionOptions, Rows, useEditing, type Column, useShown, type ChapterProps } from '../file/index';
 import { HouseholdPicture, Relations } from '../household/index';
 import { QuestionBox, questionsOf } from '../income/index';
 import { AskText, Fold, Labelled, Mark } from '../look/index';
