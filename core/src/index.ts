@@ -164,7 +164,6 @@ export { answerProblem, type Asked, askedOf, endingAnswers, monitoringAsked } fr
 export { generationsOf, homeNow, householdOf, inverseOf, livingTogether, relationBetween, relationProblem, relationsOf } from './people/household/index';
 export {
   type FilePerson,
-  MAIL_FIELDS,
   OWING_ROLES,
   type Relation,
   RELATION_KINDS,

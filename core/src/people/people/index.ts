@@ -4,7 +4,6 @@ export {
   FAMILY_STATUSES,
   type FamilyStatus,
   FILING_STATUS_LABEL,
-  MAIL_FIELDS,
   OWING_ROLES,
   PERSON,
   PERSON_KIND_LABEL,
