@@ -84,7 +84,8 @@ export {
   type SealedEntry,
   sealedText,
 } from './file/history/index';
-export { type Certificate, datesProblem, LINE_LABEL, offerBars, type OfferWish } from './file/offers/index';
+export { type Certificate, datesProblem, laterPaperSigners, LINE_LABEL, offerBars, type OfferWish, paperSignatureProblem } from './file/offers/index';
+export { reachedHow } from './people/contacts/index';
 export {
   type Act,
   actsOf,
@@ -114,7 +115,14 @@ export {
   type Line,
   type Measure,
   MEANS,
+  type Matter,
+  MATTERS,
   MEASURES,
+  needsAnother,
+  RISK_CODES,
+  RISK_LEVELS,
+  type RiskCode,
+  type RiskLevel,
   type PlacePack,
   type ProductDefinition,
   type Stage,
@@ -271,6 +279,9 @@ export {
   watchlistCandidates,
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
+export { type Agreement, agreementOf, confirmedToAgree, findingSubject, matterOf } from './evidence/settling/index';
+export { heldPapers, loanWithUs, type Reused, whatStillHolds } from './gates/reuse/index';
+export { riskOf, type RiskRating } from './gates/risk/index';
 export { asOffered, awaitedOf, isOfferable, offerTermsOf } from './gates/offering/index';
 export {
   appealUntil,

@@ -219,7 +219,7 @@ export const product: ProductDefinition = {
   ],
   signing: { order: ['applicant', 'coApplicant'], title: 'Agreement', choice: { question: 'How?', options: ['a', 'b'] }, linkDays: 7 },
   declineReasons: [{ code: 'income', label: 'Income insufficient', from: { measures: ['dtiAfter'] } }],
-  deciding: { declinedBy: 'approver', offerDays: 30, incompleteDays: 21, appealDays: 30 },
+  deciding: { declinedBy: 'approver', offerDays: 30, incompleteDays: 21, appealDays: 30, needsAnother: ['falling'], risk: {} },
   days: { details: 1, gathering: 5 },
   purposes: ['anything'],
 };

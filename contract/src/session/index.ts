@@ -1,4 +1,4 @@
-import { STAFF_ROLES, type Act, type Authority } from '@cavren/core';
+import { RISK_LEVELS, STAFF_ROLES, type Act, type Authority } from '@cavren/core';
 import { z } from 'zod';
 import { Id, line, Money, Version } from '../values/index';
 
@@ -9,7 +9,7 @@ export const SignIn = z.strictObject({
 
 /** Up to what somebody may approve, by line; null: everything. */
 export const AuthorityShape = z
-  .partialRecord(z.enum(['lending', 'insurance', 'leasing']), z.strictObject({ amount: Money, exceptions: z.boolean() }))
+  .partialRecord(z.enum(['lending', 'insurance', 'leasing']), z.strictObject({ amount: Money, exceptions: z.boolean(), risk: z.enum(RISK_LEVELS).optional() }))
   .nullable() satisfies z.ZodType<Authority>;
 
 export const Me = z.object({

@@ -3,11 +3,14 @@ import {
   askableChecks,
   checkSubject,
   currentCheck,
+  findingSubject,
   hasConsent,
   isEnded,
   KINDS_OF_CHECK,
   lackedBy,
+  matterOf,
   may,
+  needsAnother,
   wantedChecks,
   type CheckKind,
   type FilePerson,
@@ -160,6 +163,8 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
           wordsAsText(found.label),
           JSON.stringify({ resolution, reason }),
         );
+        const matter = resolution === 'confirmed' ? matterOf(found) : null;
+        if (matter !== null && needsAnother(change.file.product, matter)) await services.conditions.put(change, findingSubject(found), null, reason);
       });
     },
   };

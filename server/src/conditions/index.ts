@@ -1,9 +1,9 @@
 import { PROBLEM } from './problems';
 import { AnswerException, AskException, FileAnswer, Id } from '@cavren/contract';
-import { computePath, figureAbout, isReferred, type Exception, type FileState } from '@cavren/core';
+import { computePath, evidenceDifferences, figureAbout, isReferred, needsAnother, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
-import type { Changed } from '../files/index';
+import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { FileParams, staffFor, type Actor } from '../http/index';
 
@@ -54,36 +54,32 @@ function conditionsStore(db: Sequelize) {
 /** Conditions follow from the file; what is kept of them here is who wanted one let go, and the answer. */
 function conditionsService({ services }: House, store: ReturnType<typeof conditionsStore>) {
   return {
+    /** Puts something to another person, in a file that is being changed. @param value the figure as it is, where it is about one. */
+    async put(change: FileChange, subject: string, value: number | null, reason: string): Promise<void> {
+      const { row, tx, actor, now: askedAt } = change;
+      const unanswered = { answer: null, answeredBy: null, answeredAt: null };
+      await store.insert(
+        { id: nanoid(), fileId: row.id, subject, value, reason, askedBy: actor.name, askedById: actor.id, askedAt, ...unanswered },
+        tx,
+      );
+      await change.reload('exceptions');
+      change.record('exception.ask', subject, null, reason);
+    },
     async askException(reference: string, version: number, subject: string, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const path = computePath(change.file, change.today);
         const { conditions, figures } = path;
         const measure = figureAbout(path, subject)?.figure;
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
-        const referred = figures.questions.some((question) => isReferred(question) && `income:${question.subject}` === subject);
+        const { product } = change.file;
+        const differing = needsAnother(product, 'paperDiffers') ? evidenceDifferences(change.file, change.today) : [];
+        const referred = [...figures.questions.filter((question) => isReferred(product, question)), ...differing].some((one) => `income:${one.subject}` === subject);
         const excusable = measure
           ? measure.verdict === 'outside' || measure.verdict === 'refer'
           : referred || condition?.state === 'outstanding' || condition?.state === 'received';
         if (!excusable) throw PROBLEM.nothingToExcuse();
         if (change.file.exceptions.some((exception) => exception.subject === subject && exception.answer === null)) throw PROBLEM.exceptionAsked();
-        await store.insert(
-          {
-            id: nanoid(),
-            fileId: change.row.id,
-            subject,
-            value: measure?.value ?? null,
-            reason,
-            askedBy: actor.name,
-            askedById: actor.id,
-            askedAt: change.now,
-            answer: null,
-            answeredBy: null,
-            answeredAt: null,
-          },
-          change.tx,
-        );
-        await change.reload('exceptions');
-        change.record('exception.ask', subject, null, reason);
+        await this.put(change, subject, measure?.value ?? null, reason);
       });
     },
     async answerException(reference: string, version: number, id: string, answer: 'granted' | 'refused', actor: Actor): Promise<Changed> {

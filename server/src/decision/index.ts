@@ -19,6 +19,7 @@ import {
   type Calculation,
   type Decision,
   type FileState,
+  riskOf,
   type StaffRole,
   say,
   type Words,
@@ -173,9 +174,10 @@ function decisionService({ services }: House, store: DecisionStore) {
     if (changed) judgeReasons(file, wish);
     services.details.refuseUnfit(change, wish.changes);
     const offered = changed ? asOffered(file, wish.changes) : file;
-    const beyond = barToApprove(offered, me.authority);
+    const path = computePath(offered, change.today);
+    const beyond = barToApprove(offered, me.authority, riskOf(offered, path, change.today).level);
     if (beyond) throw new ProblemError(403, 'beyond-authority', beyond, { place: file.pack });
-    const blocking = computePath(offered, change.today).now.filter(({ key }) => key !== 'decision' && key !== 'decision:proposed');
+    const blocking = path.now.filter(({ key }) => key !== 'decision' && key !== 'decision:proposed');
     if (blocking.length > 0) throw refuseBlocked('Something still stands before approval.', blocking, file.pack);
     await keep(change, { outcome: changed ? 'counter' : 'approve', reasons: wish.reasons, other: wish.other, comment: wish.comment }, offered);
     change.moveTo(next);

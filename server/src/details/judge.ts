@@ -10,6 +10,8 @@ import {
   identityNumberProblem,
   industryLabel,
   isAbroad,
+  isoDate,
+  paperSignatureProblem,
   isFitChange,
   loopOf,
   MOST_VARIANTS,
@@ -130,6 +132,7 @@ const RULES: Record<string, Rule | undefined> = {
     return other.livesWith === judging.row['id'] ? say('details.theyAreSaidLiveWith') : null;
   },
   'person.detailsConfirmed': notLater,
+  'person.signedOn': ({ file, row }, value) => paperSignatureProblem(file, { id: String(row['id']) }, isoDate(value)),
   'relation.personId': (judging, value) => inFile(judging, value) ?? possible(judging, value),
   'relation.toId': (judging, value) => inFile(judging, value) ?? possible(judging, value),
   'relation.kind': (judging, value) => possible(judging, value),

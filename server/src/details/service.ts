@@ -120,7 +120,7 @@ export function detailsService(house: House, store: DetailsStore) {
     change.record('details.add', `${entity}/${id}`, null, keptRow(said));
     if (entity === 'person') await services.duplicates.keepUp(change, id);
     if (known) {
-      await services.duplicates.takeHistories(change, known, id);
+      await services.duplicates.takeWhatHolds(change, known, id);
       change.record('person.reuse', `person/${id}`, null, typeof row['fullName'] === 'string' ? row['fullName'] : null);
     }
   }

@@ -1,12 +1,13 @@
 import { PROBLEM } from './problems';
 import { FileAnswer, Id, ReviewDuplicate, SayDuplicate } from '@cavren/contract';
-import { PART_OF, type Duplicate, type FileState, type Words } from '@cavren/core';
+import { type Duplicate, type FileState, type Words } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { FileParams, staffFor, type Actor } from '../http/index';
 import type { FilePersonRow } from '../persons/index';
+import { takeWhatHolds } from './taking';
 
 interface DuplicateRow {
   id: string;
@@ -169,17 +170,7 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
       if (!row || row.mergedInto) throw PROBLEM.noPersonRegister();
       return register().asFilePerson(row);
     },
-    /** Copies the addresses and jobs of somebody's newest other file to who they are in this one. */
-    async takeHistories(change: FileChange, personId: string, id: string): Promise<void> {
-      const earlier = await register().latestInFile(personId, change.row.id, change.tx);
-      if (!earlier) return;
-      const { file } = await services.files.state({ id: earlier.fileId });
-      for (const entity of ['home', 'work'] as const)
-        for (const row of file[PART_OF[entity]].filter((one) => one.personId === earlier.id)) {
-          const { id: _id, createdAt: _createdAt, ...stated } = row;
-          change.apply({ op: 'add', entity, id: nanoid(), values: { ...stated, personId: id } });
-        }
-    },
+    takeWhatHolds: (change: FileChange, personId: string, id: string) => takeWhatHolds(services, change, personId, id),
     async forget(change: FileChange, id: string): Promise<void> {
       await store.removeOf(change.row.id, id, change.tx);
       await change.reload('duplicates');

@@ -6,6 +6,7 @@ export const PROBLEM = problems({
   onlyApplicantsBeginAtFront: [422, 'invalid', 'opening.onlyApplicantsBeginAtFront'],
   roundTaken: [409, 'round-taken', 'opening.roundTaken'],
   thereNoSuchProduct: [422, 'invalid', 'opening.thereNoSuchProduct'],
+  tooYoung: [422, 'invalid', 'opening.tooYoung'],
   thisEntryWasMergedInto: [422, 'invalid', 'opening.thisEntryWasMergedInto'],
   thisPersonNotRegister: [422, 'invalid', 'opening.thisPersonNotRegister'],
 });

@@ -4,6 +4,7 @@ import {
   datesProblem,
   endingAnswers,
   identityNumberProblem,
+  isoDate,
   makeReference,
   normalizeNumber,
   numberKindOf,
@@ -14,6 +15,7 @@ import {
   type FieldValue,
   type PlacePack,
   say,
+  yearsBetween,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { randomInt } from 'node:crypto';
@@ -105,6 +107,13 @@ export function openingService({ services, now }: House) {
     return { person, values: services.personsStore.asFilePerson(person) as Record<string, FieldValue>, matches: [] };
   }
 
+  /** Nobody who may not apply gets a reference. */
+  function refuseTooYoung({ kind, birthDate }: Known['values'], { definition, pack }: ProductRow): void {
+    const { least } = definition.bounds.applicantAge;
+    if (kind === 'person' && typeof birthDate === 'string' && yearsBetween(isoDate(birthDate), services.files.todayIn(pack)) < least)
+      throw PROBLEM.tooYoung({ name: definition.name, least }, 'birthDate');
+  }
+
   /** The applicant as the first person of a file; hidden numbers go in whole. */
   function addApplicant(change: FileChange, id: string, values: Record<string, FieldValue>): void {
     const wish: DetailChange = { op: 'add', entity: 'person', id, values: { ...values, role: 'applicant' } };
@@ -120,7 +129,7 @@ export function openingService({ services, now }: House) {
     if (person) {
       change.record('person.reuse', `person/${applicantId}`, null, person.fullName);
       await change.flush();
-      await services.duplicates.takeHistories(change, person.id, applicantId);
+      await services.duplicates.takeWhatHolds(change, person.id, applicantId);
     }
     for (const match of matches) {
       change.record('duplicate.different', `person/${applicantId}`, match.fullName, wish.differentBecause);
@@ -138,6 +147,7 @@ export function openingService({ services, now }: House) {
       const product = await offered(wish.product, wish.channel, atDesk ? await services.certificates.of(actor.id) : null);
       refuseWish(wish, product, atDesk);
       const known = await knownFor(wish, product, atDesk);
+      refuseTooYoung(known.values, product);
       for (let attempt = 1; ; attempt += 1) {
         const row = newRow(product, wish, now().toISOString(), ownerId, !atDesk);
         const applicantId = nanoid();

@@ -311,6 +311,14 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
     inFile: (fileId: string, id: string, tx: Tx) => inFiles.one({ fileId, id }, { tx }),
     /** The file in which somebody of a file is. */
     fileOf: async (id: string): Promise<string | null> => (await inFiles.one({ id }))?.fileId ?? null,
+    /** Who somebody is in files that came to their end, in the order in which those were opened. */
+    doneFilesOf: (personId: string, tx: Tx) =>
+      select<{ id: string; fileId: string }>(
+        db,
+        "SELECT p.id, p.file_id AS fileId FROM file_person p JOIN file f ON f.id = p.file_id WHERE p.person_id = :personId AND f.stage = 'done' ORDER BY f.opened_at",
+        { personId },
+        tx,
+      ),
     /** The row of a person in the newest other file that they are in. */
     async latestInFile(personId: string, exceptFileId: string, tx: Tx): Promise<{ fileId: string; id: string } | null> {
       const [row] = await select<{ id: string; file_id: string }>(

@@ -12,12 +12,12 @@ export function upgradeProduct(raw: unknown): unknown {
   // Papers that act by themselves were always refused before a product could say otherwise.
   const now: Raw = {
     activePapers: 'refused',
-    deciding: DECIDING_THEN,
     monitoringWhen: null,
     familyStatus: null,
     signedWithin: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
+  now['deciding'] = { needsAnother: ['falling'], risk: {}, ...((now['deciding'] as Raw | undefined) ?? DECIDING_THEN) };
   return withCounts(now as Raw & { household: object });
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { askableChecks, currentCheck, hasConsent, personName, wantedChecks, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
+import { askableChecks, confirmedToAgree, currentCheck, hasConsent, personName, wantedChecks, type Agreement, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
 import { computed, reactive, ref } from 'vue';
 import { offerActs } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
@@ -58,6 +58,14 @@ const RESOLVED: Record<NonNullable<Finding['resolution']>, string> = {
 function mayResolve(finding: Finding): boolean {
   return finding.resolution === null && desk.may(finding.kind === 'candidate' ? 'candidate.decide' : 'finding.resolve');
 }
+/** How it stands with another person's word on what was confirmed, where the product wants one. */
+const agreed = (finding: Finding) => confirmedToAgree(props.file).find((one) => one.finding.id === finding.id)?.agreement;
+const AGREED: Record<Agreement['state'], { mark: 'settled' | 'blocked' | 'waiting'; said: string }> = {
+  unasked: { mark: 'blocked', said: 'Another person has to agree: ask again' },
+  waiting: { mark: 'waiting', said: 'Another person agrees or doesn’t, in Decision' },
+  granted: { mark: 'settled', said: 'Agreed to by' },
+  refused: { mark: 'blocked', said: 'Correct it and ask again: not agreed to by' },
+};
 const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().length >= 3;
 </script>
 
@@ -140,6 +148,10 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
                   <span v-if="finding.reason" class="soft text-small d-block"
                     >“{{ finding.reason }}” {{ finding.resolvedBy }}, {{ showTime(finding.resolvedAt) }}</span
                   >
+                  <span v-if="agreed(finding)" class="text-small d-block" tabindex="-1" :data-anchor="finding.id">
+                    <Mark :kind="AGREED[agreed(finding)!.state].mark" />
+                    {{ AGREED[agreed(finding)!.state].said }} {{ agreed(finding)!.exception?.answeredBy }}
+                  </span>
                 </td>
               </tr>
               <tr v-if="!finding.agrees && finding.resolution === null">

@@ -8,10 +8,12 @@ import {
   barToDecline,
   barToRelease,
   CONDITION_STATE_LABEL,
+  confirmedToAgree,
   costsOf,
   currentCheck,
   evidenceExplained,
   figureAbout,
+  findingSubject,
   formatMoney,
   isApproved,
   isEnded,
@@ -21,6 +23,7 @@ import {
   payoutLines,
   personName,
   reasonsSaid,
+  riskOf,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
   STAGE_LABEL,
@@ -29,6 +32,7 @@ import {
   type FilePerson,
   type Decision,
   type DecisionOutcome,
+  type RiskLevel,
   type SecurityKind,
   type Words,
 } from '@cavren/core';
@@ -100,6 +104,7 @@ const question = computed(() => {
   const last = props.file.decisions.at(-1);
   return last?.outcome === 'sendBack' && last.answer === null ? last : null;
 });
+const RISK_LABEL: Record<RiskLevel, string> = { ordinary: 'Ordinary', raised: 'Raised', high: 'High' };
 const OUTCOME: Record<DecisionOutcome, string> = {
   approve: 'Approved',
   counter: 'Offered otherwise',
@@ -132,7 +137,8 @@ watch(
   { immediate: true },
 );
 /** Why this member of staff may not say yes alone; what they think of it goes up with the file. */
-const beyond = computed(() => (desk.me && desk.may('decision.make') ? barToApprove(props.file, desk.me.authority) : null));
+const beyond = computed(() => (desk.me && desk.may('decision.make') ? barToApprove(props.file, desk.me.authority, risk.value.level) : null));
+const risk = computed(() => riskOf(props.file, props.path, editing.today.value));
 const recommending = ref(false);
 /** Why this member of staff can't say no to this file as it stands; an officer may be able to propose it. */
 const noBar = computed(() => (desk.me ? barToDecline(props.file, desk.me) : null));
@@ -253,7 +259,16 @@ const exceptionSubject = (subject: string): Words =>
   figureAbout(props.path, subject)?.label ??
   props.path.conditions.find(({ key }) => subject === `condition:${key}`)?.title ??
   props.path.figures.questions.find((question) => subject === `income:${question.subject}`)?.what ??
+  evidenceExplained(props.file, subject.replace(/^income:/, '')) ??
+  confirmedWords(subject) ??
   subject;
+/** What an officer confirmed against a register, with what it says. */
+function confirmedWords(subject: string): string | null {
+  const one = confirmedToAgree(props.file).find(({ finding }) => findingSubject(finding) === subject);
+  if (!one) return null;
+  const { label, stated, found } = one.finding;
+  return `${say(label)} of ${personName(one.person)}: stated ${say(stated ?? 'nothing')}, the register has ${say(found ?? 'nothing')}`;
+}
 /** What was asked outside about each person and company of the file, and what came of it. */
 const asked = computed(() => {
   const wanted = wantedChecks(props.file);
@@ -430,6 +445,14 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
               <b>{{ personName(person) }}:</b> {{ said }}
             </li>
           </ul>
+          <h3>Risk</h3>
+          <p>
+            <Mark :kind="risk.level === 'ordinary' ? 'settled' : 'blocked'" />
+            {{ RISK_LABEL[risk.level] }}
+          </p>
+          <ul v-if="risk.because.length > 0" class="facts">
+            <li v-for="one in risk.because" :key="say(one.what)">{{ say(one.what) }}</li>
+          </ul>
           <h3>What the figures raised</h3>
           <p v-if="explained.length === 0" class="soft">Nothing had to be explained.</p>
           <ul class="facts">
@@ -438,7 +461,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
               {{ say(one.what) }}: “{{ one.text }}”
             </li>
           </ul>
-          <h3>Exceptions</h3>
+          <h3 data-anchor="exceptions" tabindex="-1">Exceptions, and what another has to agree to</h3>
           <p v-if="file.exceptions.length === 0" class="soft">None was asked for.</p>
           <ul class="facts">
             <li v-for="exception in file.exceptions" :key="exception.id">

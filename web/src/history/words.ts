@@ -51,6 +51,7 @@ const ACT: Record<string, string> = {
   'finding.resolve': 'settled a difference',
   'candidate.decide': 'decided a watchlist entry',
   'paper.add': 'added a paper to',
+  'paper.carry': 'brought a paper from an earlier file:',
   'paper.judge': 'looked at a paper',
   'paper.remove': 'removed a paper',
   'decision.counter': 'offered otherwise',
@@ -190,6 +191,7 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'candidate.decide': ({ resolution, reason }) => `${RESOLUTION_WORD[resolution as string] ?? ''}: ${String(reason)}`,
   'paper.add': ({ name, bytes, digest, sent }) =>
     `${String(name)}, ${count(Number(bytes), 'byte', 'bytes')}, digest ${String(digest)}…${typeof sent === 'string' ? `; scripts, actions and files in it were taken out of what was sent, digest ${sent}…` : ''}`,
+  'paper.carry': ({ name, from }) => `${String(name)}, from file ${String(from)}`,
   'paper.judge': ({ verdict, reason, page, amount }, file) =>
     verdict === 'sentBack' ? `sent back: ${String(reason)}` : `accepted: page ${String(page)}${amount === null ? '' : `, shows ${moneyOf(file, amount)}`}`,
   'signer.read': ({ pages, times }) =>

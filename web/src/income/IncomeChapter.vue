@@ -135,6 +135,7 @@ function arithmetic(row: { id: string }): string {
           v-for="difference in differencesOf(row)"
           :key="difference.subject"
           :question="difference"
+          matter="paperDiffers"
           :file="file"
           :anchor="`evidence.${row.id}`"
           :locked="locked"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { explanationOf, isReferred, latestException, moneyIn, type FileState, type IncomeQuestion } from '@cavren/core';
+import { explanationOf, latestException, moneyIn, needsAnother, type FileState, type IncomeQuestion, type Matter } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { useEditing } from '../file/index';
 import { AskText, Mark } from '../look/index';
@@ -14,6 +14,8 @@ const props = defineProps<{
   file: FileState;
   anchor: string;
   locked: boolean;
+  /** What it is that is settled, where the question is none of the figures. */
+  matter?: Matter;
   /** Something else than a word that settles it. */
   instead?: { label: string; run: () => void } | undefined;
 }>();
@@ -23,7 +25,7 @@ const text = ref('');
 const problem = ref('');
 const busy = ref(false);
 const said = computed(() => explanationOf(props.file, props.question.subject));
-const referred = computed(() => props.question.code !== undefined && isReferred({ code: props.question.code }));
+const referred = computed(() => needsAnother(props.file.product, props.question.code ?? props.matter ?? ''));
 const exception = computed(() => latestException(props.file, `income:${props.question.subject}`));
 const settled = computed(() => (referred.value ? exception.value?.answer === 'granted' : said.value !== null));
 const canWrite = computed(() => desk.may('details.write') && !props.locked);

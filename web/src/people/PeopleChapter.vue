@@ -4,10 +4,12 @@ import {
   FAMILY_STATUS_LABEL,
   familyStatuses,
   industriesOf,
+  laterPaperSigners,
   NUMBER_KINDS,
   numberKindOf,
   personName,
   plays,
+  reachedHow,
   ROLE_LABEL,
   rolesOf,
   rolesToAdd,
@@ -78,6 +80,8 @@ const companyOptions = computed(() =>
   props.file.people.filter(({ kind }) => kind === 'organisation').map((one) => ({ value: one.id, label: personName(one) })),
 );
 const hasCompany = computed(() => companyOptions.value.length > 0);
+const reached = computed(() => (person.value ? sayAll(say, reachedHow(person.value, props.file.pack)) : ''));
+const signsLater = computed(() => laterPaperSigners(props.file).some(({ id }) => id === person.value?.id));
 const isOrganisation = computed(() => person.value?.kind === 'organisation');
 const owes = computed(() => person.value !== undefined && plays(person.value, ['applicant', 'coApplicant', 'guarantor']));
 const helps = computed(() => person.value !== undefined && plays(person.value, ['contact', 'emergencyContact', 'referee']));
@@ -204,6 +208,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         Details as of {{ showDate(person.detailsFrom) }}, taken over.
         <v-btn v-if="free" size="x-small" :data-anchor="`confirm.${person.id}`" @click="confirmDetails">They still hold</v-btn>
       </p>
+      <p v-if="reached" class="note mb-2">Before calling or writing: {{ reached }}.</p>
       <div class="columns">
         <div class="fields">
           <Field
@@ -240,6 +245,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <Field v-if="person.phone || person.otherPhone" :id="person.id" entity="person" field="otherPhone" :locked="locked" />
           <Field :id="person.id" :class="{ two: person.noEmail === false }" entity="person" field="email" label="E-mail" :locked="locked || person.noEmail" />
           <Field v-if="!person.email" :id="person.id" entity="person" field="noEmail" label="Has no e-mail" :locked="locked" />
+          <Field v-if="signsLater" :id="person.id" entity="person" field="signedOn" :locked="locked" />
           <template v-if="person.role !== 'applicant'">
             <Field :id="person.id" entity="person" field="role" label="Role" :options="roleChoices" :locked="locked" />
             <Field :id="person.id" entity="person" field="livesWith" label="Lives with" :options="others" :locked="locked" />
@@ -284,6 +290,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <template v-if="!isOrganisation && hasCompany">
             <Field :id="person.id" entity="person" field="signsFor" :options="companyOptions" :locked="locked" />
             <Field v-if="person.signsFor" :id="person.id" entity="person" field="signsHow" :locked="locked" />
+            <Field v-if="person.signsFor && person.signsHow === 'upTo'" :id="person.id" entity="person" field="signsUpTo" :locked="locked" />
           </template>
           <Field v-if="helps" :id="person.id" class="two" entity="person" field="organisation" label="Organisation" :locked="locked" />
         </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isApproved, personName, signersOf, writePhone, type FilePerson, type Signer } from '@cavren/core';
+import { isApproved, personName, reachedHow, signersOf, writePhone, type FilePerson, type Signer } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
@@ -31,11 +31,14 @@ function waitsFor({ position }: Signer): string {
 }
 /** Who is asked to sign, in their order, as the product has it. */
 const order = computed(() => signersOf(props.file));
-const reach = ({ email, phone }: FilePerson): string =>
-  [
+const reach = (person: FilePerson): string => {
+  const { email, phone } = person;
+  return [
     email ? `a link by e-mail to ${email}` : 'no e-mail yet',
     phone ? `a code by text to ${writePhone(phone, props.file.pack.phoneRegion)}` : 'no phone yet',
+    ...reachedHow(person, props.file.pack).map((one) => say(one)),
   ].join(', ');
+};
 const happens = computed(() => [
   { what: 'Made from', to: `the file as it stands now: ${props.file.product.signing.title}` },
   ...order.value.map((person, at) => ({

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StaffList, StaffMember } from '@cavren/contract';
-import { formatMoney, LINE_LABEL, parseMoney, STAFF_ROLE_LABEL, STAFF_ROLES, type Authority, type Line, type Minor } from '@cavren/core';
+import { formatMoney, LINE_LABEL, parseMoney, RISK_LEVELS, STAFF_ROLE_LABEL, STAFF_ROLES, type Authority, type Line, type Minor, type RiskLevel } from '@cavren/core';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
@@ -21,22 +21,24 @@ const who = ref<StaffMember | null>(null);
 const problems = ref<Record<string, string>>({});
 const told = ref('');
 const draft = reactive({ username: '', name: '', role: 'intake', password: '', toId: '', limited: false });
-const limits = reactive<Record<Line, { amount: string; exceptions: boolean }>>({
-  lending: { amount: '', exceptions: true },
-  insurance: { amount: '', exceptions: true },
-  leasing: { amount: '', exceptions: true },
+const limits = reactive<Record<Line, { amount: string; exceptions: boolean; risk: RiskLevel }>>({
+  lending: { amount: '', exceptions: true, risk: 'high' },
+  insurance: { amount: '', exceptions: true, risk: 'high' },
+  leasing: { amount: '', exceptions: true, risk: 'high' },
 });
+const risks = RISK_LEVELS.map((value) => ({ value, label: { ordinary: 'ordinary only', raised: 'ordinary and raised', high: 'any' }[value] }));
 const officers = computed(() =>
   all.value
     .filter(({ id, role, endedAt }) => role === 'intake' && endedAt === null && id !== who.value?.id)
     .map(({ id, name }) => ({ value: id, label: name })),
 );
+const RISK_SAID: Record<RiskLevel, string> = { ordinary: ', of ordinary risk', raised: ', up to a raised risk', high: '' };
 const money = (amount: number): string => formatMoney(amount as Minor, { locale: 'en-US' });
 const approves = ({ role, authority }: Pick<StaffMember, 'role' | 'authority'>): string => {
   if (role !== 'approver') return '';
   if (authority === null) return 'everything';
   const named = Object.entries(authority).map(
-    ([line, one]) => `${LINE_LABEL[line as Line].toLowerCase()} up to ${money(one.amount)}${one.exceptions ? '' : ', without exceptions'}`,
+    ([line, one]) => `${LINE_LABEL[line as Line].toLowerCase()} up to ${money(one.amount)}${one.exceptions ? '' : ', without exceptions'}${RISK_SAID[one.risk ?? 'high']}`,
   );
   return named.length > 0 ? named.join('; ') : 'nothing alone';
 };
@@ -48,14 +50,14 @@ function begin(next: Mode, member: StaffMember | null = null): void {
   Object.assign(draft, { username: '', name: member?.name ?? '', role: member?.role ?? 'intake', password: '', toId: '', limited: member?.authority != null });
   for (const line of lines) {
     const own = member?.authority?.[line];
-    limits[line] = { amount: own ? money(own.amount) : '', exceptions: own?.exceptions ?? true };
+    limits[line] = { amount: own ? money(own.amount) : '', exceptions: own?.exceptions ?? true, risk: own?.risk ?? 'high' };
   }
 }
 function authority(): Authority {
   if (draft.role !== 'approver' || !draft.limited) return null;
   const named = lines.flatMap((line) => {
     const amount = parseMoney(limits[line].amount);
-    return amount === null ? [] : [[line, { amount, exceptions: limits[line].exceptions }]];
+    return amount === null ? [] : [[line, { amount, exceptions: limits[line].exceptions, risk: limits[line].risk }]];
   });
   return Object.fromEntries(named) as Authority;
 }
@@ -120,6 +122,7 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
           <div v-if="draft.limited" class="fields" style="--across: 3">
             <div v-for="line in lines" :key="line">
               <AskText v-model="limits[line].amount" :label="`${LINE_LABEL[line]} up to`" inputmode="decimal" placeholder="none of it" />
+              <AskChoice v-model="limits[line].risk" :label="`Risk, ${LINE_LABEL[line].toLowerCase()}`" :items="risks" />
               <v-checkbox v-model="limits[line].exceptions" label="also with exceptions" />
             </div>
           </div>

@@ -1,1 +1,1 @@
-export { type Certificate, datesProblem, LINE_LABEL, offerBars, type OfferWish } from './offers';
+export { type Certificate, datesProblem, laterPaperSigners, LINE_LABEL, offerBars, type OfferWish, paperSignatureProblem } from './offers';

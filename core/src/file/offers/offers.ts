@@ -1,6 +1,8 @@
 import { say, type Words } from '../../basis/words/index';
 import { addDays, type IsoDate } from '../../basis/dates/index';
+import type { FilePerson } from '../../people/people/index';
 import type { Line, ProductDefinition } from '../product/index';
+import { signersOf, type FileState } from '../state/index';
 
 /** A person's certificate to offer the products of a line in some places for some time. */
 export interface Certificate {
@@ -80,4 +82,26 @@ export function datesProblem({
   if (signedOn !== null && within !== null && addDays(signedOn, within) < receivedOn)
     return { field: 'signedOn', message: say('offers.signedTooLongAgo', { days: within }) };
   return null;
+}
+
+/** Who signed a paper application after the first, in the order in which its product has them sign. */
+export const laterPaperSigners = (file: Pick<FileState, 'people' | 'product' | 'channel' | 'signedOn'>): FilePerson[] =>
+  file.channel === 'post' && file.signedOn !== null ? signersOf(file).slice(1) : [];
+
+/**
+ * What is wrong with the day on which one of several signers signed a paper application: it lies between that of whoever
+ * signs before them and the day of receipt. Null where nothing is, or where it isn't known.
+ */
+export function paperSignatureProblem(
+  file: Pick<FileState, 'people' | 'product' | 'channel' | 'signedOn' | 'receivedOn'>,
+  { id }: Pick<FilePerson, 'id'>,
+  signedOn: IsoDate,
+): Words | null {
+  const later = laterPaperSigners(file);
+  const at = later.findIndex((person) => person.id === id);
+  if (at < 0) return say('offers.noPaperSignature');
+  const wrong = datesProblem({ signedOn, receivedOn: file.receivedOn, keyedOn: file.receivedOn, within: file.product.signedWithin });
+  if (wrong) return wrong.message;
+  const before = later.slice(0, at).reduce((latest, person) => (person.signedOn !== null && person.signedOn > latest ? person.signedOn : latest), file.signedOn ?? signedOn);
+  return signedOn < before ? say('offers.signedBeforeWhoSignsBefore', { before: { day: before } }) : null;
 }

@@ -1,6 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
 import type { Minor } from '../../basis/money/index';
-import type { Line } from '../product/index';
+import { RISK_LEVELS, type Line, type RiskLevel } from '../product/index';
 import type { FileState, PaymentOrder } from '../state/index';
 
 export const STAFF_ROLES = ['intake', 'approver', 'completer', 'compliance', 'policy'] as const;
@@ -84,20 +84,22 @@ export function barToDecide(file: Pick<FileState, 'preparedBy' | 'decisions'>, s
   return declined?.byId === staffId ? say('permissions.youDeclinedThisFileSo') : null;
 }
 
-/** Up to what somebody may approve in a line: an amount, and whether with exceptions. */
+/** Up to what somebody may approve in a line: an amount, whether with exceptions, and up to which risk; any where none is said. */
 export interface LineAuthority {
   amount: Minor;
   exceptions: boolean;
+  risk?: RiskLevel | undefined;
 }
 /** By line; a line that isn't named is none of theirs. Null: everything. */
 export type Authority = Partial<Record<Line, LineAuthority>> | null;
 
-/** Why somebody may not approve a file by themselves, or null: its amount, or an exception in it, goes beyond what they may. */
-export function barToApprove(file: Pick<FileState, 'product' | 'request' | 'exceptions'>, authority: Authority): Words | null {
+/** Why somebody may not approve a file by themselves, or null: its amount, its risk or an exception in it goes beyond what they may. */
+export function barToApprove(file: Pick<FileState, 'product' | 'request' | 'exceptions'>, authority: Authority, risk: RiskLevel): Words | null {
   if (authority === null) return null;
   const own = authority[file.product.line];
   if (!own) return say('permissions.lineBeyondAuthority');
   if ((file.request.amount ?? 0) > own.amount) return say('permissions.amountBeyondAuthority', { amount: { money: own.amount } });
+  if (own.risk !== undefined && RISK_LEVELS.indexOf(risk) > RISK_LEVELS.indexOf(own.risk)) return say('permissions.riskBeyondAuthority', { risk });
   const excused = !own.exceptions && file.exceptions.some(({ answer }) => answer === 'granted');
   return excused ? say('permissions.exceptionBeyondAuthority') : null;
 }

@@ -287,6 +287,8 @@ export interface ConditionRule {
   why: string;
   /** Whether accepting a paper records the amount that it shows. */
   showsAmount?: boolean;
+  /** For how many days an accepted paper proves the same in a later file, or while the identity paper is valid; it proves nothing there where none is said. */
+  holds?: number | 'whileValid' | undefined;
 }
 
 /** Years of history that a product asks, and of whom. */
@@ -406,7 +408,24 @@ export interface DecidingRule {
   incompleteDays: number;
   /** For how long somebody who was declined can bring something new. */
   appealDays: number;
+  /** Matters in which an officer's word is not enough: another person has to agree to it. */
+  needsAnother: Matter[];
+  /** What raises a file's risk, and to which level. */
+  risk: Partial<Record<RiskCode, Exclude<RiskLevel, 'ordinary'>>>;
 }
+
+/** How risky a file is, the least first. */
+export const RISK_LEVELS = ['ordinary', 'raised', 'high'] as const;
+export type RiskLevel = (typeof RISK_LEVELS)[number];
+export const RISK_CODES = ['listed', 'unknownNumber', 'exception', 'referred', 'abroad', 'reachedAnew'] as const;
+export type RiskCode = (typeof RISK_CODES)[number];
+
+/** What an officer settles with a word, and a product may want another person to agree to. */
+export const MATTERS = ['falling', 'yearToDate', 'probation', 'contractEnds', 'held', 'gap', 'paperDiffers', 'numberUnknown', 'differenceConfirmed'] as const;
+export type Matter = (typeof MATTERS)[number];
+
+/** Whether a matter goes to another person in a product. */
+export const needsAnother = ({ deciding }: Pick<ProductDefinition, 'deciding'>, matter: string): boolean => deciding.needsAnother.some((one) => one === matter);
 
 /** What a place asks to be said to those who get a no, and by when. */
 export interface NoticeRules {

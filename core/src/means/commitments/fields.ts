@@ -1,4 +1,4 @@
-import { choice, date, describeDetail, money, people, share, text, yesNo, type RowOf } from '../../basis/detail/index';
+import { choice, code, date, describeDetail, money, people, share, text, yesNo, type RowOf } from '../../basis/detail/index';
 
 export const DEBT_KIND_LABEL = {
   personalLoan: 'Personal loan',
@@ -56,6 +56,8 @@ export const DEBT = describeDetail({
     variable: yesNo('Variable rate', { by: 'applicant', ask: 'The rate can change' }),
     /** The day of the last payment. */
     endsOn: date('Last payment on', { by: 'applicant', month: 'last' }),
+    /** The file of ours by which it was lent. */
+    ourFile: code('Our file', 20, { by: 'program' }),
     /** Paid off by what is asked for. */
     cleared: yesNo('Paid off by this'),
   },

@@ -1,1 +1,1 @@
-export { reachedAlike, youngChanges } from './contacts';
+export { reachedAlike, reachedHow, youngChanges } from './contacts';

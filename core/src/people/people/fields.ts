@@ -64,7 +64,7 @@ export const FILING_STATUS_LABEL = {
 } as const;
 export type FilingStatus = keyof typeof FILING_STATUS_LABEL;
 /** Whether who signs for a company binds it alone, or with another. */
-export const SIGNS_HOW_LABEL = { alone: 'Alone', jointly: 'With another' } as const;
+export const SIGNS_HOW_LABEL = { alone: 'Alone', upTo: 'Alone, up to a limit', jointly: 'With another' } as const;
 export const PERSON_KIND_LABEL = { person: 'Person', organisation: 'Organisation' } as const;
 
 const NUMBER_KIND_LABEL = Object.fromEntries(Object.entries(NUMBER_KINDS).map(([kind, { label }]) => [kind, label])) as Record<IdentityNumberKind, string>;
@@ -133,6 +133,10 @@ export const PERSON = describeDetail({
     /** The company that this person signs for, and whether others have to sign with them. */
     signsFor: person('Signs for'),
     signsHow: choice('Signs', SIGNS_HOW_LABEL),
+    /** The amount up to which they bind it alone. */
+    signsUpTo: money('Alone up to'),
+    /** Of an application that came on paper: the day on which this signer signed it, who signs after the first. */
+    signedOn: date('Signed the paper on'),
     /** How old the details are that were taken over from the register. */
     detailsFrom: date('Details from', { by: 'program' }),
     /** When they were asked again. */

@@ -18,6 +18,7 @@ import { up as companies } from './017-companies';
 import { up as register } from './018-register';
 import { up as places } from './019-places';
 import { up as addresses } from './020-addresses';
+import { up as limits } from './021-limits';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -41,4 +42,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '018-register', up: register },
   { name: '019-places', up: places },
   { name: '020-addresses', up: addresses },
+  { name: '021-limits', up: limits },
 ];

@@ -6,6 +6,8 @@ import { debtProblem, debtsKeyedTwice } from '../../../means/commitments/index';
 import { latestException } from '../../../evidence/conditions/index';
 import { partProblemOf, partsGap } from '../../../lending/costs/index';
 import type { IsoDate } from '../../../basis/dates/index';
+import { needsAnother } from '../../../file/product/index';
+import { agreementOf } from '../../../evidence/settling/index';
 import type { FileState } from '../../../file/state/index';
 import { evidenceDifferences, type IncomeQuestion } from '../../../means/income/index';
 import { usesAndSources } from '../../../lending/uses/index';
@@ -17,8 +19,8 @@ export function explanationOf(file: Pick<FileState, 'explanations'>, subject: st
   return file.explanations.find((explanation) => explanation.subject === subject && explanation.text !== null)?.text ?? null;
 }
 
-/** A question that only an approver settles: what is said by an officer goes to one. */
-export const isReferred = ({ code }: Pick<IncomeQuestion, 'code'>): boolean => code === 'falling';
+/** A question that only an approver settles in a product: what is said by an officer goes to one. */
+export const isReferred = (product: FileState['product'], { code }: Pick<IncomeQuestion, 'code'>): boolean => needsAnother(product, code);
 
 /** What income, commitments, worth and the figures put on the Path. */
 export const carrying: PathPart = { code: 'carrying', entries: (file, { figures, guarantors, today }) => carryingEntries(file, figures, guarantors, today) };
@@ -146,28 +148,34 @@ function debtEntries(file: FileState): Draft[] {
 /** Where an accepted paper shows another amount than was stated, the evidenced one is relied on; it is taken over, or kept apart with a word. */
 function evidenceEntries(file: FileState, today: IsoDate): Draft[] {
   return evidenceDifferences(file, today)
-    .filter(({ subject }) => explanationOf(file, subject) === null)
-    .map<Draft>(({ income, what }) => ({
-      key: `evidence:${income.id}`,
-      gate: 'gathering',
-      what,
-      why: say('path.statedAndEvidencedFiguresMust'),
-      holder: 'officer',
-      personId: income.personId,
-      place: { chapter: 'income', anchor: `evidence.${income.id}` },
-    }));
+    .flatMap<Draft>(({ income, what, subject }) => {
+      const base = {
+        key: `evidence:${income.id}`,
+        what,
+        why: say('path.statedAndEvidencedFiguresMust'),
+        personId: income.personId,
+        place: { chapter: 'income' as const, anchor: `evidence.${income.id}` },
+      };
+      if (needsAnother(file.product, 'paperDiffers')) return referredEntry(file, base, `income:${subject}`);
+      return explanationOf(file, subject) === null ? [{ ...base, gate: 'gathering', holder: 'officer' }] : [];
+    });
 }
 
 function questionEntries(file: FileState, questions: readonly IncomeQuestion[]): Draft[] {
   return questions.flatMap<Draft>((question) => {
     const place = { chapter: 'income' as const, anchor: question.incomeId ? `question.${question.incomeId}` : 'questions' };
     const base = { key: `question:${question.subject}`, why: question.why, what: question.what, personId: question.personId, place };
-    if (!isReferred(question)) return explanationOf(file, question.subject) === null ? [{ ...base, gate: 'checking', holder: 'officer' }] : [];
-    const exception = latestException(file, `income:${question.subject}`);
-    if (exception?.answer === 'granted') return [];
-    const waiting = exception !== null && exception.answer === null;
-    return [{ ...base, gate: 'gathering', holder: waiting ? 'approver' : 'officer', ...(waiting ? { since: exception.askedAt } : {}) }];
+    if (!isReferred(file.product, question)) return explanationOf(file, question.subject) === null ? [{ ...base, gate: 'checking', holder: 'officer' }] : [];
+    return referredEntry(file, base, `income:${question.subject}`);
   });
+}
+
+/** An entry of what an approver settles: it is the officer's to put to one, then the approver's to answer. */
+function referredEntry(file: FileState, base: Omit<Draft, 'gate' | 'holder'>, subject: string): Draft[] {
+  const { state, exception } = agreementOf(file, subject);
+  if (state === 'granted') return [];
+  const waiting = state === 'waiting' && exception !== null;
+  return [{ ...base, gate: 'gathering', holder: waiting ? 'approver' : 'officer', ...(waiting ? { since: exception.askedAt } : {}) }];
 }
 
 /** What a guarantor can't carry, and what isn't known yet of whether they can. */

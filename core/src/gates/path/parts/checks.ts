@@ -1,8 +1,9 @@
 import { say } from '../../../basis/words/index';
+import { confirmedToAgree } from '../../../evidence/settling/index';
 import { currentCheck, isCleared, isSettled, KINDS_OF_CHECK, lackedBy, wantedChecks } from '../../../evidence/checks/index';
 import { personName } from '../../../file/state/index';
 import { hasConsent } from './people';
-import type { FileState } from '../../../file/state/index';
+import type { Check, FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 /** Outside checks that are to be asked, answered and settled. */
 export const checks: PathPart = { code: 'checks', entries: checkEntries };
@@ -40,7 +41,7 @@ function checkEntries(file: FileState): Draft[] {
           place,
         },
       ];
-    if (isSettled(check)) return [];
+    if (isSettled(check)) return agreementEntries(file, check, personName(person));
     const { says, settledBy } = KINDS_OF_CHECK[kind];
     return check.findings
       .filter((finding) => !isCleared(kind, finding))
@@ -54,3 +55,17 @@ function checkEntries(file: FileState): Draft[] {
       }));
   });
 }
+
+/** What an officer confirmed, and another person has to agree to: theirs to answer, and the officer's to correct after a no. */
+const agreementEntries = (file: FileState, { id }: Check, name: string): Draft[] =>
+  confirmedToAgree(file)
+    .filter(({ check, agreement }) => check.id === id && agreement.state !== 'granted')
+    .map<Draft>(({ finding, agreement: { state, exception } }) => ({
+      key: `agree:${finding.id}`,
+      gate: 'gathering',
+      what: say('path.confirmedAgainstRegister', { label: finding.label, name, state }),
+      why: say('path.anotherPersonAgrees'),
+      holder: state === 'waiting' ? 'approver' : 'officer',
+      since: exception?.answeredAt ?? exception?.askedAt ?? file.stageSince,
+      place: { chapter: state === 'waiting' ? 'decision' : 'checks', anchor: state === 'waiting' ? 'exceptions' : finding.id },
+    }));

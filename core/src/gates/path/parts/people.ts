@@ -5,6 +5,7 @@ import type { FilePerson } from '../../../people/people/index';
 import type { IsoDate } from '../../../basis/dates/index';
 import { partiesOf, personName, plays, rolesOf, signersOf, type Consent, type FileState } from '../../../file/state/index';
 import { adultsWhoMustApply, householdProblems } from '../../../people/household/index';
+import { laterPaperSigners, paperSignatureProblem } from '../../../file/offers/index';
 import { areDetailsOld } from '../../../people/persons/index';
 import { type ConsentText, type HistoryRule } from '../../../file/product/index';
 import { askedOf, endingAnswers } from '../../../people/declarations/index';
@@ -30,6 +31,7 @@ function peopleEntries(file: FileState, today: IsoDate): Draft[] {
     ...historyEntries(file, today),
     ...districtEntries(file),
     ...regionEntries(file),
+    ...paperSignatureEntries(file),
     ...questionEntries(file),
     ...consentEntries(file),
   ];
@@ -216,13 +218,17 @@ const ownershipEntries = (file: FileState): Draft[] =>
     place: { chapter: 'people', anchor },
   }));
 
-/** A company signs by persons: one who may alone, or at least two who may together. */
+/** Whether somebody binds the company that they sign for alone, for what is asked for. */
+const bindsAlone = ({ signsHow, signsUpTo }: FilePerson, amount: number | null): boolean =>
+  signsHow === 'alone' || (signsHow === 'upTo' && signsUpTo !== null && amount !== null && amount <= signsUpTo);
+
+/** A company signs by persons: one who may alone for as much as is asked for, or at least two who may together. */
 function signatoryEntries(file: FileState): Draft[] {
   return partiesOf(file)
     .filter(({ kind }) => kind === 'organisation')
     .flatMap<Draft>((company) => {
       const signing = file.people.filter(({ signsFor }) => signsFor === company.id);
-      const enough = signing.some(({ signsHow }) => signsHow === 'alone') || signing.length >= 2;
+      const enough = signing.some((person) => bindsAlone(person, file.request.amount)) || signing.length >= 2;
       if (enough) return [];
       const [only] = signing;
       return [
@@ -230,12 +236,14 @@ function signatoryEntries(file: FileState): Draft[] {
           key: `signatory:${company.id}`,
           gate: 'details',
           what: only
-            ? say('path.signsOnlyWithAnother', { person: personName(only), company: personName(company) })
+            ? only.signsHow === 'upTo'
+              ? say('path.signsUpToALimit', { person: personName(only), company: personName(company), limit: only.signsUpTo === null ? 'none' : { money: only.signsUpTo } })
+              : say('path.signsOnlyWithAnother', { person: personName(only), company: personName(company) })
             : say('path.whoSignsFor', { company: personName(company) }),
           why: say('path.companySignsByPersons'),
           holder: 'officer',
           personId: company.id,
-          place: { chapter: 'people', anchor: only ? `${only.id}.signsHow` : `signs.${company.id}` },
+          place: { chapter: 'people', anchor: only ? `${only.id}.${only.signsHow === 'upTo' && only.signsUpTo === null ? 'signsUpTo' : 'signsHow'}` : `signs.${company.id}` },
         },
       ];
     });
@@ -346,3 +354,21 @@ export function historyOf(rows: readonly (Stretch & { personId: string })[], per
   const own = rows.filter(({ personId }) => personId === person.id);
   return person.birthDate ? [...own, { id: 'before-birth', since: '1900-01-01' as IsoDate, until: person.birthDate }] : own;
 }
+
+/** The days on which those who sign after the first signed an application that came on paper. */
+const paperSignatureEntries = (file: FileState): Draft[] =>
+  laterPaperSigners(file).flatMap<Draft>((person) => {
+    const problem = person.signedOn === null ? say('path.whenTheySigned') : paperSignatureProblem(file, person, person.signedOn);
+    if (!problem) return [];
+    return [
+      {
+        key: `signedOn:${person.id}`,
+        gate: 'details',
+        what: say('path.paperSignature', { name: personName(person), problem }),
+        why: say('path.everySignatureHasItsDay'),
+        holder: 'officer',
+        personId: person.id,
+        place: { chapter: 'people', anchor: `${person.id}.signedOn` },
+      },
+    ];
+  });

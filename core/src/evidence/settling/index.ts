@@ -1,0 +1,1 @@
+export { agreementOf, type Agreement, confirmedToAgree, type ConfirmedFinding, findingSubject, matterOf } from './settling';

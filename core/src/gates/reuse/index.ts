@@ -1,0 +1,1 @@
+export { heldPapers, loanWithUs, type Reused, whatStillHolds } from './reuse';

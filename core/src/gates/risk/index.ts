@@ -1,0 +1,1 @@
+export { type RiskFactor, RISK_FACTORS, type RiskRating, riskOf } from './risk';
