@@ -26,6 +26,16 @@ export default async function start(): Promise<() => Promise<void>> {
   process.env['CAVREN_E2E_DATABASE'] = String(ports.database);
   process.env['CAVREN_E2E_POST'] = `http://127.0.0.1:${ports.post}`;
   process.env['CAVREN_E2E_REGISTER'] = `http://127.0.0.1:${ports.register}`;
+  // Whom the walks bring along, as the register of persons knows them.
+  const couple = [
+    { number: '987-65-4320', fullName: 'Signe Tern', birthDate: '1987-07-04' },
+    { number: '987-65-4325', fullName: 'Ivo Tern', birthDate: '1985-02-03' },
+  ];
+  await fetch(`${process.env['CAVREN_E2E_REGISTER']}/entries`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(couple),
+  });
   process.env['CAVREN_E2E_FILES'] = String(await filesIn(cavren.url));
   return cavren.stop;
 }

@@ -78,6 +78,6 @@ export {
 export { Problem } from './problems/index';
 export { CertificatePage, KeepCertificate, OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from './product/index';
 export { AddStaff, ChangeStaff, DemoPerson, EndStaff, HandedOver, HandOver, HandOverAll, Me, SignIn, StaffList, StaffMember } from './session/index';
-export { SendAgreement, VoidAgreement } from './signing/index';
+export { SendAgreement, VoidAgreement, WhichDocument } from './signing/index';
 export { CALCULATION_SCHEMA, TAKE_ALONG, type TakeAlong, TakenCalculation } from './takealong/index';
 export { Done, Id, PageQuery } from './values/index';

@@ -3,7 +3,7 @@ import { applicantsOf, computePath, signersOf } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newestMessage, Phone } from './applicant';
 import { change, makeCavren, problem, Walk, type Client, type TestCavren } from './cavren';
-import { png } from './samples';
+import { png, textOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -125,6 +125,10 @@ describe('a company at the front door', () => {
       change.set('request', null, 'payoutAccount', '400281234'),
     ]);
     expect(evander.status, JSON.stringify(evander.body)).toBe(200);
+    await cavren.enter([
+      { number: '951-27-6610', fullName: 'Ysolde Fenn', birthDate: '1979-07-23' },
+      { number: '951-27-6620', fullName: 'Evander Fenn', birthDate: '1983-02-11' },
+    ]);
     for (const kind of ['dataUse', 'lookUp']) await walk.act('wren', '/consents', { personId: 'evander-fenn', kind, how: 'inPerson' });
     expect(open()).toEqual([]);
     await walk.act('wren', '/move');
@@ -140,6 +144,7 @@ describe('a company at the front door', () => {
       await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount: null });
     }
     expect((await walk.act('wren', '/move')).status, open().join(', ')).toBe(200);
+    await signApplication(walk, open, reference);
     expect((await walk.act('ansel', '/decision', { outcome: 'approve' })).status, open().join(', ')).toBe(200);
     await walk.await();
     const again = new Phone(cavren, WISH.email, '+12125550146', reference);
@@ -161,6 +166,39 @@ describe('a company at the front door', () => {
     expect(walk.file.stage).toBe('done');
   });
 });
+
+/** The application is signed before anybody decides: by who signs for the company, and nothing is decided without. */
+async function signApplication(walk: Walk, open: () => string[], reference: string): Promise<void> {
+  expect(walk.file.stage).toBe('applying');
+  expect(open()).toEqual(['application:send']);
+  expect((await walk.act('ansel', '/decision', { outcome: 'approve' })).status).toBe(409);
+  expect((await walk.act('wren', '/move')).status).toBe(409);
+  expect((await walk.act('wren', '/agreement')).status, open().join(', ')).toBe(200);
+  await walk.await();
+  const again = new Phone(cavren, WISH.email, '+12125550146', reference);
+  await again.comeBack(PHONE);
+  expect(again.view.signing).toMatchObject({ document: 'application', state: 'yours', question: null, options: [] });
+  // What an agreement asks isn't asked here, and what wasn't read isn't given whole.
+  expect((await again.get('/api/door/agreement?document=application')).status).toBe(409);
+  await again.post('/api/door/consent');
+  await again.readAll();
+  expect(problem(await again.post('/api/door/sign', { mark: 'typed', name: 'Ysolde Fenn', choice: 'By transfer that I make myself' })).code).toBe('invalid');
+  expect((await again.post('/api/door/sign', { mark: 'typed', name: 'Ysolde Fenn' })).status).toBe(200);
+  await walk.await();
+  expect(walk.file).toMatchObject({ application: { document: 'application', state: 'complete' }, envelope: null });
+  const text = textOf((await (await cavren.as('ansel')).get(`${walk.url}/agreement?document=application`)).response.rawPayload);
+  for (const part of [
+    'Application for a payroll bridge loan',
+    'Fulmar Nets LLC',
+    'Ysolde Fenn',
+    'What this application says is complete and true',
+    'Record of signatures',
+  ])
+    expect(text).toContain(part);
+  // What was signed stays as it was signed; unlocking voids it.
+  expect((await walk.details([change.set('request', null, 'amount', 1_000_000)])).status).toBe(409);
+  expect((await walk.act('wren', '/move')).status, open().join(', ')).toBe(200);
+}
 
 describe('what is told to a company', () => {
   it('is read by who signs for it, and by nobody else', async () => {

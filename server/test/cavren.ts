@@ -101,11 +101,19 @@ export interface TestCavren extends Cavren {
   setMode(service: keyof StandinPorts, mode: Mode): Promise<void>;
   /** What the mail and text service delivered. */
   delivered(): Promise<{ key: string; channel: string; to: string; body: string }[]>;
+  /** Has people entered in the register of persons, as the register then knows them. */
+  enter(entries: readonly RegisterEntry[]): Promise<void>;
   transfers(): Promise<{ reference: string; amount: number; text: string }[]>;
   /** A second server on the same database and papers. */
   another(): Promise<Cavren>;
   databaseName: string;
   close(): Promise<void>;
+}
+
+export interface RegisterEntry {
+  number: string;
+  fullName: string;
+  birthDate: string;
 }
 
 /** What the hidden numbers of dumps were encrypted with: made up as they are, they need no other. */
@@ -196,6 +204,9 @@ export async function makeCavren(
       await fetch(`${standins.urls[service]}/mode`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mode }) });
     },
     delivered: async () => (await fetch(`${standins.urls.post}/messages`)).json() as Promise<{ key: string; channel: string; to: string; body: string }[]>,
+    enter: async (entries: readonly RegisterEntry[]) => {
+      await fetch(`${standins.urls.register}/entries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(entries) });
+    },
     transfers: async () => (await fetch(`${standins.urls.bank}/transfers`)).json() as Promise<{ reference: string; amount: number; text: string }[]>,
     async another() {
       const second = await build();
@@ -255,6 +266,10 @@ export class Walk {
 
   private get group(): string {
     return String(87 - this.number).padStart(2, '0');
+  }
+  /** An identity number of somebody of this file. */
+  numberOf(tail: string): string {
+    return `9${this.group}-65-${tail}`;
   }
   /** The same phone as the register of messages has it. */
   sentTo(which: number): string {
@@ -318,7 +333,9 @@ export class Walk {
     return this.look();
   }
 
-  async typeAll(options: { couple?: boolean; idTail?: string; amount?: number; account?: string; more?: DetailChange[] } = {}): Promise<void> {
+  async typeAll(
+    options: { couple?: boolean; idTail?: string; amount?: number; account?: string; more?: (applicantId: string) => DetailChange[] } = {},
+  ): Promise<void> {
     const { id } = this.applicant;
     const partner = nanoid();
     const amount = options.amount ?? 3_000_000;
@@ -331,7 +348,7 @@ export class Walk {
       set('request', null, 'payoutName', this.applicant.fullName),
       set('request', null, 'payoutRouting', '011000015'),
       set('request', null, 'payoutAccount', options.account ?? '400281234'),
-      set('person', id, 'idNumber', `9${this.group}-65-${options.idTail ?? '4320'}`),
+      set('person', id, 'idNumber', this.numberOf(options.idTail ?? '4320')),
       set('person', id, 'phone', this.phone(1)),
       set('person', id, 'email', 'ida@post.example'),
       ...answers(id, {
@@ -349,7 +366,7 @@ export class Walk {
       add('income', { personId: id, kind: 'wage', source: 'Petrel Ferries', amount: 460_000, frequency: 'monthly' }),
       add('livingCost', { category: 'Food and household', monthly: 60_000 }),
       add('asset', { kind: 'savings', description: 'Savings book', value: 2_000_000, downPaymentPart: 4_000_000 - amount }),
-      ...(options.more ?? []),
+      ...(options.more?.(id) ?? []),
       ...(options.couple
         ? [
             add(
@@ -358,7 +375,7 @@ export class Walk {
                 role: 'coApplicant',
                 fullName: 'Bram Holm',
                 birthDate: `${1989 - this.number}-02-03`,
-                idNumber: `9${this.group}-65-4325`,
+                idNumber: this.numberOf('4325'),
                 phone: this.phone(2),
               },
               partner,
@@ -413,5 +430,10 @@ export async function openFile(cavren: TestCavren, who = 'wren', fullName = 'Ida
     fullName,
     birthDate: `${1990 - number}-04-03`,
   });
-  return new Walk(cavren, body.reference, number).look();
+  const walk = await new Walk(cavren, body.reference, number).look();
+  await cavren.enter([
+    { number: walk.numberOf('4320'), fullName, birthDate: `${1990 - number}-04-03` },
+    { number: walk.numberOf('4325'), fullName: 'Bram Holm', birthDate: `${1989 - number}-02-03` },
+  ]);
+  return walk;
 }

@@ -232,6 +232,7 @@ describe('outside services', () => {
 
   it('a register that disagrees: the difference is confirmed with a reason, or corrected and asked again', async () => {
     const walk = await openFile(cavren);
+    await cavren.enter([{ number: walk.numberOf('4324'), fullName: 'Ida Holm', birthDate: (walk.applicant.birthDate ?? '').replace('04-03', '03-04') }]);
     await walk.typeAll({ idTail: '4324' });
     await walk.consents();
     await walk.act('wren', '/move');

@@ -266,7 +266,7 @@ describe('an approval', () => {
     await walk.act('ansel', '/decision', { outcome: 'approve' });
     expect(walk.file.stage).toBe('offering');
 
-    const paid = await fileToRelease(cavren, '400281235');
+    const paid = await fileToRelease(cavren, { account: '400281235' });
     await paid.act('dilys', '/payout/release');
     expect((await paid.act('ansel', '/decision', { outcome: 'undo', comment: 'Too late' })).status).toBe(409);
     await paid.await();

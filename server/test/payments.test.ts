@@ -39,7 +39,7 @@ async function anotherServer(): Promise<void> {
 
 describe('what the bank does with the money', () => {
   it('says no: the order counts as refused, the file can move, and another order may be given', async () => {
-    const walk = await fileToRelease(cavren, '400281222');
+    const walk = await fileToRelease(cavren, { account: '400281222' });
     expect((await walk.act('dilys', '/payout/release')).status).toBe(200);
     await walk.await();
     expect(walk.file).toMatchObject({
@@ -76,7 +76,7 @@ describe('what the bank does with the money', () => {
     ['madeRight', 'done', 'done'],
     ['returned', 'completing', 'failed'],
   ])('does something else than was ordered: a third person settles it, %s', async (outcome, stage, state) => {
-    const walk = await fileToRelease(cavren, '400281233');
+    const walk = await fileToRelease(cavren, { account: '400281233' });
     await walk.act('dilys', '/payout/release');
     await walk.await();
     expect(walk.file.payout.order).toMatchObject({

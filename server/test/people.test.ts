@@ -13,7 +13,7 @@ import type {
   RegisterView,
   StatedBy,
 } from '@cavren/contract';
-import { computePath, isoDate } from '@cavren/core';
+import { addDays, computePath, isoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { afterAll, afterEach, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
@@ -48,6 +48,7 @@ async function open(wish: object, who = 'wren'): Promise<Answer<{ reference: str
     ...wish,
   });
 }
+const countFiles = async (): Promise<number> => Number((await select<{ files: string }>(cavren.db, 'SELECT COUNT(*) AS files FROM file'))[0]?.files);
 const look = (reference: string) => new Walk(cavren, reference).look();
 async function opened(wish: object): Promise<Walk> {
   const answer = await open(wish);
@@ -259,6 +260,44 @@ describe('how an application begins', () => {
     const walk = await opened({ ...wish, receivedOn: day(2), signedOn: day(5) });
     expect(walk.file).toMatchObject({ receivedOn: day(2), signedOn: day(5) });
     expect(dayAtHome(new Date(walk.file.openedAt))).toBe(today());
+    // Whoever signs after the first has a day of their own: between that of who signs before them and the day of receipt.
+    const [second, third] = ['second-signer', 'third-signer'];
+    const stated = (id: string) =>
+      walk.details([change.add('person', { role: id === second ? 'coApplicant' : 'guarantor', fullName: id, birthDate: someDay() }, id)]);
+    await stated(second);
+    await stated(third);
+    const missing = () => computePath(walk.file, walk.view.today).now.flatMap(({ key, gate }) => (key.startsWith('signedOn:') ? [[key, gate]] : []));
+    expect(missing()).toEqual([
+      [`signedOn:${second}`, 'details'],
+      [`signedOn:${third}`, 'details'],
+    ]);
+    const sign = async (id: string, back: number) => (await walk.details([change.set('person', id, 'signedOn', day(back))])).status;
+    expect([await sign(second, 6), await sign(second, 1), await sign(walk.applicant.id, 5)]).toEqual([422, 422, 422]);
+    expect([await sign(second, 4), await sign(third, 5), await sign(third, 3)]).toEqual([200, 422, 200]);
+    expect(missing()).toEqual([]);
+    // A day that was right is asked about again once another changes.
+    expect(await sign(second, 2)).toBe(200);
+    expect(missing()).toEqual([[`signedOn:${third}`, 'details']]);
+    const atCounter = await opened({ ...wish, channel: 'counter', birthDate: someDay() });
+    expect((await atCounter.details([change.set('person', atCounter.applicant.id, 'signedOn', day(3))])).status).toBe(422);
+  });
+  it('with no reference for somebody who is too young, on the day of the place', async () => {
+    const young = addDays(isoDate(today()), -Math.floor(17.9 * 365.25));
+    const before = await countFiles();
+    expect(problem(await open({ fullName: 'Pip Wren', birthDate: young })).errors).toMatchObject([{ path: 'birthDate' }]);
+    const atDoor = await cavren.stranger().post('/api/door/apply', {
+      product: 'workboat-refit',
+      fullName: 'Pip Wren',
+      birthDate: young,
+      phone: '(212) 555-0188',
+      email: null,
+      agrees: true,
+    });
+    expect(problem(atDoor).errors).toMatchObject([{ path: 'birthDate' }]);
+    expect(atDoor.status).toBe(422);
+    expect(await countFiles()).toBe(before);
+    // A company may be as young as it is.
+    expect((await open({ kind: 'organisation', product: 'payroll-bridge', fullName: 'New Slip Boats LLC', birthDate: young })).status).toBe(201);
   });
 
   it('alone at the front door, then with the officer: who stated what stays known', async () => {

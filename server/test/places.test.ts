@@ -128,7 +128,8 @@ async function opened({ place, product }: Pick<(typeof PLACES)[number], 'place' 
 
 /** Everything that the product asks of one applicant. */
 async function typed(walk: Walk, { idNumber, phone, routing, account }: (typeof PLACES)[number]): Promise<void> {
-  const { id } = walk.applicant;
+  const { id, fullName, birthDate } = walk.applicant;
+  await cavren.enter([{ number: idNumber, fullName: fullName ?? '', birthDate: birthDate ?? '' }]);
   const answer = await walk.details([
     change.set('request', null, 'purpose', 'Nets and lines'),
     change.set('request', null, 'price', 2_000_000),
@@ -292,6 +293,34 @@ describe('identity papers', () => {
   });
 });
 
+describe('a product that lets an officer settle little alone', () => {
+  it('has another person agree to a difference from the register, and to a paper that shows another amount', async () => {
+    const walk = await opened(PLACES[0]);
+    await typed(walk, PLACES[0]);
+    await cavren.enter([{ number: PLACES[0].idNumber, fullName: 'Una Vardey', birthDate: walk.applicant.birthDate ?? '' }]);
+    await walk.consents();
+    await walk.act('wren', '/move');
+    await walk.checks();
+    const finding = walk.file.checks.find(({ kind }) => kind === 'identity')?.findings.find(({ agrees }) => !agrees);
+    await walk.act('wren', `/findings/${finding?.id ?? ''}`, { resolution: 'confirmed', reason: 'A slip of the register' });
+    expect((await walk.act('wren', '/move')).status).toBe(200);
+    const stands = () => entries(walk.file, walk.view.today).filter((key) => /^(agree|evidence):/.test(key));
+    const grant = async () => (await walk.act('ansel', `/exceptions/${walk.file.exceptions.at(-1)?.id ?? ''}`, { answer: 'granted' })).status;
+    expect(stands()).toEqual([`agree:${finding?.id ?? ''}`]);
+    expect(await grant()).toBe(200);
+    const income = walk.file.incomes[0]?.id ?? '';
+    await walk.upload(await png(), 'slip.png', `income:${income}`);
+    await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount: 690_000 });
+    const subject = `evidence:${income}:700000/690000`;
+    // A word of the officer’s is not enough here.
+    await walk.details([change.add('explanation', { subject, text: 'A short month' })]);
+    expect(stands()).toEqual([`evidence:${income}`]);
+    expect((await walk.act('wren', '/exceptions', { subject: `income:${subject}`, reason: 'A short month' })).status).toBe(200);
+    expect(await grant()).toBe(200);
+    expect(stands()).toEqual([]);
+  });
+});
+
 describe('former names', () => {
   it('are screened like the present one, and a name that is added asks anew', async () => {
     const walk = await opened(PLACES[0]);
@@ -312,7 +341,7 @@ describe('former names', () => {
 describe('the agreement', () => {
   it('discloses in the order of the model form, and names where the money goes, what is pledged, and what is debited', async () => {
     const walk = await fileToDecide(cavren, {
-      more: [
+      more: () => [
         change.add('security', { kind: 'vessel', description: 'Cutter Fulmar', value: 6_000_000, registration: 'QH 4471 FL', owner: 'Branwell Tunny' }),
         change.add('payee', { kind: 'supplier', name: 'Tidewrack Boatyard', routing: '011000015', account: '400285678', amount: 500_000 }),
         change.set('request', null, 'debitName', 'Ida Holm'),

@@ -51,8 +51,8 @@ export async function fileOutForSignature(cavren: TestCavren, options: Typed = {
 }
 
 /** A file that was signed and approved, with its account verified: only the release is left. */
-export async function fileToRelease(cavren: TestCavren, account = '400281234'): Promise<Walk> {
-  const walk = await fileOutForSignature(cavren, { account });
+export async function fileToRelease(cavren: TestCavren, options: Typed = {}): Promise<Walk> {
+  const walk = await fileOutForSignature(cavren, options);
   const phone = await new Phone(cavren, 'ida@post.example', walk.sentTo(1), walk.reference).comeIn();
   await phone.signAll({ mark: 'typed', name: 'Ida Holm' });
   await walk.await();

@@ -1,7 +1,7 @@
 import { DETAILS, ENTITIES, fieldOf, type Field, type IsoDate } from '@cavren/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isFigure, readTyped, saidValue, typedValue, type Writing } from '../src/words/values';
+import { isFigure, readTyped, saidValue, typedValue, type Writing } from '../src/words/index';
 
 const TODAY = '2026-03-02' as IsoDate;
 const AMERICA: Writing = { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' };

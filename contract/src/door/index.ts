@@ -1,4 +1,4 @@
-import { NOTICE_KINDS } from '@cavren/core';
+import { NOTICE_KINDS, SIGNED_DOCUMENTS } from '@cavren/core';
 import { z } from 'zod';
 import { ChangeDetails } from '../details/index';
 import { CalendarDate, StatedDate, Id, line, Time } from '../values/index';
@@ -179,6 +179,7 @@ export const DoorView = z.object({
   underway: z.array(z.object({ conditionKey: z.string(), what: z.string() })),
   signing: z
     .object({
+      document: z.enum(SIGNED_DOCUMENTS),
       title: z.string(),
       state: z.enum(['waiting', 'yours', 'signed']),
       waitingFor: z.string().nullable(),
@@ -186,11 +187,14 @@ export const DoorView = z.object({
       readAt: Time.nullable(),
       /** How many pages there are to read; 0 while it isn't one's turn. */
       pages: z.int(),
-      question: z.string(),
+      /** What is chosen with the signature; null where nothing is. */
+      question: z.string().nullable(),
       options: z.array(z.string()),
       complete: z.boolean(),
     })
     .nullable(),
+  /** Documents that everybody signed and that were sealed. */
+  sealed: z.array(z.object({ document: z.enum(SIGNED_DOCUMENTS), title: z.string() })),
   /** What it costs, where it can be worked out. */
   costs: z.object({ payment: z.string(), total: z.string() }).nullable(),
   paidOut: z.object({ amount: z.string(), accountTail: z.string(), at: Time }).nullable(),
@@ -204,15 +208,17 @@ export const ReadToEnd = z.strictObject({
     .min(1)
     .max(500),
 });
+/** The answer to what a document asks; nothing where it asks nothing. */
+const Choice = z.string().min(1, 'Choose one of the answers').max(200).nullable().default(null);
 export const SignAgreement = z.discriminatedUnion('mark', [
   z.strictObject({
     mark: z.literal('typed'),
-    choice: z.string().min(1, 'Choose one of the answers').max(200),
+    choice: Choice,
     name: z.string().trim().min(1, 'Type your name').max(200),
   }),
   z.strictObject({
     mark: z.literal('drawn'),
-    choice: z.string().min(1, 'Choose one of the answers').max(200),
+    choice: Choice,
     /** A PNG as a data URL. */
     image: z
       .string()

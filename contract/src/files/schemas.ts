@@ -7,6 +7,7 @@ import {
   NOTICE_KINDS,
   PART_OF,
   ROW_ENTITIES,
+  SIGNED_DOCUMENTS,
   type FileState as CoreFileState,
   type FitChange,
   type RowEntity,
@@ -122,6 +123,35 @@ const Payout = z.object({
   toCorrect: z.boolean(),
 });
 
+/** What is out for signature, or was signed. */
+const EnvelopeShape = z
+  .object({
+    id: z.string(),
+    document: z.enum(SIGNED_DOCUMENTS),
+    state: z.enum(['making', 'out', 'sealing', 'complete', 'void']),
+    sentAt: Time,
+    sentBy: z.string(),
+    completedAt: text,
+    voidReason: text,
+    pages: z.int().nullable(),
+    signers: z.array(
+      z.object({
+        id: z.string(),
+        personId: z.string(),
+        position: z.int(),
+        state: z.enum(['waiting', 'invited', 'signed']),
+        invitedAt: text,
+        consentedAt: text,
+        readAt: text,
+        signedAt: text,
+        mark: z.enum(['typed', 'drawn']).nullable(),
+        markText: text,
+        choice: text,
+      }),
+    ),
+  })
+  .nullable();
+
 export const FileState = z.object({
   reference: z.string(),
   stage: StageName,
@@ -225,32 +255,8 @@ export const FileState = z.object({
       answeredAt: text,
     }),
   ),
-  envelope: z
-    .object({
-      id: z.string(),
-      state: z.enum(['making', 'out', 'sealing', 'complete', 'void']),
-      sentAt: Time,
-      sentBy: z.string(),
-      completedAt: text,
-      voidReason: text,
-      pages: z.int().nullable(),
-      signers: z.array(
-        z.object({
-          id: z.string(),
-          personId: z.string(),
-          position: z.int(),
-          state: z.enum(['waiting', 'invited', 'signed']),
-          invitedAt: text,
-          consentedAt: text,
-          readAt: text,
-          signedAt: text,
-          mark: z.enum(['typed', 'drawn']).nullable(),
-          markText: text,
-          choice: text,
-        }),
-      ),
-    })
-    .nullable(),
+  envelope: EnvelopeShape,
+  application: EnvelopeShape,
   decisions: z.array(
     z.object({
       id: z.string(),

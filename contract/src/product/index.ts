@@ -251,6 +251,7 @@ export const ProductDefinition = z.strictObject({
     title: z.string(),
     choice: z.strictObject({ question: z.string(), options: z.array(z.string()).min(2) }),
     linkDays: z.int().min(1),
+    application: z.strictObject({ title: z.string(), declares: z.array(z.string()).min(1) }).nullable(),
   }),
   declineReasons: z
     .array(

@@ -58,10 +58,7 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
     async put(change: FileChange, subject: string, value: number | null, reason: string): Promise<void> {
       const { row, tx, actor, now: askedAt } = change;
       const unanswered = { answer: null, answeredBy: null, answeredAt: null };
-      await store.insert(
-        { id: nanoid(), fileId: row.id, subject, value, reason, askedBy: actor.name, askedById: actor.id, askedAt, ...unanswered },
-        tx,
-      );
+      await store.insert({ id: nanoid(), fileId: row.id, subject, value, reason, askedBy: actor.name, askedById: actor.id, askedAt, ...unanswered }, tx);
       await change.reload('exceptions');
       change.record('exception.ask', subject, null, reason);
     },
@@ -73,7 +70,9 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
         const { product } = change.file;
         const differing = needsAnother(product, 'paperDiffers') ? evidenceDifferences(change.file, change.today) : [];
-        const referred = [...figures.questions.filter((question) => isReferred(product, question)), ...differing].some((one) => `income:${one.subject}` === subject);
+        const referred = [...figures.questions.filter((question) => isReferred(product, question)), ...differing].some(
+          (one) => `income:${one.subject}` === subject,
+        );
         const excusable = measure
           ? measure.verdict === 'outside' || measure.verdict === 'refer'
           : referred || condition?.state === 'outstanding' || condition?.state === 'received';

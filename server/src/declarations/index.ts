@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { EndFile, FileAnswer, KeepMonitoring, MonitoringView } from '@cavren/contract';
-import { applicantsOf, endingAnswers, isEnded, monitoringAsked, personName, signersOf, type FilePerson, type FileState, say } from '@cavren/core';
+import { applicantsOf, endingAnswers, isEnded, monitoringAsked, outOf, personName, signersOf, type FilePerson, type FileState, say } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -104,7 +104,7 @@ function declarationsService({ services, now }: House, monitoring: MonitoringSto
         if (isEnded(change.file.stage)) throw PROBLEM.ended();
         const [ending] = endingAnswers(change.file);
         if (!ending?.question.ends) throw PROBLEM.nothingEnds();
-        if (change.file.envelope?.state === 'out') throw PROBLEM.fileLocked();
+        if (outOf(change.file)?.state === 'out') throw PROBLEM.fileLocked();
         const { ends, text } = ending.question;
         await services.decision.keep(change, {
           outcome: 'decline',

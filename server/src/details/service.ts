@@ -2,9 +2,11 @@ import { PROBLEM } from './problems';
 import type { ChangeDetails, DetailChange, FieldValue } from '@cavren/contract';
 import {
   descriptionOf,
+  envelopesOf,
   fieldOf,
   isApproved,
   isLockedFor,
+  outOf,
   PART_OF,
   rowIn,
   subjectOf,
@@ -222,7 +224,7 @@ function refuseLocked(file: FileState, wish: DetailChange): void {
   if (!isLockedFor(file, { entity: wish.entity, field: wish.op === 'set' ? wish.field : undefined, id: wish.id })) return;
   throw refused(
     'file-locked',
-    file.envelope?.state === 'out' || file.envelope?.state === 'making'
+    ['out', 'making'].includes(outOf(file)?.state ?? '')
       ? 'Signatures are out: the file is locked. Unlock it first.'
       : isApproved(file)
         ? 'This file is approved as it is: the approval is taken back before anything in it changes.'
@@ -270,6 +272,8 @@ function refuseNeededPerson(file: FileState, id: string, row: RowValues): void {
   if (row['role'] === 'applicant') throw PROBLEM.applicantStays();
   const owned = (['home', 'income', 'work'] as const).some((entity) => file[PART_OF[entity]].some(({ personId }) => personId === id));
   if (owned) throw PROBLEM.personHasRows();
-  const acted = [...file.consents, ...file.checks].some(({ personId }) => personId === id) || file.envelope?.signers.some(({ personId }) => personId === id);
+  const acted =
+    [...file.consents, ...file.checks].some(({ personId }) => personId === id) ||
+    envelopesOf(file).some(({ signers }) => signers.some(({ personId }) => personId === id));
   if (acted) throw PROBLEM.personHasRecord();
 }

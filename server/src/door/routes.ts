@@ -20,12 +20,14 @@ import {
   ReturnToDoor,
   SignAgreement,
   AnswerMonitoringAtDoor,
+  WhichDocument,
 } from '@cavren/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import type { Concept } from '../house/index';
 import { type Actor } from '../http/index';
 import { readUpload, sendPaper } from '../papers/index';
+import { nameOfSigned } from '../signing/index';
 import { newToken, sameText } from '../secrets/index';
 import { doorService, type AtDoor, type DoorService } from './service';
 import { doorStore, type DoorSessionRow } from './store';
@@ -141,13 +143,16 @@ export const door: Concept = (app, house) => {
     reply.clearCookie(COOKIE, { path: '/api/door' });
     return done;
   });
-  app.get('/api/door/agreement', async (request, reply) => {
+  app.get('/api/door/agreement', { schema: { querystring: WhichDocument } }, async (request, reply) => {
     const session = await inside(request);
     const view = await service.view(session);
+    const { document } = request.query;
+    const { signing } = view;
+    const mine = signing?.document === document && (signing.state !== 'yours' || signing.readAt !== null);
     // Before it was read it is given page by page, so that what was given is known.
-    if (!view.signing || (view.signing.state === 'yours' && !view.signing.readAt)) throw PROBLEM.pageByPage();
-    const { content, sealed } = await services.signing.document(session.fileId);
-    return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${view.reference}${sealed ? '-signed' : ''}.pdf` });
+    if (!mine && !view.sealed.some((one) => one.document === document)) throw PROBLEM.pageByPage();
+    const { content, sealed } = await services.signing.document(session.fileId, document);
+    return sendPaper(reply, { content, mediaType: 'application/pdf', name: nameOfSigned(view.reference, document, sealed) });
   });
   app.get('/api/door/agreement/pages/:page', { schema: { params: z.object({ page: z.coerce.number().int().min(1).max(500) }) } }, async (request, reply) => {
     const session = await inside(request);

@@ -35,6 +35,9 @@ import {
   type PlacePack,
   type ProductDefinition,
   say,
+  envelopesOf,
+  latestSigned,
+  titleOf,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { randomInt } from 'node:crypto';
@@ -405,7 +408,8 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         underway: path.conditions
           .filter(({ state, personId }) => state === 'received' && personId === person.id && !isEnded(file.stage))
           .map(({ key, title }) => ({ conditionKey: key, what: speakerFor(file.pack)(title) })),
-        signing: signingOf(file, person, file.envelope?.pages ?? (file.envelope ? await services.signing.pagesOf(session.fileId) : 0)),
+        signing: signingOf(file, person, latestSigned(file)?.pages ?? (latestSigned(file) ? await services.signing.pagesOf(session.fileId) : 0)),
+        sealed: sealedFor(file, person),
         costs: costsFor(file, session.personId, today),
         paidOut:
           file.stage === 'done' && paidAt && whose.some((one) => plays(one, ['applicant', 'coApplicant']))
@@ -526,22 +530,31 @@ function tasksFor(person: FilePerson, path: Path, speak: Speak): DoorView['tasks
 }
 
 function signingOf(file: FileState, person: FilePerson, pages: number): DoorView['signing'] {
-  const { envelope } = file;
-  if (!envelope || envelope.state === 'void' || envelope.state === 'making' || file.stage === 'declined') return null;
+  const envelope = latestSigned(file);
+  if (!envelope || envelope.state === 'making' || file.stage === 'declined') return null;
   const signer = envelope.signers.find(({ personId }) => personId === person.id);
   if (!signer) return null;
   const before = envelope.signers.find(({ state }) => state === 'invited');
   const waitingFor = file.people.find(({ id }) => id === before?.personId);
-  const { title, choice } = file.product.signing;
+  const { choice } = file.product.signing;
+  const { document } = envelope;
+  const asks = document === 'agreement';
   return {
-    title,
+    document,
+    title: titleOf(file, document),
     state: signer.state === 'signed' ? 'signed' : signer.state === 'invited' ? 'yours' : 'waiting',
     waitingFor: before && before.personId !== person.id && waitingFor ? personName(waitingFor) : null,
     consentedAt: signer.consentedAt,
     readAt: signer.readAt,
     pages,
-    question: choice.question,
-    options: choice.options,
+    question: asks ? choice.question : null,
+    options: asks ? choice.options : [],
     complete: envelope.state === 'complete',
   };
 }
+
+/** What somebody signed and everybody else did too, for as long as the file is kept. */
+const sealedFor = (file: FileState, person: FilePerson): DoorView['sealed'] =>
+  envelopesOf(file)
+    .filter(({ state, signers }) => state === 'complete' && signers.some(({ personId }) => personId === person.id))
+    .map(({ document }) => ({ document, title: titleOf(file, document) }));

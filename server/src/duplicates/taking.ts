@@ -1,4 +1,4 @@
-import { descriptionOf, fieldOf, heldPapers, loanWithUs, whatStillHolds, type FieldValue, type Reused, type RowEntity } from '@cavren/core';
+import { descriptionOf, fieldOf, heldPapers, loanWithUs, whatStillHolds, type FieldValue, type FileState, type Reused, type RowEntity } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { FileChange } from '../files/index';
 import type { Services } from '../house/index';
@@ -12,7 +12,7 @@ import type { Services } from '../house/index';
 export async function takeWhatHolds(services: Services, change: FileChange, personId: string, id: string): Promise<void> {
   const { file, row, today, tx, now } = change;
   const { currency } = file.pack;
-  const earlier = await services.personsStore.latestInFile(personId, row.id, tx);
+  const earlier = await newestWith(services, change, personId);
   const ids = new Map<string, string>(earlier ? [[earlier.id, id]] : []);
   const add = (entity: RowEntity, values: Record<string, FieldValue>): string | null => {
     // What a product doesn't ask about is not brought into its files.
@@ -22,7 +22,7 @@ export async function takeWhatHolds(services: Services, change: FileChange, pers
     return fresh;
   };
   if (earlier) {
-    const { file: before } = await services.files.state({ id: earlier.fileId });
+    const { file: before } = earlier;
     for (const one of whatStillHolds(before, earlier.id, today, currency)) {
       const added = add(one.entity, asOf(one, ids, id));
       if (added === null) continue;
@@ -49,6 +49,23 @@ export async function takeWhatHolds(services: Services, change: FileChange, pers
     const owed = loanWithUs(lent, loan.id, today, lent.pack.notices?.creditor.name ?? lent.product.name, currency);
     if (owed) add('debt', { ...(owed as Record<string, FieldValue>), owners: id });
   }
+}
+
+interface Earlier {
+  id: string;
+  fileId: string;
+  file: FileState;
+}
+
+/** The newest other file in which somebody is that reckons in the same currency, else the newest of all: who they are there, and the file. */
+async function newestWith(services: Services, { file, row, tx }: FileChange, personId: string): Promise<Earlier | null> {
+  let newest: Earlier | null = null;
+  for (const there of await services.personsStore.inOtherFiles(personId, row.id, tx)) {
+    const earlier: Earlier = { ...there, file: (await services.files.state({ id: there.fileId })).file };
+    if (earlier.file.pack.currency === file.pack.currency) return earlier;
+    newest ??= earlier;
+  }
+  return newest;
 }
 
 /** The values of a row that is taken over, with the ids of this file in the place of those of the earlier one. */

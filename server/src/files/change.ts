@@ -102,6 +102,8 @@ export const PREPARING_ACTS = [
   'paper.judge',
   'agreement.send',
   'agreement.void',
+  'application.send',
+  'application.void',
   'paper.remove',
   'exception.ask',
   'number.reveal',

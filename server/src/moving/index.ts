@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { FileAnswer, InviteApplicant, MoveFile, TakeBack, WithdrawFile } from '@cavren/contract';
-import { applicantsOf, barToMove, computePath, movesByHand, paidBar, paymentBar, signersOf, say } from '@cavren/core';
+import { applicantsOf, barToMove, computePath, movesByHand, outOf, paidBar, paymentBar, signersOf, say } from '@cavren/core';
 import type { Changed, Files } from '../files/index';
 import type { Concept, House } from '../house/index';
 import { FileParams, refuseBlocked, refused, staffFor, type Actor } from '../http/index';
@@ -21,7 +21,7 @@ function movingService({ services }: House) {
       change({ reference }, { version, actor }, async (ended) => {
         const { file, row } = ended;
         if (!row.isOpen) throw PROBLEM.ended();
-        if (file.envelope?.state === 'out') throw PROBLEM.fileLocked();
+        if (outOf(file)?.state === 'out') throw PROBLEM.fileLocked();
         const payment = paymentBar(file) ?? paidBar(file);
         if (payment) throw refused('payment-open', payment);
         ended.record('file.withdraw', 'file', null, reason);

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import type { JudgePaper } from '@cavren/contract';
-import { conditionsOf, isEnded, leaps, moneyIn, statedFigure, type FileState } from '@cavren/core';
+import { conditionsOf, isEnded, leaps, moneyIn, outOf, statedFigure, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { digestOf } from '../bytes/index';
 import type { Tx } from '../db/index';
@@ -135,9 +135,9 @@ function refuseEnded(file: FileState): void {
   if (isEnded(file.stage)) throw PROBLEM.ended();
 }
 
-/** What a signed agreement rests on can't be taken away under it. */
+/** What is out for signature, or a signed agreement, rests on can't be taken away under it. */
 function refuseSigned(file: FileState): void {
-  if (file.envelope?.state === 'out' || file.envelope?.state === 'complete') throw PROBLEM.fileLocked();
+  if (outOf(file)?.state === 'out' || file.envelope?.state === 'complete') throw PROBLEM.fileLocked();
 }
 
 /** A name as it may be shown and stored: its last part, no control characters, at most 200 characters. */

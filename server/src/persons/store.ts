@@ -319,16 +319,15 @@ export function personsStore(db: Sequelize, secrets: Secrets) {
         { personId },
         tx,
       ),
-    /** The row of a person in the newest other file that they are in. */
-    async latestInFile(personId: string, exceptFileId: string, tx: Tx): Promise<{ fileId: string; id: string } | null> {
-      const [row] = await select<{ id: string; file_id: string }>(
+    /** Who somebody is in other files, the newest first; at most ten. */
+    inOtherFiles: (personId: string, exceptFileId: string, tx: Tx) =>
+      select<{ id: string; fileId: string }>(
         db,
-        'SELECT p.id, p.file_id FROM file_person p JOIN file f ON f.id = p.file_id WHERE p.person_id = :personId AND p.file_id <> :exceptFileId ORDER BY f.opened_at DESC LIMIT 1',
+        `SELECT p.id, p.file_id AS fileId FROM file_person p JOIN file f ON f.id = p.file_id
+         WHERE p.person_id = :personId AND p.file_id <> :exceptFileId ORDER BY f.opened_at DESC, f.id LIMIT 10`,
         { personId, exceptFileId },
         tx,
-      );
-      return row ? { id: row.id, fileId: row.file_id } : null;
-    },
+      ),
     async update(id: string, details: PersonDetails, now: string, tx: Tx): Promise<void> {
       await table.update({ ...details, updatedAt: now }, { id }, tx);
       await setWords(id, wordsOf(details.fullName, details.knownAs), tx);

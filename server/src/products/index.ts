@@ -105,6 +105,7 @@ function refuseContradictions({ code, route, needs, rows, questions, consents, l
     const twin = conditions.slice(at + 1).find((other) => other.code === one.code && other.subject === one.subject && overlap(one.kinds, other.kinds));
     if (twin) throw new Error(`Product ${code}: “${one.label}” and “${twin.label}” ask about the same under one code, so one paper would settle both`);
   }
+  if (route.includes('applying') && signing.application === null) throw new Error(`Product ${code} has its application signed, but doesn’t say what that is`);
   const foreign = signing.order.find((role) => !roles.includes(role));
   if (foreign) throw new Error(`Product ${code} is signed by ${foreign}, a role that it doesn’t have`);
 }

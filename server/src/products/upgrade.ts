@@ -17,6 +17,7 @@ export function upgradeProduct(raw: unknown): unknown {
     signedWithin: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
+  now['signing'] = { application: null, ...(now['signing'] as Raw) };
   now['deciding'] = { needsAnother: ['falling'], risk: {}, ...((now['deciding'] as Raw | undefined) ?? DECIDING_THEN) };
   return withCounts(now as Raw & { household: object });
 }

@@ -1,2 +1,2 @@
-export { signing } from './routes';
+export { nameOfSigned, signing } from './routes';
 export { type SigningService } from './service';

@@ -1,5 +1,6 @@
 import { PROBLEM } from './problems';
-import { FileAnswer, Id, SendAgreement, VoidAgreement } from '@cavren/contract';
+import { FileAnswer, Id, SendAgreement, VoidAgreement, WhichDocument } from '@cavren/contract';
+import type { SignedDocument } from '@cavren/core';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
 import { sendPaper } from '../papers/index';
@@ -17,7 +18,7 @@ declare module '../house/index' {
 export const signing: Concept = async (app, house) => {
   const store = signingStore(house.db);
   const service = house.offer('signing', signingService(house, store, await loadSealer(house.config.dataFolder, house.lender)));
-  house.plug('filePart', { name: 'envelope', empty: { envelope: null }, load: (fileId, tx) => store.load(fileId, tx) });
+  house.plug('filePart', { name: 'envelope', empty: { envelope: null, application: null }, load: (fileId, tx) => store.load(fileId, tx) });
 
   app.post('/api/files/:reference/agreement', { schema: { params: FileParams, body: SendAgreement, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'agreement.send');
@@ -33,11 +34,16 @@ export const signing: Concept = async (app, house) => {
     if (!file) throw PROBLEM.noFile();
     return sendPaper(reply, { content: await service.markOf(file.id, request.params.id), mediaType: 'image/png', name: 'mark.png' });
   });
-  app.get('/api/files/:reference/agreement', { schema: { params: FileParams } }, async (request, reply) => {
+  app.get('/api/files/:reference/agreement', { schema: { params: FileParams, querystring: WhichDocument } }, async (request, reply) => {
     staffFor(request, 'file.read');
     const file = await house.services.fileStore.byReference(request.params.reference);
     if (!file) throw PROBLEM.noFile();
-    const { content, sealed } = await service.document(file.id);
-    return sendPaper(reply, { content, mediaType: 'application/pdf', name: `${file.reference}${sealed ? '-signed' : ''}.pdf` });
+    const { document } = request.query;
+    const { content, sealed } = await service.document(file.id, document);
+    return sendPaper(reply, { content, mediaType: 'application/pdf', name: nameOfSigned(file.reference, document, sealed) });
   });
 };
+
+/** What a document is called when it is kept. */
+export const nameOfSigned = (reference: string, document: SignedDocument, sealed: boolean): string =>
+  `${reference}${document === 'application' ? '-application' : ''}${sealed ? '-signed' : ''}.pdf`;

@@ -1,13 +1,33 @@
 import { PROBLEM } from './problems';
 import { countPages, onePage } from './pages';
 import type { SignAgreement } from '@cavren/contract';
-import { computePath, ELECTRONIC_PAPERS, hasConsent, personName, signersOf, type FilePerson, type FileState, say, signsAs } from '@cavren/core';
+import {
+  answerersOf,
+  computePath,
+  ELECTRONIC_PAPERS,
+  envelopesOf,
+  hasConsent,
+  latestSigned,
+  personName,
+  say,
+  SIGNED_DOCUMENTS,
+  SIGNED_IN,
+  signersOf,
+  signsAs,
+  titleOf,
+  type FilePerson,
+  type FileState,
+  type IsoDate,
+  type SignedDocument,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { refuseBlocked, SYSTEM, type Actor } from '../http/index';
-import { agreementPdf, signatureRecordPdf, type SignatureRecord } from './agreement';
+import { agreementPdf } from './agreement';
+import { applicationPdf } from './application';
+import { signatureRecordPdf, type SignatureRecord } from './record';
 import { bindRecord, type Sealer } from './seal';
 import { type EnvelopeRow, type SignerRow, type SigningStore, type SeenPage } from './store';
 
@@ -17,6 +37,13 @@ export interface SigningPlace {
   device: string;
   codeSentTo: string;
 }
+
+const MAKE: Record<SignedDocument, (file: FileState, lender: string, today: IsoDate) => Promise<Buffer>> = {
+  application: applicationPdf,
+  agreement: agreementPdf,
+};
+/** Whether somebody applies, or signs for a company that does: whoever stands surety signs the agreement alone. */
+const applies = (file: FileState, person: FilePerson): boolean => answerersOf(file).includes(person);
 
 const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC_PAPERS);
 
@@ -30,7 +57,8 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     const person = change.file.people.find(({ id }) => id === signer.personId);
     if (!person) throw PROBLEM.noSigner();
     await store.updateSigner(signer.id, { state: 'invited', invitedAt: change.now }, change.tx);
-    await services.invitations.send(change, person, say('mail.signSubject', { title: change.file.product.signing.title }), say('mail.sign'));
+    const { document } = (await store.byId(signer.envelopeId, change.tx)) ?? { document: 'agreement' };
+    await services.invitations.send(change, person, say('mail.signSubject', { title: titleOf(change.file, document) }), say('mail.sign'));
     change.record('signer.invite', `signer/${signer.id}`, null, personName(person));
     change.afterwards(() => jobs.poke());
   }
@@ -55,26 +83,27 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     return { envelope, signer };
   }
 
-  /** The bytes of an envelope's agreement: those that the history says were made, or were sealed. */
-  async function agreementOf({ id, documentHash, sealedHash, fileId }: EnvelopeRow): Promise<Buffer> {
+  /** The bytes of what is signed: those that the history says were made, or were sealed. */
+  async function bytesOf({ id, document, documentHash, sealedHash, fileId }: EnvelopeRow): Promise<Buffer> {
     const hash = sealedHash ?? documentHash;
     if (hash === null) throw PROBLEM.noAgreement();
-    const written = await services.historyStore.lastOf(fileId, sealedHash ? ['agreement.seal'] : ['agreement.make', 'agreement.send'], `envelope/${id}`);
+    const acts = sealedHash ? [`${document}.seal`] : [`${document}.make`, `${document}.send`];
+    const written = await services.historyStore.lastOf(fileId, acts, `envelope/${id}`);
     if (written?.after !== hash) throw PROBLEM.agreementAstray();
     return bytes.get(hash);
   }
 
-  /** Makes the agreement of an envelope from the file as it was locked, and invites the first signer. */
+  /** Makes what is signed from the file as it was locked, and invites the first signer. */
   async function make(envelopeId: string): Promise<void> {
     const envelope = await store.byId(envelopeId);
     if (envelope?.state !== 'making') return;
     const { file, today } = await services.files.state({ id: envelope.fileId });
-    const agreement = await agreementPdf(file, lender, today);
-    const pages = await countPages(agreement);
-    const documentHash = await bytes.put(agreement);
+    const made = await MAKE[envelope.document](file, lender, today);
+    const pages = await countPages(made);
+    const documentHash = await bytes.put(made);
     await services.files.change({ id: envelope.fileId }, { version: null, actor: SYSTEM }, async (change) => {
       if ((await store.advance(envelopeId, 'making', { state: 'out', documentHash, pages }, change.tx)) === 0) return;
-      change.record('agreement.make', `envelope/${envelopeId}`, null, documentHash);
+      change.record(`${envelope.document}.make`, `envelope/${envelopeId}`, null, documentHash);
       const [first] = await store.signersOf(envelopeId, change.tx);
       if (first) await invite(change, first);
       await change.reload('envelope');
@@ -109,7 +138,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     const sealedHash = await bytes.put(await sealer(bound, `Signed by ${records.map(({ name }) => name).join(', ')}`));
     await services.files.change({ id: envelope.fileId }, { version: null, actor: SYSTEM }, async (change) => {
       if ((await store.advance(envelopeId, 'sealing', { state: 'complete', completedAt: change.now, sealedHash }, change.tx)) === 0) return;
-      change.record('agreement.seal', `envelope/${envelopeId}`, envelope.documentHash, sealedHash);
+      change.record(`${envelope.document}.seal`, `envelope/${envelopeId}`, envelope.documentHash, sealedHash);
       await change.reload('envelope');
     });
   }
@@ -122,14 +151,20 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
   }
 
   /**
-   * Takes an agreement back that is out or signed: what was signed is void, and everybody who was asked is told.
-   * @param act who takes it back by hand prepares the file with that; what it falls with is another's decision.
+   * Takes back an agreement that is out or signed, or an application that is out: what was signed is void, and everybody
+   * who was asked is told. An application that everybody signed stays what they applied with.
    */
-  async function takeBack(change: FileChange, reason: string, act: 'agreement.void' | 'agreement.fall' = 'agreement.fall'): Promise<void> {
+  async function takeBack(change: FileChange, reason: string): Promise<void> {
     const envelope = await store.latest(change.row.id, change.tx);
-    if (!envelope || envelope.state === 'void') return;
+    if (!envelope || (envelope.document === 'application' && envelope.state === 'complete')) return;
+    await voidOne(change, envelope, reason, 'fall');
+  }
+
+  /** @param how who takes it back by hand prepares the file with that; what it falls with is another's decision. */
+  async function voidOne(change: FileChange, envelope: EnvelopeRow, reason: string, how: 'void' | 'fall'): Promise<void> {
+    if (envelope.state === 'void') return;
     await store.updateEnvelope(envelope.id, { state: 'void', voidReason: reason }, change.tx);
-    change.record(act, `envelope/${envelope.id}`, envelope.state, reason);
+    change.record(`${envelope.document}.${how}`, `envelope/${envelope.id}`, envelope.state, reason);
     for (const signer of (await store.signersOf(envelope.id, change.tx)).filter(({ state }) => state !== 'waiting')) {
       const person = change.file.people.find(({ id }) => id === signer.personId);
       await services.door.shut(change, signer.personId);
@@ -144,13 +179,14 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     async send(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const { file } = change;
-        if (file.stage !== 'signing') throw PROBLEM.pathNotClear();
-        if (file.envelope && file.envelope.state !== 'void') throw PROBLEM.agreementOut();
-        const blocking = computePath(file, change.today).now.filter(({ gate }) => gate !== 'signing');
+        const document = SIGNED_DOCUMENTS.find((one) => SIGNED_IN[one] === file.stage);
+        if (!document) throw PROBLEM.pathNotClear();
+        if (envelopesOf(file).some((one) => one.document === document)) throw PROBLEM.agreementOut();
+        const blocking = computePath(file, change.today).now.filter(({ gate }) => gate !== file.stage);
         if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking, file.pack);
-        const people = signersOf(file);
+        const people = signersOf(file).filter((person) => document === 'agreement' || applies(file, person));
         for (const person of people) refuseUnreachable(person);
-        const envelope = newEnvelope(change, actor);
+        const envelope = newEnvelope(change, actor, document);
         await store.insert(
           envelope,
           people.map((person, at) => newSigner(envelope, person, at + 1)),
@@ -158,16 +194,17 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
         );
         await order(change, 'agreement.make', envelope.id);
         await change.reload('envelope');
-        change.record('agreement.send', `envelope/${envelope.id}`, null, null);
+        change.record(`${document}.send`, `envelope/${envelope.id}`, null, null);
       });
     },
     /** Unlocks the file: what was signed is void, and everybody who was asked is told. */
     async void(reference: string, version: number, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        const { envelope } = change.file;
-        if (!envelope || envelope.state === 'void') throw PROBLEM.nothingOut();
-        if (change.file.stage !== 'signing' && change.file.stage !== 'gathering') throw PROBLEM.tooLate();
-        await takeBack(change, reason, 'agreement.void');
+        const live = latestSigned(change.file);
+        const envelope = live && (await store.byId(live.id, change.tx));
+        if (!envelope) throw PROBLEM.nothingOut();
+        if (!['signing', 'applying', 'gathering'].includes(change.file.stage)) throw PROBLEM.tooLate();
+        await voidOne(change, envelope, reason, 'void');
       });
     },
     takeBack,
@@ -185,13 +222,13 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
     async pagesOf(fileId: string): Promise<number> {
       const envelope = await store.latest(fileId);
       if (!envelope || envelope.state === 'making') return 0;
-      return envelope.pages ?? countPages(await agreementOf(envelope));
+      return envelope.pages ?? countPages(await bytesOf(envelope));
     },
     /** One page of the agreement, given to the one whose turn it is; that it was given is written down. */
     async page(fileId: string, personId: string, session: string, number: number): Promise<Buffer> {
       const { envelope, signer } = await whoseTurn(fileId, personId);
       if (!signer.consentedAt) throw PROBLEM.consentFirst();
-      const whole = await agreementOf(envelope);
+      const whole = await bytesOf(envelope);
       const page = await onePage(whole, number);
       if (page === null) throw PROBLEM.noPage();
       await store.served({ signerId: signer.id, page: number, session, servedAt: now().toISOString() });
@@ -204,7 +241,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
         if (!signer.consentedAt) throw PROBLEM.consentFirst();
         if (signer.readAt) return;
         const served = new Map((await store.servedTo(signer.id, session, change.tx)).map(({ page, servedAt }) => [page, servedAt]));
-        const pages = envelope.pages ?? (await countPages(await agreementOf(envelope)));
+        const pages = envelope.pages ?? (await countPages(await bytesOf(envelope)));
         const missing = Array.from({ length: pages }, (_, at) => at + 1).filter((page) => !served.has(page) || !seen.some((one) => one.page === page));
         if (missing.length > 0) throw PROBLEM.pagesNotRead({ pages: { all: missing.map(String), by: 'and' } });
         const times = seen.map(({ page, milliseconds }) => {
@@ -226,7 +263,8 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
         const person = change.file.people.find(({ id }) => id === personId);
         if (signature.mark === 'typed' && !signsAs(signature.name, person?.fullName ?? ''))
           throw PROBLEM.nameNotTheirs({ name: person?.fullName ?? '' }, 'name');
-        const { options } = change.file.product.signing.choice;
+        // Only an agreement asks how it is to be paid.
+        const options: (string | null)[] = envelope.document === 'agreement' ? change.file.product.signing.choice.options : [null];
         if (!options.includes(signature.choice)) throw PROBLEM.chooseOneAnswers({}, 'choice');
         await store.updateSigner(
           signer.id,
@@ -260,20 +298,21 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
       if (!signer?.markHash) throw PROBLEM.noMark();
       return bytes.get(signer.markHash);
     },
-    /** The agreement as it now is: sealed when everybody signed, else as it was sent. */
-    async document(fileId: string): Promise<{ content: Buffer; sealed: boolean }> {
-      const envelope = await store.latest(fileId);
+    /** A document as it now is: sealed when everybody signed, else as it was sent. @param document the latest of any kind where none is named. */
+    async document(fileId: string, document?: SignedDocument): Promise<{ content: Buffer; sealed: boolean }> {
+      const envelope = await store.latest(fileId, undefined, document);
       if (!envelope) throw PROBLEM.noAgreement();
-      return { content: await agreementOf(envelope), sealed: envelope.sealedHash !== null };
+      return { content: await bytesOf(envelope), sealed: envelope.sealedHash !== null };
     },
   };
 }
 export type SigningService = ReturnType<typeof signingService>;
 
-function newEnvelope(change: FileChange, actor: Actor): EnvelopeRow {
+function newEnvelope(change: FileChange, actor: Actor, document: SignedDocument): EnvelopeRow {
   return {
     id: nanoid(),
     fileId: change.row.id,
+    document,
     state: 'making',
     sentAt: change.now,
     sentBy: actor.name,

@@ -1,5 +1,5 @@
-import type { Envelope, FileState, Signer } from '@cavren/core';
-import { Table, UniqueConstraintError, type Sequelize, type Tx } from '../db/index';
+import type { Envelope, FileState, SignedDocument, Signer } from '@cavren/core';
+import { Op, Table, UniqueConstraintError, without, type Sequelize, type Tx } from '../db/index';
 
 export interface EnvelopeRow extends Omit<Envelope, 'signers'> {
   fileId: string;
@@ -44,6 +44,7 @@ export function signingStore(db: Sequelize) {
     {
       id: 'key',
       fileId: 'key',
+      document: 'key',
       state: 'key',
       sentAt: 'time',
       sentBy: 'text',
@@ -81,19 +82,17 @@ export function signingStore(db: Sequelize) {
     ['id'],
   );
   const pages = new Table<ServedPage>(db, 'page_served', { signerId: 'key', page: 'int', session: 'key', servedAt: 'time' }, ['signerId', 'session', 'page']);
-  const latest = (fileId: string, tx?: Tx) =>
+  /** The latest of a file, or of one document of it. */
+  const latest = (fileId: string, tx?: Tx, document?: SignedDocument) =>
     envelopes
-      .find(
-        { fileId },
-        {
-          tx,
-          order: [
-            ['sentAt', 'DESC'],
-            ['id', 'DESC'],
-          ],
-          limit: 1,
-        },
-      )
+      .find(document === undefined ? { fileId } : { fileId, document }, {
+        tx,
+        order: [
+          ['sentAt', 'DESC'],
+          ['id', 'DESC'],
+        ],
+        limit: 1,
+      })
       .then(([row]) => row ?? null);
   return {
     latest,
@@ -105,41 +104,35 @@ export function signingStore(db: Sequelize) {
       if ((await pages.one({ signerId: row.signerId, session: row.session, page: row.page })) === null) await pages.insert(row).catch(refuseAllButTaken);
     },
     servedTo: (signerId: string, session: string, tx: Tx) => pages.find({ signerId, session }, { tx }),
-    byId: (id: string) => envelopes.one({ id }),
+    byId: (id: string, tx?: Tx) => envelopes.one({ id }, { tx }),
     /** Moves an envelope on from one state; @returns 0 where it isn't in that state any more. */
     advance: (id: string, from: EnvelopeRow['state'], values: Partial<EnvelopeRow>, tx: Tx) => envelopes.update(values, { id, state: from }, tx),
     updateEnvelope: (id: string, values: Partial<EnvelopeRow>, tx: Tx) => envelopes.update(values, { id }, tx),
     updateSigner: (id: string, values: Partial<SignerRow>, tx: Tx) => signers.update(values, { id }, tx),
     signersOf: (envelopeId: string, tx?: Tx) => signers.find({ envelopeId }, { tx, order: [['position', 'ASC']] }),
     async load(fileId: string, tx?: Tx): Promise<Partial<FileState>> {
-      const row = await latest(fileId, tx);
-      if (!row) return { envelope: null };
-      const people = await signers.find({ envelopeId: row.id }, { tx, order: [['position', 'ASC']] });
-      const { id, state, sentAt, sentBy, completedAt, voidReason, pages: count } = row;
-      return {
-        envelope: {
-          id,
-          state,
-          sentAt,
-          sentBy,
-          completedAt,
-          voidReason,
-          pages: count,
-          signers: people.map((person) => ({
-            id: person.id,
-            personId: person.personId,
-            position: person.position,
-            state: person.state,
-            invitedAt: person.invitedAt,
-            consentedAt: person.consentedAt,
-            readAt: person.readAt,
-            signedAt: person.signedAt,
-            mark: person.mark,
-            markText: person.markText,
-            choice: person.choice,
-          })),
+      const rows = await envelopes.find(
+        { fileId },
+        {
+          tx,
+          order: [
+            ['sentAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
         },
-      };
+      );
+      const newest = (document: SignedDocument) => rows.findLast((row) => row.document === document) ?? null;
+      const shown = [newest('agreement'), newest('application')].filter((row) => row !== null);
+      if (shown.length === 0) return { envelope: null, application: null };
+      const people = await signers.find({ envelopeId: { [Op.in]: shown.map(({ id }) => id) } }, { tx, order: [['position', 'ASC']] });
+      const asEnvelope = (row: EnvelopeRow | null): Envelope | null =>
+        row && {
+          ...without(row, ['fileId', 'documentHash', 'sealedHash']),
+          signers: people
+            .filter(({ envelopeId }) => envelopeId === row.id)
+            .map((signer) => without(signer, ['fileId', 'envelopeId', 'markHash', 'address', 'device', 'codeSentTo', 'pagesRead'])),
+        };
+      return { envelope: asEnvelope(newest('agreement')), application: asEnvelope(newest('application')) };
     },
   };
 }

@@ -1,47 +1,33 @@
 import { z } from 'zod';
 import { makeService } from '../service/index';
+import companies from './companies.json' with { type: 'json' };
+import persons from './persons.json' with { type: 'json' };
 
 const Question = z.object({ number: z.string(), fullName: z.string(), birthDate: z.string() });
-
-/** Companies that the register knows, all made up: it answers from its own entries and not from what it is asked. */
-const COMPANIES = [
-  { number: '471234567', name: 'Fulmar Nets LLC', founded: '2011-04-18', form: 'limited liability company', active: true },
-  { number: '471234575', name: 'Brackwater Holdings Inc', founded: '2004-09-01', form: 'corporation', active: true },
-  { number: '471234583', name: 'Sound Row Partners LP', founded: '2016-02-29', form: 'limited partnership', active: true },
-  { number: '471234591', name: 'Old Slipway Company', founded: '1989-06-12', form: 'corporation', active: false },
-  { number: '049091850', name: 'South Harbour Nets Limited', founded: '2013-11-05', form: 'limited company', active: true },
-];
+const Entry = z.strictObject({ number: z.string().min(1).max(20), fullName: z.string().min(1), birthDate: z.iso.date() });
 const CompanyQuestion = z.object({ number: z.string() });
 
+/** Numbers are the same however they are grouped. */
+const asKept = (number: string): string => number.replace(/[^0-9A-Za-z]/g, '').toUpperCase();
+
 /**
- * A register of persons that answers from what it is asked. Most people are as they say; the last digit of the number
- * makes the exceptions: 7 is not in the register, 4 has day and month of birth exchanged, 3 has another spelling of the name.
+ * Registers of persons and of companies with entries of their own, all made up: they answer from those and not from what they
+ * are asked. Whoever tries things out has somebody entered by POST /entries; another entry under the number gives way.
  */
 export function registerService() {
   const app = makeService('register of persons');
+  const known = new Map(persons.map((entry) => [entry.number, entry]));
   app.post('/persons', { schema: { body: Question } }, (request) => {
-    const { number, fullName, birthDate } = request.body;
-    const last = number.at(-1);
-    if (last === '7') return { record: null };
-    if (last === '4') return { record: { fullName, birthDate: exchangeDayAndMonth(birthDate) } };
-    if (last === '3') return { record: { fullName: respell(fullName), birthDate } };
-    return { record: { fullName, birthDate } };
+    const entry = known.get(asKept(request.body.number));
+    return { record: entry ? { fullName: entry.fullName, birthDate: entry.birthDate } : null };
+  });
+  app.post('/entries', { schema: { body: z.array(Entry).max(1000) } }, (request) => {
+    for (const entry of request.body) known.set(asKept(entry.number), { ...entry, number: asKept(entry.number) });
+    return { entries: known.size };
   });
   app.post('/companies', { schema: { body: CompanyQuestion } }, (request) => {
-    const digits = request.body.number.replace(/\D/g, '');
-    return { record: COMPANIES.find(({ number }) => number === digits) ?? null };
+    const number = asKept(request.body.number);
+    return { record: companies.find((company) => company.number === number) ?? null };
   });
   return app;
-}
-
-/** 1990-04-03 becomes 1990-03-04; a day that is no month goes one day on instead. */
-function exchangeDayAndMonth(date: string): string {
-  const [year = '', month = '', day = ''] = date.split('-');
-  if (Number(day) <= 12 && day !== month) return `${year}-${day}-${month}`;
-  return `${year}-${month}-${String((Number(day) % 28) + 1).padStart(2, '0')}`;
-}
-
-function respell(name: string): string {
-  const last = name.at(-1) ?? '';
-  return /[a-z]/.test(last) ? `${name}${last}` : `${name}e`;
 }

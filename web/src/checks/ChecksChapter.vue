@@ -1,5 +1,17 @@
 <script setup lang="ts">
-import { askableChecks, confirmedToAgree, currentCheck, hasConsent, personName, wantedChecks, type Agreement, type Check, type FilePerson, type Finding, type Words } from '@cavren/core';
+import {
+  askableChecks,
+  confirmedToAgree,
+  currentCheck,
+  hasConsent,
+  personName,
+  wantedChecks,
+  type Agreement,
+  type Check,
+  type FilePerson,
+  type Finding,
+  type Words,
+} from '@cavren/core';
 import { computed, reactive, ref } from 'vue';
 import { offerActs } from '../acts/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';

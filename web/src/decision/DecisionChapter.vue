@@ -26,7 +26,10 @@ import {
   riskOf,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
+  SIGNED_DOCUMENTS,
+  SIGNED_IN,
   STAGE_LABEL,
+  titleOf,
   wantedChecks,
   type CheckKind,
   type FilePerson,
@@ -64,6 +67,13 @@ const editing = useEditing();
 /** The parts of a loan that is split. */
 const parts = computed(() => (props.file.parts.length > 0 ? (costsOf(props.file, editing.today.value)?.parts ?? []) : []));
 const desk = useDesk();
+/** What is signed on the product's route, and how far that is. */
+const signatures = computed(() =>
+  SIGNED_DOCUMENTS.filter((document) => props.file.product.route.includes(SIGNED_IN[document])).map((document) => ({
+    document,
+    envelope: document === 'agreement' ? props.file.envelope : props.file.application,
+  })),
+);
 /** What is being filled in below the acts. */
 const form = ref<'decline' | 'counter' | null>(null);
 const conditions = ref('');
@@ -418,12 +428,14 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
             </li>
           </ul>
           <h3>Signatures</h3>
-          <p v-if="file.envelope?.state === 'complete'">
-            <Mark kind="settled" />
-            sealed {{ showTime(file.envelope.completedAt) }},
-            <a :href="`${editing.url}/agreement`" target="_blank" rel="noopener">the sealed PDF</a>
+          <p v-for="{ document, envelope } in signatures" :key="document">
+            <template v-if="envelope?.state === 'complete'">
+              <Mark kind="settled" />
+              {{ titleOf(file, document) }}: sealed {{ showTime(envelope.completedAt) }},
+              <a :href="`${editing.url}/agreement?document=${document}`" target="_blank" rel="noopener">the sealed PDF</a>
+            </template>
+            <span v-else class="soft">{{ titleOf(file, document) }}: {{ envelope?.state === 'out' ? 'out, not complete' : 'not sent' }}</span>
           </p>
-          <p v-else class="soft">{{ file.envelope?.state === 'out' ? 'out, not complete' : 'not sent' }}</p>
         </section>
       </div>
       <div class="column">

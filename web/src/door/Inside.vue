@@ -9,6 +9,8 @@ const props = defineProps<{ view: DoorView }>();
 const emit = defineEmits<{ change: [view: DoorView]; leave: []; ended: [] }>();
 const problem = ref('');
 const sending = ref('');
+/** What was signed before that which is signed now. */
+const earlier = computed(() => props.view.sealed.filter(({ document }) => document !== props.view.signing?.document));
 const signing = ref(false);
 /** Kept by this tab: a page that is loaded again, or comes back from the phone’s messages, is where it was. */
 const FILLING = 'cavren-door-filling';
@@ -202,8 +204,13 @@ function take(next: DoorView): void {
       <p v-if="view.signing.complete">Signed by everyone. It stays here for as long as we keep your file.</p>
       <p v-else-if="view.signing.state === 'signed'">You have signed. {{ view.signing.waitingFor ? `We wait for ${view.signing.waitingFor}.` : '' }}</p>
       <p v-else>{{ view.signing.waitingFor ?? 'Somebody' }} signs before you. You get a message when it is your turn.</p>
-      <v-btn v-if="view.signing.state === 'signed'" href="/api/door/agreement" target="_blank" rel="noopener">Open the agreement</v-btn>
+      <v-btn v-if="view.signing.state === 'signed'" :href="`/api/door/agreement?document=${view.signing.document}`" target="_blank" rel="noopener"
+        >Open the {{ view.signing.document }}</v-btn
+      >
     </section>
+    <p v-for="one in earlier" :key="one.document" class="soft">
+      You signed: <a :href="`/api/door/agreement?document=${one.document}`" target="_blank" rel="noopener">{{ one.title }}</a>
+    </p>
 
     <section v-if="view.details" class="card">
       <h2>Your details</h2>

@@ -20,6 +20,9 @@ const canvas = ref<HTMLCanvasElement | null>(null);
 const drawn = ref(false);
 let pad: import('signature_pad').default | null = null;
 const signing = computed(() => props.view.signing);
+/** What it is that is signed. */
+const what = computed(() => signing.value?.document ?? 'agreement');
+const asks = computed(() => signing.value?.question !== null);
 const step = computed(() => (!signing.value?.consentedAt ? 'consent' : !signing.value.readAt ? 'read' : 'sign'));
 
 async function run(url: string, body: object): Promise<void> {
@@ -53,7 +56,7 @@ function again(): void {
 }
 onBeforeUnmount(() => pad?.off());
 const waitsFor = computed(() => {
-  if (!choice.value) return 'an answer to the question';
+  if (asks.value && !choice.value) return 'an answer to the question';
   if (way.value === 'typed' && typed.value.trim() === '') return 'your name';
   if (way.value === 'drawn' && !drawn.value) return 'your signature';
   return '';
@@ -62,8 +65,8 @@ const sign = () =>
   run(
     '/api/door/sign',
     way.value === 'typed'
-      ? { mark: 'typed', choice: choice.value, name: typed.value.trim() }
-      : { mark: 'drawn', choice: choice.value, image: pad?.toDataURL('image/png') ?? '' },
+      ? { mark: 'typed', choice: choice.value || null, name: typed.value.trim() }
+      : { mark: 'drawn', choice: choice.value || null, image: pad?.toDataURL('image/png') ?? '' },
   );
 </script>
 
@@ -74,22 +77,22 @@ const sign = () =>
     <template v-if="step === 'consent'">
       <h1>Papers on the screen</h1>
       <p>
-        You get and sign this agreement on the screen. You can have it on paper instead, free of charge: call us or come to the counter. To read it you need
-        what you are using now, a browser that shows PDF. You can take this agreement back at any time before you sign.
+        You get and sign this {{ what }} on the screen. You can have it on paper instead, free of charge: call us or come to the counter. To read it you need
+        what you are using now, a browser that shows PDF. You can take that back at any time before you sign.
       </p>
-      <v-checkbox v-model="agreed" label="I can read this page, and I agree to get and sign the agreement electronically." />
+      <v-checkbox v-model="agreed" :label="`I can read this page, and I agree to get and sign the ${what} electronically.`" />
       <v-btn variant="flat" :disabled="!agreed || busy" @click="run('/api/door/consent', {})">Go on</v-btn>
       <v-btn variant="text" @click="emit('back')">Not now</v-btn>
     </template>
     <template v-else-if="step === 'read'">
-      <h1>Read the agreement</h1>
+      <h1>Read the {{ what }}</h1>
       <p>Scroll to its end. You can make it larger with two fingers.</p>
-      <ReadPages ref="pages" url="/api/door/agreement/pages" :label="signing?.title ?? 'Agreement'" :pages="signing?.pages ?? 0" @read="ended = true" />
+      <ReadPages ref="pages" url="/api/door/agreement/pages" :label="signing?.title ?? ''" :pages="signing?.pages ?? 0" @read="ended = true" />
       <v-btn variant="flat" :disabled="!ended || busy" @click="run('/api/door/read', { seen: pages?.seen() ?? [] })"> I have read it to the end </v-btn>
     </template>
     <template v-else>
       <h1>Sign</h1>
-      <section class="card">
+      <section v-if="asks" class="card">
         <b id="choice">{{ signing?.question }}</b>
         <v-radio-group v-model="choice" name="choice" aria-labelledby="choice">
           <v-radio v-for="option in signing?.options" :key="option" :value="option" :label="option" />
@@ -107,7 +110,7 @@ const sign = () =>
         </template>
       </section>
       <p>By pressing the button I sign: {{ signing?.title }}, file {{ view.reference }}.</p>
-      <v-btn variant="flat" :disabled="waitsFor !== '' || busy" @click="sign">Sign the agreement</v-btn>
+      <v-btn variant="flat" :disabled="waitsFor !== '' || busy" @click="sign">Sign the {{ what }}</v-btn>
       <p v-if="waitsFor" class="soft">waits for {{ waitsFor }}</p>
     </template>
   </div>

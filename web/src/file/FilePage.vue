@@ -4,6 +4,7 @@ import {
   CHAPTER_LABEL,
   HOLDERS_OF,
   isApproved,
+  outOf,
   isEnded,
   isLocked,
   missingOf,
@@ -73,7 +74,7 @@ const moving = ref(false);
 const tellingMissing = ref(false);
 const locked = computed(() => (file.value ? isLocked(file.value) : true));
 const bar = computed(() => (file.value && path.value ? barToMove(file.value, path.value) : null));
-const mayWithdraw = computed(() => desk.may('file.withdraw') && path.value?.next != null && file.value?.envelope?.state !== 'out');
+const mayWithdraw = computed(() => desk.may('file.withdraw') && path.value?.next != null && (!file.value || outOf(file.value)?.state !== 'out'));
 const mayDecline = computed(
   () => file.value !== null && !isEnded(file.value.stage) && !isApproved(file.value) && (desk.may('decline.make') || desk.may('decline.propose')),
 );
@@ -279,8 +280,8 @@ async function move(): Promise<void> {
     />
     <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
       <FileHead :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
-      <p v-if="locked && (file.envelope?.state === 'out' || file.envelope?.state === 'making') && chapter !== 'signing'" class="note iris mb-3">
-        <Mark kind="signing" /> The agreement is out for signature, so the details are locked.
+      <p v-if="locked && outOf(file) && chapter !== 'signing'" class="note iris mb-3">
+        <Mark kind="signing" /> The {{ outOf(file)?.document }} is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">{{
           isApproved(file) ? 'Taking it back is in Signing.' : 'Unlocking is in Signing.'
         }}</router-link>

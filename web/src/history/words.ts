@@ -74,6 +74,11 @@ const ACT: Record<string, string> = {
   'file.closeIncomplete': 'closed the file, since what was missing had not come',
   'exception.ask': 'asked for an exception on',
   'exception.answer': 'answered an exception on',
+  'application.send': 'sent the application for signature',
+  'application.make': 'made the application',
+  'application.void': 'took the application back',
+  'application.fall': 'let the application fall with it',
+  'application.seal': 'sealed the application',
   'agreement.send': 'sent the agreement for signature',
   'agreement.make': 'made the agreement',
   'agreement.void': 'took the agreement back',
@@ -301,6 +306,6 @@ export function describeEntry(entry: HistoryEntry, file: FileState): string {
   const what = actWords(entry.act);
   const about = subjectWords(entry.subject, file);
   const after = showHistoryValue(entry, entry.after, file);
-  return [what, about, after && entry.act !== 'agreement.seal' && entry.act !== 'agreement.make' ? `→ ${after}` : ''].filter(Boolean).join(' ');
+  return [what, about, after && !/^(agreement|application)\.(seal|make)$/.test(entry.act) ? `→ ${after}` : ''].filter(Boolean).join(' ');
 }
 export const actWords = (act: string): string => ACT[act] ?? 'did something that this Cavren doesn’t know';

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import type { StaffList, StaffMember } from '@cavren/contract';
-import { formatMoney, LINE_LABEL, parseMoney, RISK_LEVELS, STAFF_ROLE_LABEL, STAFF_ROLES, type Authority, type Line, type Minor, type RiskLevel } from '@cavren/core';
+import {
+  formatMoney,
+  LINE_LABEL,
+  parseMoney,
+  RISK_LEVELS,
+  STAFF_ROLE_LABEL,
+  STAFF_ROLES,
+  type Authority,
+  type Line,
+  type Minor,
+  type RiskLevel,
+} from '@cavren/core';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
@@ -38,7 +49,8 @@ const approves = ({ role, authority }: Pick<StaffMember, 'role' | 'authority'>):
   if (role !== 'approver') return '';
   if (authority === null) return 'everything';
   const named = Object.entries(authority).map(
-    ([line, one]) => `${LINE_LABEL[line as Line].toLowerCase()} up to ${money(one.amount)}${one.exceptions ? '' : ', without exceptions'}${RISK_SAID[one.risk ?? 'high']}`,
+    ([line, one]) =>
+      `${LINE_LABEL[line as Line].toLowerCase()} up to ${money(one.amount)}${one.exceptions ? '' : ', without exceptions'}${RISK_SAID[one.risk ?? 'high']}`,
   );
   return named.length > 0 ? named.join('; ') : 'nothing alone';
 };

@@ -1,3 +1,4 @@
 export { labelInside, labelOf } from './labels';
 export { listed, provideSay, sayAll, sayWithin, useSay } from './say';
-export { DATE_FORM, isFigure, readTyped, saidValue, typedValue, type Reading, type Writing } from './values';
+export { isFigure, saidValue, typedValue, type Writing } from '@cavren/words';
+export { DATE_FORM, readTyped, type Reading } from './values';

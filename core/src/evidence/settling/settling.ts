@@ -21,7 +21,11 @@ export const findingSubject = ({ id }: Pick<Finding, 'id'>): string => `finding:
 
 /** What it is that somebody confirms against a register: a number that it doesn't have, or a difference. Null for what a list may say of somebody. */
 export const matterOf = ({ kind, found }: Pick<Finding, 'kind' | 'found'>): Matter | null =>
-  kind !== 'field' ? null : typeof found === 'object' && found !== null && 'say' in found && found.say === 'checks.notRegister' ? 'numberUnknown' : 'differenceConfirmed';
+  kind !== 'field'
+    ? null
+    : typeof found === 'object' && found !== null && 'say' in found && found.say === 'checks.notRegister'
+      ? 'numberUnknown'
+      : 'differenceConfirmed';
 
 /** What an officer confirmed against a register, where the product wants another person to agree. */
 export interface ConfirmedFinding {

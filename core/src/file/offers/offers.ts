@@ -1,6 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
 import { addDays, type IsoDate } from '../../basis/dates/index';
-import type { FilePerson } from '../../people/people/index';
+import type { FilePerson } from '../../people/people/fields';
 import type { Line, ProductDefinition } from '../product/index';
 import { signersOf, type FileState } from '../state/index';
 
@@ -102,6 +102,8 @@ export function paperSignatureProblem(
   if (at < 0) return say('offers.noPaperSignature');
   const wrong = datesProblem({ signedOn, receivedOn: file.receivedOn, keyedOn: file.receivedOn, within: file.product.signedWithin });
   if (wrong) return wrong.message;
-  const before = later.slice(0, at).reduce((latest, person) => (person.signedOn !== null && person.signedOn > latest ? person.signedOn : latest), file.signedOn ?? signedOn);
+  const before = later
+    .slice(0, at)
+    .reduce((latest, person) => (person.signedOn !== null && person.signedOn > latest ? person.signedOn : latest), file.signedOn ?? signedOn);
   return signedOn < before ? say('offers.signedBeforeWhoSignsBefore', { before: { day: before } }) : null;
 }

@@ -13,7 +13,7 @@ import type { Entity } from '../details/index';
 
 export type Line = 'lending' | 'insurance' | 'leasing';
 
-export const STAGES = ['details', 'checking', 'gathering', 'deciding', 'offering', 'signing', 'completing', 'done'] as const;
+export const STAGES = ['details', 'checking', 'gathering', 'applying', 'deciding', 'offering', 'signing', 'completing', 'done'] as const;
 export const END_STAGES = ['declined', 'withdrawn', 'lapsed'] as const;
 export type Stage = (typeof STAGES)[number] | (typeof END_STAGES)[number];
 
@@ -21,6 +21,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
   details: 'Taking details',
   checking: 'Checking',
   gathering: 'Gathering',
+  applying: 'Signing the application',
   signing: 'Signing',
   deciding: 'Deciding',
   offering: 'Offering',
@@ -515,7 +516,14 @@ export interface ProductDefinition {
   conditions: ConditionRule[];
   /** What becomes of a paper with something in it that acts by itself or hides another file: it is refused, or kept without that. */
   activePapers: 'refused' | 'cleaned';
-  signing: { order: Role[]; title: string; choice: { question: string; options: string[] }; linkDays: number };
+  signing: {
+    order: Role[];
+    title: string;
+    choice: { question: string; options: string[] };
+    linkDays: number;
+    /** The application itself, where it is signed before anybody decides: its title, and what whoever signs it declares. */
+    application: { title: string; declares: string[] } | null;
+  };
   declineReasons: DeclineReason[];
   deciding: DecidingRule;
   /** Business days from the date received by which each stage should be left. */

@@ -140,8 +140,13 @@ export interface Signer {
 /** making: the agreement is being made; out: signatures are asked for; sealing: all have signed; complete: sealed; void: taken back. */
 export type EnvelopeState = 'making' | 'out' | 'sealing' | 'complete' | 'void';
 
+/** What is signed: what somebody applies with, or what is agreed on once it was approved. */
+export const SIGNED_DOCUMENTS = ['application', 'agreement'] as const;
+export type SignedDocument = (typeof SIGNED_DOCUMENTS)[number];
+
 export interface Envelope {
   id: string;
+  document: SignedDocument;
   state: EnvelopeState;
   sentAt: string;
   sentBy: string;
@@ -304,7 +309,9 @@ export interface FileState extends StatedDetails {
   checks: Check[];
   papers: Paper[];
   exceptions: Exception[];
+  /** The latest agreement, and the latest application that was sent for signature. */
   envelope: Envelope | null;
+  application: Envelope | null;
   decisions: Decision[];
   /** The latest offer. */
   offer: Offer | null;
@@ -382,10 +389,28 @@ export const isApproved = ({ decisions }: Pick<FileState, 'decisions'>): boolean
 };
 
 /** A file's details can't be changed once they were approved, nor while its agreement is out or signed. */
-export function isLocked(file: Pick<FileState, 'envelope' | 'stage' | 'decisions'>): boolean {
-  const open = file.stage === 'details' || file.stage === 'checking' || file.stage === 'gathering' || file.stage === 'signing';
-  return !open || isApproved(file) || (file.envelope !== null && file.envelope.state !== 'void');
+export function isLocked(file: Pick<FileState, 'envelope' | 'application' | 'stage' | 'decisions'>): boolean {
+  return !PREPARING.includes(file.stage) || isApproved(file) || envelopesOf(file).length > 0;
 }
+const PREPARING: readonly Stage[] = ['details', 'checking', 'gathering', 'applying', 'signing'];
+
+/** The stage in which each document is signed. */
+export const SIGNED_IN = { application: 'applying', agreement: 'signing' } as const satisfies Record<SignedDocument, Stage>;
+
+/** What a document is called in a product. */
+export const titleOf = ({ product: { signing } }: Pick<FileState, 'product'>, document: SignedDocument): string =>
+  document === 'application' ? (signing.application?.title ?? signing.title) : signing.title;
+
+/** What was sent for signature and wasn't taken back. */
+export const envelopesOf = ({ application, envelope }: Pick<FileState, 'application' | 'envelope'>): Envelope[] =>
+  [application, envelope].filter((one) => one !== null && one.state !== 'void') as Envelope[];
+
+/** What is out for signature now, or is being made or sealed. */
+export const outOf = (file: Pick<FileState, 'application' | 'envelope'>): Envelope | null =>
+  envelopesOf(file).find(({ state }) => state !== 'complete') ?? null;
+
+/** What people of a file are concerned with that is signed: the agreement once there is one, before it the application. */
+export const latestSigned = (file: Pick<FileState, 'application' | 'envelope'>): Envelope | null => envelopesOf(file).at(-1) ?? null;
 
 /** How somebody is reached: that may change while an approval stands, since it is no part of what was approved. */
 const REACHED_BY: readonly string[] = [
@@ -414,7 +439,7 @@ function isToCorrect({ stage, payout, payeePayouts }: Locking, { entity, field, 
   return state?.toCorrect ?? false;
 }
 
-type Locking = Pick<FileState, 'envelope' | 'stage' | 'decisions' | 'payout' | 'payeePayouts'>;
+type Locking = Pick<FileState, 'envelope' | 'application' | 'stage' | 'decisions' | 'payout' | 'payeePayouts'>;
 interface Lockable {
   entity: string;
   field?: string | undefined;

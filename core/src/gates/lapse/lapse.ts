@@ -1,15 +1,14 @@
 import { addDays, daysBetween, type IsoDate } from '../../basis/dates/index';
 import type { ProductDefinition, Stage } from '../../file/product/index';
-import type { FileState } from '../../file/state/index';
+import { outOf, type FileState } from '../../file/state/index';
 
 type LapseRule = ProductDefinition['lapse'];
 
 /** Stages in which a file lapses when nobody works on it. */
-const LAPSING: readonly Stage[] = ['details', 'checking', 'gathering', 'signing'];
+const LAPSING: readonly Stage[] = ['details', 'checking', 'gathering', 'applying', 'signing'];
 
 /** Whether a file may lapse at all: it is being prepared, and nothing of it is out for signature. */
-export const canLapse = ({ stage, envelope }: Pick<FileState, 'stage' | 'envelope'>): boolean =>
-  LAPSING.includes(stage) && (envelope === null || envelope.state === 'void' || envelope.state === 'complete');
+export const canLapse = (file: Pick<FileState, 'stage' | 'envelope' | 'application'>): boolean => LAPSING.includes(file.stage) && outOf(file) === null;
 
 /** The warnings of a rule, in days before the end, the first one first. */
 const warningsOf = ({ warnBefore }: LapseRule): number[] => [...warnBefore].sort((a, b) => b - a);

@@ -147,7 +147,17 @@ describe('Path', () => {
       markText: null,
       choice: null,
     };
-    const envelope = { id: 'envelope-a', state: 'out' as const, sentAt: AT, sentBy: 'Wren', completedAt: null, voidReason: null, pages: 3, signers: [signer] };
+    const envelope = {
+      id: 'envelope-a',
+      document: 'agreement' as const,
+      state: 'out' as const,
+      sentAt: AT,
+      sentBy: 'Wren',
+      completedAt: null,
+      voidReason: null,
+      pages: 3,
+      signers: [signer],
+    };
     const done = { ...envelope, state: 'complete' as const, signers: [{ ...signer, state: 'signed' as const }] };
     const decision = {
       id: 'decision-a',

@@ -75,7 +75,7 @@ const canComeIn = (personId: string, file: FileState): boolean => signersOf(file
 export const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
 
 /** Stages that an officer moves a file out of once nothing stands before it; the others are left by a decision, an answer or a payment. */
-const LEFT_BY_HAND: readonly Stage[] = ['details', 'checking', 'gathering', 'signing'];
+const LEFT_BY_HAND: readonly Stage[] = ['details', 'checking', 'gathering', 'applying', 'signing'];
 
 /** Whether the next step of a file is an officer's to take: not one that only a decision or a payment leads to. */
 export function movesByHand({ stage, product: { route } }: Pick<FileState, 'stage' | 'product'>): boolean {

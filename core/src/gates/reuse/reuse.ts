@@ -84,14 +84,21 @@ export function whatStillHolds(file: FileState, personId: string, today: IsoDate
 export function loanWithUs(file: FileState, personId: string, today: IsoDate, lender: string, currency: string): Partial<Debt> | null {
   const person = file.people.find(({ id }) => id === personId);
   if (file.stage !== 'done' || !person || !plays(person, OWING_ROLES)) return null;
-  const paidOn = [file.payout, ...file.payeePayouts].flatMap(({ releasedAt }) => (releasedAt === null ? [] : [dayAt(releasedAt, file.pack.timeZone)])).sort()[0];
+  const paidOn = [file.payout, ...file.payeePayouts]
+    .flatMap(({ releasedAt }) => (releasedAt === null ? [] : [dayAt(releasedAt, file.pack.timeZone)]))
+    .sort()[0];
   const costs = paidOn === undefined ? null : costsOf(file, paidOn);
   if (!costs) return null;
   const { rows } = costs.schedule;
   const balance = rows.filter(({ dueOn }) => dueOn <= today).at(-1)?.balance ?? costs.principal;
   const endsOn = rows.at(-1)?.dueOn ?? null;
   if (balance <= 0) return null;
-  const named = { lender: `${lender}, ${file.reference}`, kind: plays(person, ['applicant', 'coApplicant']) ? 'other' : 'guarantee', ourFile: file.reference, endsOn } as const;
+  const named = {
+    lender: `${lender}, ${file.reference}`,
+    kind: plays(person, ['applicant', 'coApplicant']) ? 'other' : 'guarantee',
+    ourFile: file.reference,
+    endsOn,
+  } as const;
   return file.pack.currency === currency ? { ...named, balance, payment: costs.payment } : named;
 }
 

@@ -25,7 +25,8 @@ const findingsOf = (file: FileState): { name: string; finding: Finding }[] =>
 export const RISK_FACTORS: Record<RiskCode, RiskFactor> = {
   listed: {
     label: 'Resembles an entry of a watchlist',
-    found: (file) => findingsOf(file).flatMap(({ name, finding }) => (finding.kind === 'candidate' ? [say('risk.listed', { name, entry: finding.label })] : [])),
+    found: (file) =>
+      findingsOf(file).flatMap(({ name, finding }) => (finding.kind === 'candidate' ? [say('risk.listed', { name, entry: finding.label })] : [])),
   },
   unknownNumber: {
     label: 'A number that no register has',

@@ -3,6 +3,7 @@ import { describe, it } from 'vitest';
 import { person, product, sampleFile, TODAY } from '../../../test/sample';
 import { expect } from '../../../test/spoken';
 import { astray } from '../../basis/arithmetic/index';
+import type { Minor } from '../../basis/money/index';
 import type { FileState } from '../../file/state/index';
 import { answerersOf, signersOf } from '../../file/state/index';
 import { computePath } from '../../gates/path/index';
@@ -131,6 +132,13 @@ describe('what a company is asked for', () => {
     expect(signs(['alone']).asks).toBe(false);
     expect(signs(['jointly']).asks).toBe(true);
     expect(signs(['jointly', 'jointly']).asks).toBe(false);
+    const upTo = (signsUpTo: number | null, amount: number | null) => {
+      const signer = person({ id: 's0', role: 'contact', fullName: 's0', signsFor: 'nets', signsHow: 'upTo', signsUpTo: signsUpTo as Minor | null });
+      const of = file([stake('nets', 's0', 100, { controls: true })], [company('nets', 'applicant'), signer]);
+      return computePath({ ...of, request: { ...of.request, amount: amount as Minor | null } }, TODAY).entries.some(({ key }) => key === 'signatory:nets');
+    };
+    // Exactly the limit is within it; without an amount, or without a limit, nobody knows.
+    expect([upTo(1_000_000, 1_000_000), upTo(1_000_000, 1_000_001), upTo(1_000_000, null), upTo(null, 1)]).toEqual([false, true, true, true]);
     const { of } = signs(['jointly', 'jointly']);
     expect(signersOf(of).map(({ id }) => id)).toEqual(['s0', 's1']);
     expect(answerersOf(of).map(({ id }) => id)).toEqual(['s0', 's1']);

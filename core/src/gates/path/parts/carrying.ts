@@ -147,18 +147,17 @@ function debtEntries(file: FileState): Draft[] {
 
 /** Where an accepted paper shows another amount than was stated, the evidenced one is relied on; it is taken over, or kept apart with a word. */
 function evidenceEntries(file: FileState, today: IsoDate): Draft[] {
-  return evidenceDifferences(file, today)
-    .flatMap<Draft>(({ income, what, subject }) => {
-      const base = {
-        key: `evidence:${income.id}`,
-        what,
-        why: say('path.statedAndEvidencedFiguresMust'),
-        personId: income.personId,
-        place: { chapter: 'income' as const, anchor: `evidence.${income.id}` },
-      };
-      if (needsAnother(file.product, 'paperDiffers')) return referredEntry(file, base, `income:${subject}`);
-      return explanationOf(file, subject) === null ? [{ ...base, gate: 'gathering', holder: 'officer' }] : [];
-    });
+  return evidenceDifferences(file, today).flatMap<Draft>(({ income, what, subject }) => {
+    const base = {
+      key: `evidence:${income.id}`,
+      what,
+      why: say('path.statedAndEvidencedFiguresMust'),
+      personId: income.personId,
+      place: { chapter: 'income' as const, anchor: `evidence.${income.id}` },
+    };
+    if (needsAnother(file.product, 'paperDiffers')) return referredEntry(file, base, `income:${subject}`);
+    return explanationOf(file, subject) === null ? [{ ...base, gate: 'gathering', holder: 'officer' }] : [];
+  });
 }
 
 function questionEntries(file: FileState, questions: readonly IncomeQuestion[]): Draft[] {

@@ -237,13 +237,20 @@ function signatoryEntries(file: FileState): Draft[] {
           gate: 'details',
           what: only
             ? only.signsHow === 'upTo'
-              ? say('path.signsUpToALimit', { person: personName(only), company: personName(company), limit: only.signsUpTo === null ? 'none' : { money: only.signsUpTo } })
+              ? say('path.signsUpToALimit', {
+                  person: personName(only),
+                  company: personName(company),
+                  limit: only.signsUpTo === null ? 'none' : { money: only.signsUpTo },
+                })
               : say('path.signsOnlyWithAnother', { person: personName(only), company: personName(company) })
             : say('path.whoSignsFor', { company: personName(company) }),
           why: say('path.companySignsByPersons'),
           holder: 'officer',
           personId: company.id,
-          place: { chapter: 'people', anchor: only ? `${only.id}.${only.signsHow === 'upTo' && only.signsUpTo === null ? 'signsUpTo' : 'signsHow'}` : `signs.${company.id}` },
+          place: {
+            chapter: 'people',
+            anchor: only ? `${only.id}.${only.signsHow === 'upTo' && only.signsUpTo === null ? 'signsUpTo' : 'signsHow'}` : `signs.${company.id}`,
+          },
         },
       ];
     });

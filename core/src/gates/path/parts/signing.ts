@@ -1,32 +1,38 @@
 import { say } from '../../../basis/words/index';
-import { personName } from '../../../file/state/index';
-import type { FileState } from '../../../file/state/index';
+import { personName, SIGNED_DOCUMENTS, SIGNED_IN, type FileState, type SignedDocument } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
-/** The agreement, and everybody's signature. */
-export const signing: PathPart = { code: 'signing', entries: signingEntries };
+/** The application where it is signed, the agreement, and everybody's signature. */
+export const signing: PathPart = {
+  code: 'signing',
+  entries: (file) =>
+    SIGNED_DOCUMENTS.filter((document) => file.product.route.includes(SIGNED_IN[document])).flatMap((document) => signingEntries(file, document)),
+};
 
-function signingEntries(file: FileState): Draft[] {
-  const { envelope } = file;
+function signingEntries(file: FileState, document: SignedDocument): Draft[] {
+  const envelope = document === 'agreement' ? file.envelope : file.application;
+  const gate = SIGNED_IN[document];
+  // Keys of agreements are as they always were.
+  const keyed = document === 'agreement' ? 'signing' : document;
   const place = (anchor: string) => ({ chapter: 'signing' as const, anchor });
   if (!envelope || envelope.state === 'void') {
     return [
       {
-        key: 'signing:send',
-        gate: 'signing',
-        what: say('path.sendAgreementForSignature'),
-        why: say('path.everyoneWhoOwesSignsBefore'),
+        key: `${keyed}:send`,
+        gate,
+        what: say('path.sendForSignature', { document }),
+        why: say('path.everyoneWhoOwesSigns', { document }),
         holder: 'officer',
         since: file.stageSince,
-        place: place('send'),
+        place: place(document === 'agreement' ? 'send' : 'send.application'),
       },
     ];
   }
   if (envelope.state === 'making')
     return [
       {
-        key: 'signing:making',
-        gate: 'signing',
-        what: say('path.agreementBeingMade'),
+        key: `${keyed}:making`,
+        gate,
+        what: say('path.documentBeingMade', { document }),
         why: say('path.sentFirstWhoSignsOnce'),
         holder: 'service',
         since: envelope.sentAt,
@@ -36,10 +42,10 @@ function signingEntries(file: FileState): Draft[] {
   if (envelope.state === 'sealing')
     return [
       {
-        key: 'signing:sealing',
-        gate: 'signing',
-        what: say('path.signedAgreementBeingSealed'),
-        why: say('path.sealedAgreementCantChangedWithout'),
+        key: `${keyed}:sealing`,
+        gate,
+        what: say('path.documentBeingSealed', { document }),
+        why: say('path.sealedCantChangeWithoutTrace'),
         holder: 'service',
         since: envelope.signers.at(-1)?.signedAt ?? envelope.sentAt,
         place: place('sealing'),
@@ -55,7 +61,7 @@ function signingEntries(file: FileState): Draft[] {
       const name = nameOf(signer);
       return {
         key: `signature:${signer.id}`,
-        gate: 'signing',
+        gate,
         what:
           signer.state === 'invited'
             ? say('path.signature', { name })
