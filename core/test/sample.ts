@@ -199,6 +199,8 @@ export const product: ProductDefinition = {
     { kind: 'lookUp', label: 'Consent', version: '1', text: { en: 'I agree.' }, to: 'the lender', roles: ['applicant', 'coApplicant'], before: 'details' },
   ],
   lookUpConsent: 'lookUp',
+  bankConsent: null,
+  employerConsent: null,
   monitoring: [],
   monitoringWhen: null,
   familyStatus: null,

@@ -1,5 +1,16 @@
 import type { DoorView } from '@cavren/contract';
-import { applicantsOf, computePath, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type FilePerson, type IsoDate } from '@cavren/core';
+import {
+  applicantsOf,
+  computePath,
+  consentsAskedOf,
+  currentCheck,
+  dayAt,
+  signersOf,
+  statedFigure,
+  type DetailChange,
+  type FilePerson,
+  type IsoDate,
+} from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
@@ -132,7 +143,8 @@ export class Teller {
 
   async recordConsents(): Promise<void> {
     for (const person of signersOf(this.file))
-      for (const kind of ['dataUse', 'lookUp']) await this.act(this.officer, '/consents', { personId: person.id, kind, language: 'en', how: 'inPerson' });
+      for (const { kind } of consentsAskedOf(this.file, person).filter(({ before }) => before !== null))
+        await this.act(this.officer, '/consents', { personId: person.id, kind, language: 'en', how: 'inPerson' });
   }
 
   withdraw = (): Promise<void> => this.act(this.officer, '/withdraw', { reason: 'The applicant found a buyer for the boat instead.' });

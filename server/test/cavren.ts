@@ -9,7 +9,7 @@ import {
   type Problem,
   type ProductInForce,
 } from '@cavren/contract';
-import { dayAt, isoDate, signersOf, type FileState, type StaffRole } from '@cavren/core';
+import { consentsAskedOf, dayAt, isoDate, signersOf, type FileState, type StaffRole } from '@cavren/core';
 import { startStandins, type Mode, type StandinPorts } from '@cavren/standins';
 import type { InjectOptions, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
@@ -399,7 +399,8 @@ export class Walk {
   }
   async consents(): Promise<void> {
     for (const person of signersOf(this.file))
-      for (const kind of ['dataUse', 'lookUp']) await this.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
+      for (const { kind } of consentsAskedOf(this.file, person).filter(({ before }) => before !== null))
+        await this.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
   }
   async checks(): Promise<void> {
     for (const person of signersOf(this.file)) for (const kind of ['identity', 'watchlist']) await this.act('wren', '/checks', { personId: person.id, kind });

@@ -2,7 +2,7 @@ import { createConnection, type Connection } from 'mariadb';
 import { spawn } from 'node:child_process';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { afterAll, beforeAll, describe, inject, it } from 'vitest';
-import type { Minor } from '@cavren/core';
+import { applicantsOf, computePath, type Minor } from '@cavren/core';
 import { expect } from '../../core/test/spoken';
 import { select } from '../src/db/index';
 import { SYSTEM } from '../src/http/index';
@@ -36,6 +36,28 @@ async function anotherServer(): Promise<void> {
     `UPDATE \`${cavren.databaseName}\`.job SET state = 'ready', claim = NULL, claimed_until = NULL, run_at = '2020-01-01' WHERE state IN ('running', 'ready')`,
   );
 }
+
+describe('the consent to ask the bank', () => {
+  it('is needed before the bank is asked of an account, and one that is taken back stops the question on its way', async () => {
+    const walk = await fileToRelease(cavren);
+    const [person] = applicantsOf(walk.file);
+    const consent = walk.file.consents.find(({ kind }) => kind === 'bank');
+    expect(consent).toMatchObject({ personId: person?.id });
+    const withdraw = () => walk.act('wren', `/consents/${walk.file.consents.findLast(({ kind }) => kind === 'bank')?.id ?? ''}/withdraw`, { how: 'inPerson' });
+    const verify = () => walk.act('dilys', '/payout/verify');
+    const asked = () => walk.file.payout.verifyAskedAt !== null;
+    expect((await withdraw()).status).toBe(200);
+    expect(computePath(walk.file, walk.view.today).now.map(({ key }) => key)).toContain(`consent:bank:${person?.id ?? ''}`);
+    expect(codeOf(await verify())).toBe('consent-missing');
+    expect((await walk.act('dilys', '/payout/release')).status).toBe(409);
+    await walk.act('wren', '/consents', { personId: person?.id, kind: 'bank', how: 'inPerson' });
+    expect([(await verify()).status, asked()]).toEqual([200, true]);
+    expect((await withdraw()).status).toBe(200);
+    await walk.await();
+    expect(walk.file.payout).toMatchObject({ verifyAskedAt: null, verifyProblem: null });
+    expect(walk.view.recent.map(({ act }) => act)).toContain('payout.cancel');
+  });
+});
 
 describe('what the bank does with the money', () => {
   it('says no: the order counts as refused, the file can move, and another order may be given', async () => {

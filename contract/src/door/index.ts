@@ -123,7 +123,9 @@ const DoorDetailsView = z.object({
       ends: text,
     }),
   ),
-  consents: z.array(z.object({ personId: Id, of: text, kind: z.string(), label: z.string(), text: z.string(), given: z.boolean(), needed: z.boolean() })),
+  consents: z.array(
+    z.object({ personId: Id, of: text, kind: z.string(), label: z.string(), text: z.string(), given: z.boolean(), needed: z.boolean(), later: z.boolean() }),
+  ),
   missing: z.array(z.object({ key: z.string(), what: z.string(), section: z.string() })),
 });
 export type DoorDetailsView = z.infer<typeof DoorDetailsView>;

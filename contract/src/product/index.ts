@@ -218,6 +218,8 @@ export const ProductDefinition = z.strictObject({
     )
     .min(1),
   lookUpConsent: z.string(),
+  bankConsent: z.string().nullable(),
+  employerConsent: z.string().nullable(),
   monitoring: z.array(z.strictObject({ code: z.string(), text: z.string(), options: z.array(z.string()).min(2) })),
   monitoringWhen: z.strictObject({ field: z.string(), is: z.array(z.string()).min(1) }).nullable(),
   familyStatus: z

@@ -4,6 +4,7 @@ import { problems } from '../http/index';
 export const PROBLEM = problems({
   accountChanged: [409, 'account-changed', 'completion.accountChanged'],
   accountMissing: [409, 'account-missing', 'completion.accountMissing'],
+  consentMissing: [409, 'consent-missing', 'completion.consentMissing'],
   pathNotClear: [409, 'path-not-clear', 'completion.pathNotClear'],
   released: [409, 'released', 'completion.released'],
 });

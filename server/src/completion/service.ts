@@ -2,9 +2,11 @@ import { PROBLEM } from './problems';
 import { BankAccountAnswer, type SettlePayout } from '@cavren/contract';
 import {
   accountProblem,
+  applicantsOf,
   barToRelease,
   computePath,
   formatMoney,
+  hasConsent,
   isWholeAccount,
   paidBar,
   type PaidTo,
@@ -60,6 +62,16 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     throw error;
   }
 
+  const notAsked = (fileId: string, { payeeId }: Pick<PayoutRow, 'payeeId'>): Promise<void> =>
+    services.files
+      .change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+        const row = await store.of(fileId, payeeId, change.tx);
+        await store.update(row.id, { verifyAskedAt: null, verifyProblem: null }, change.tx);
+        await change.reload('payout');
+        change.record('payout.cancel', subjectOf(row), null, null);
+      })
+      .then(() => undefined);
+
   /** Asks the bank about one account that waits for it. @param subject the file, and the payout where it is one of several. */
   async function verifyWithBank(subject: string): Promise<void> {
     const [fileId = '', , rowId] = subject.split(':');
@@ -68,6 +80,8 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     const { file } = await services.files.state({ id: fileId });
     const named = accountNamed(file, payout.payeeId);
     const account = named && (await accountOf(fileId, named));
+    // Taken back since: it is not asked, and shown as not asked.
+    if (!mayAskBank(file)) return notAsked(fileId, payout);
     if (account?.digest !== payout.verifiedAbout) return;
     const { digest, ...body } = account;
     const answer = await ask({ service: SERVICE, url: `${config.outside.bank}/accounts`, body, answer: BankAccountAnswer, idempotencyKey: digest }).catch(
@@ -122,6 +136,7 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     async verify(reference: string, version: number, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         const lines = payoutLines(change.file);
+        if (!mayAskBank(change.file)) throw PROBLEM.consentMissing();
         const open = paymentBar(change.file);
         if (open) throw refused('payment-open', open);
         if (lines.every(({ state }) => state.releasedAt !== null)) throw PROBLEM.released();
@@ -188,6 +203,12 @@ export function accountNamed({ request, payees }: Pick<FileState, 'request' | 'p
   const payee = payees.find(({ id }) => id === payeeId);
   return payee ? { payeeId, name: payee.name, routing: payee.routing, reference: payee.reference } : null;
 }
+
+/** Whether everybody who applies agreed to the bank being asked, where the product wants that. */
+const mayAskBank = (file: FileState): boolean => {
+  const { bankConsent } = file.product;
+  return bankConsent === null || applicantsOf(file).every(({ id }) => hasConsent(file, id, bankConsent));
+};
 
 const subjectOf = ({ payeeId }: Pick<PayoutRow, 'payeeId'>): string => (payeeId === null ? 'payout' : `payout/${payeeId}`);
 

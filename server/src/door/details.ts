@@ -174,6 +174,7 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
         text: text[language] ?? text['en'] ?? '',
         given: consentOf(file, one.id, kind) !== null,
         needed: before === 'details',
+        later: before !== null && before !== 'details',
       })),
     ),
     missing: path.now

@@ -86,7 +86,8 @@ function makeProducts(db: Sequelize): Products {
 }
 
 /** A product that would ask for what its files can never give is refused before anybody meets it. */
-function refuseContradictions({ code, route, needs, rows, questions, consents, lookUpConsent, declineReasons, signing, roles, conditions }: Product): void {
+function refuseContradictions(product: Product): void {
+  const { code, route, needs, rows, questions, consents, lookUpConsent, bankConsent, employerConsent, declineReasons, signing, roles, conditions } = product;
   const astray = [...needs, ...rows].find(({ before }) => !route.includes(before));
   if (astray) throw new Error(`Product ${code} asks for “${astray.label}” before ${astray.before}, which is not on its route`);
   const codes = questions.map((question) => question.code);
@@ -99,8 +100,8 @@ function refuseContradictions({ code, route, needs, rows, questions, consents, l
     if (ends && !declineReasons.some((reason) => reason.code === ends.reason))
       throw new Error(`Product ${code}: ${question} ends with the reason ${ends.reason}, which is not in its list`);
   }
-  if (!consents.some(({ kind }) => kind === lookUpConsent))
-    throw new Error(`Product ${code} names ${lookUpConsent} as its consent to look-ups, but has no such text`);
+  for (const named of [lookUpConsent, bankConsent, employerConsent])
+    if (named !== null && !consents.some(({ kind }) => kind === named)) throw new Error(`Product ${code} rests on the consent ${named}, but has no such text`);
   for (const [at, one] of conditions.entries()) {
     const twin = conditions.slice(at + 1).find((other) => other.code === one.code && other.subject === one.subject && overlap(one.kinds, other.kinds));
     if (twin) throw new Error(`Product ${code}: “${one.label}” and “${twin.label}” ask about the same under one code, so one paper would settle both`);

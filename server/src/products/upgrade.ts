@@ -15,10 +15,12 @@ export function upgradeProduct(raw: unknown): unknown {
     monitoringWhen: null,
     familyStatus: null,
     signedWithin: null,
+    bankConsent: null,
+    employerConsent: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
   now['signing'] = { application: null, ...(now['signing'] as Raw) };
-  now['deciding'] = { needsAnother: ['falling'], risk: {}, ...((now['deciding'] as Raw | undefined) ?? DECIDING_THEN) };
+  now['deciding'] = { needsAnother: ['falling'], risk: {}, ...(now['deciding'] ?? DECIDING_THEN) };
   return withCounts(now as Raw & { household: object });
 }
 

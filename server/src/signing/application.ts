@@ -63,7 +63,7 @@ export async function applicationPdf(file: FileState, lender: string, today: Iso
       { text: speak(say('application.for', { product: product.name })), margin: [0, 0, 0, 4] },
       { text: speak(say('application.whoApplies', { people: { all: answerersOf(file).map(personName), by: 'and' } })), bold: true },
       { text: speak(say('application.request')), style: 'heading' },
-      table(pairs(descriptionOf('request'), file.request as unknown as Record<string, unknown>)),
+      table(pairs(descriptionOf('request'), file.request)),
       ...stated,
       ...(answered.length === 0
         ? []

@@ -309,7 +309,15 @@ const consentTexts = computed(() => {
   return [...new Set(consents.map(({ kind }) => kind))].map((kind) => {
     const all = consents.filter((one) => one.kind === kind);
     const forWhom = all.some(({ of }) => of !== null) ? `, for ${listed(all.map(({ of }) => of ?? 'me'))}` : '';
-    return { kind, label: all[0]?.label, text: all[0]?.text, needed: all.some(({ needed }) => needed), open: all.filter(({ given }) => !given), forWhom };
+    return {
+      kind,
+      label: all[0]?.label,
+      text: all[0]?.text,
+      needed: all.some(({ needed }) => needed),
+      later: all.some(({ later }) => later),
+      open: all.filter(({ given }) => !given),
+      forWhom,
+    };
   });
 });
 const DECLINED = 'I decline to answer';
@@ -576,9 +584,9 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </section>
 
     <section v-if="isAt('consents')" class="card stack">
-      <div v-for="{ kind, label, forWhom, needed, text, open } in consentTexts" :key="kind" class="d-grid ga-1">
+      <div v-for="{ kind, label, forWhom, needed, later, text, open } in consentTexts" :key="kind" class="d-grid ga-1">
         <p>
-          <b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : ' (as you like)' }}. {{ text }}
+          <b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : later ? ' (needed later on)' : ' (as you like)' }}. {{ text }}
         </p>
         <p v-if="open.length === 0" class="good">You agreed. You can take it back on the first page, for as long as this application is open.</p>
         <v-btn v-else @click="agreeTo(open)">I agree{{ forWhom }}</v-btn>

@@ -93,6 +93,7 @@ const ACT: Record<string, string> = {
   'decision.sendBack': 'sent the file back',
   'question.answer': 'answered the question',
   'payout.ask': 'asked the bank about the account',
+  'payout.cancel': 'didn’t ask the bank about the account, since the consent to it was taken back',
   'payout.verify': 'verified the account',
   'payout.order': 'ordered the payment',
   'payout.unknown': 'got no answer of the bank about the payment',

@@ -74,7 +74,7 @@ function arithmetic(row: { id: string }): string {
 </script>
 
 <template>
-  <WorkHistory v-memo="[file.works, file.people, sources, path.now, locked]" :file="file" :path="path" :locked="locked" />
+  <WorkHistory v-memo="[file.works, file.people, file.consents, sources, path.now, locked]" :file="file" :path="path" :locked="locked" />
   <QuestionBox
     v-for="question in jobQuestions"
     :key="question.subject"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { applicantsOf, WORK_KIND_LABEL } from '@cavren/core';
+import { applicantsOf, hasConsent, personName, WORK_KIND_LABEL } from '@cavren/core';
 import { mdiCashPlus } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, nextTick } from 'vue';
 import { HistoryBand, Rows, peopleOptions, useEditing, type ChapterProps, type Column } from '../file/index';
 import { focusOn } from '../look/index';
 import { useDesk } from '../session/index';
+import { listed } from '../words/index';
 
 /** What somebody did for a living through the asked years; an income is taken from a job with one key, not keyed again. */
 const props = defineProps<ChapterProps>();
@@ -20,6 +21,13 @@ const columns = computed<Column[]>(() => [
   { field: 'since', label: 'Since', width: '12%' },
   { field: 'until', label: 'Until', width: '12%' },
 ]);
+/** Whose employers may not be asked, where the product wants a consent to that. */
+const notToAsk = computed(() => {
+  const { employerConsent } = props.file.product;
+  if (employerConsent === null) return '';
+  const named = props.file.people.filter(({ id }) => props.file.works.some(({ personId, employer }) => personId === id && employer !== null));
+  return listed(named.filter(({ id }) => !hasConsent(props.file, id, employerConsent)).map(personName));
+});
 const { today } = editing;
 const labelOf = (id: string): string => {
   const row = props.file.works.find((work) => work.id === id);
@@ -60,6 +68,7 @@ async function takeAll(): Promise<void> {
   <section class="block">
     <h2>Work</h2>
     <HistoryBand :file="file" :rule="file.product.histories.work" entity="work" :today="today" :rows="file.works" :label-of="labelOf" />
+    <p v-if="notToAsk" class="note mb-2">Not to be called or written to: the employers of {{ notToAsk }}, who didn’t agree that they are asked.</p>
     <Rows
       entity="work"
       :rows="file.works"

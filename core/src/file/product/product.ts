@@ -497,6 +497,9 @@ export interface ProductDefinition {
   consents: ConsentText[];
   /** The consent without which nobody is looked up outside. */
   lookUpConsent: string;
+  /** The consents without which no bank is asked about an account, and no employer about somebody's work; null where none is needed. */
+  bankConsent: string | null;
+  employerConsent: string | null;
   monitoring: MonitoringQuestion[];
   /** Of which requests monitoring is asked; of all where it isn't said. */
   monitoringWhen: When | null;
