@@ -63,6 +63,13 @@ export const pack: PlacePack = {
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
   account: { kind: 'us' },
   industries: 'naics',
+  agreement: {
+    figures: ['annualPercentageRate', 'financeCharge', 'amountFinanced', 'totalOfPayments'],
+    parts: ['parties', 'figures', 'payments', 'terms', 'destination', 'guarantee', 'directDebit', 'declarations', 'missed', 'rights', 'schedule'],
+    rights: [],
+    law: 'none',
+    source: 'none',
+  },
   paper: 'LETTER',
   regions: [],
   postalCode: null,

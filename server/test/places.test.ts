@@ -22,6 +22,13 @@ const FOURTH = {
   languages: [{ code: 'en', label: 'English' }],
   contact: null,
   paper: 'A4',
+  agreement: {
+    figures: ['totalPayable', 'annualPercentageRate'],
+    parts: ['parties', 'rights', 'figures', 'payments', 'terms', 'destination', 'guarantee', 'directDebit', 'declarations', 'missed', 'schedule'],
+    rights: ['You can withdraw from this agreement within 14 days.'],
+    law: 'the law of this test',
+    source: 'made up for this test',
+  },
   regions: [],
   postalCode: { form: '[A-Z]\\d[\\dW] ?[A-Z\\d]{4}', example: 'D02 X285' },
   industries: 'isic',
@@ -88,6 +95,34 @@ const PLACES = [
     second: { account: 'DE75 5121 0800 1245 1261 99' },
   },
 ] as const;
+
+/** From memory: schedule 1 of the Credit Contracts and Consumer Finance Act 2003; schedule 1 of the Consumer Credit (Agreements) Regulations 2010. */
+const AGREEMENT_OF = {
+  nz: [
+    'South Harbour',
+    'Initial unpaid',
+    'Interest rate a',
+    'Total interest',
+    'Credit fees',
+    'Total of',
+    'Where the amount',
+    'When it is due',
+    'What you may do',
+    'within five working days',
+    'hardship',
+  ],
+  gb: [
+    'North Isles',
+    'Total amount of',
+    'Interest rate a year',
+    'Annual percentage',
+    'When it is due',
+    'What you may do',
+    'withdraw from this agreement within 14 days',
+    'ombudsman',
+  ],
+  ie: ['What you may do', 'within 14 days', 'Total amount payable', 'Annual percentage'],
+} as const;
 
 const folder = mkdtempSync(join(tmpdir(), 'places-'));
 let cavren: TestCavren;
@@ -207,6 +242,11 @@ describe.each(PLACES)('a file of $place', (at) => {
     // Set on the paper of the place, A4 in all of these.
     const agreement = await (await cavren.as('wren')).get(`${walk.url}/agreement`);
     expect(Math.round((await PDFDocument.load(agreement.response.rawPayload)).getPage(0).getWidth())).toBe(595);
+    // What the law there wants first, in its order, and what one may do once it is signed.
+    const text = textOf(agreement.response.rawPayload);
+    const where = AGREEMENT_OF[at.place].map((words) => text.indexOf(words));
+    expect(where, text.slice(0, 1500)).not.toContain(-1);
+    expect(where).toEqual(where.toSorted((a, b) => a - b));
     expect((await walk.act('dilys', '/payout/release')).status).toBe(409);
     expect((await walk.act('dilys', '/payout/verify')).status).toBe(200);
     await walk.await();

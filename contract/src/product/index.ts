@@ -4,6 +4,8 @@ import {
   CHECK_KINDS,
   CONDITION_SUBJECTS,
   DAY_COUNTS,
+  AGREEMENT_FIGURES,
+  AGREEMENT_PARTS,
   END_STAGES,
   ENTITIES,
   FAMILY_STATUS_LABEL,
@@ -338,6 +340,13 @@ export const PlacePack = z.strictObject({
   regions: z.array(z.strictObject({ code: z.string().min(1).max(40), name: z.string().min(1), postal: z.array(z.string().regex(/^[^-]+(-[^-]+)?$/)) })),
   postalCode: z.strictObject({ form: z.string().refine(isPattern, 'This is no regular expression'), example: z.string() }).nullable(),
   industries: z.enum(INDUSTRY_LIST_NAMES),
+  agreement: z.strictObject({
+    figures: z.array(z.enum(AGREEMENT_FIGURES)).min(1).max(5),
+    parts: z.array(z.enum(AGREEMENT_PARTS)).length(AGREEMENT_PARTS.length),
+    rights: z.array(z.string()),
+    law: z.string(),
+    source: z.string(),
+  }),
   paper: z.enum(['LETTER', 'A4']),
   legalForms: z.partialRecord(z.enum(Object.keys(LEGAL_FORM_LABEL) as [LegalForm, ...LegalForm[]]), z.string()),
   account: z.strictObject({

@@ -165,6 +165,7 @@ export function upgradePack(raw: unknown): unknown {
     account: { kind: 'us' },
     industries: 'naics',
     paper: 'LETTER',
+    agreement: AGREEMENT_THEN,
     regions: [],
     postalCode: null,
     legalForms: LEGAL_FORM_LABEL,
@@ -174,3 +175,12 @@ export function upgradePack(raw: unknown): unknown {
 
 /** The places that there were before a place said its time zone. */
 const ZONE_THEN: Record<string, string> = { us: 'America/New_York', nz: 'Pacific/Auckland', gb: 'Europe/London' };
+
+/** How every agreement was set out before a place said how. */
+const AGREEMENT_THEN = {
+  figures: ['annualPercentageRate', 'financeCharge', 'amountFinanced', 'totalOfPayments'],
+  parts: ['parties', 'figures', 'payments', 'terms', 'destination', 'guarantee', 'directDebit', 'declarations', 'missed', 'rights', 'schedule'],
+  rights: [],
+  law: 'the law that held when the file was opened',
+  source: 'as the product was when the file was opened',
+};

@@ -3,9 +3,9 @@ import {
   disclosureOf,
   FEE_PAID_LABEL,
   formatDate,
-  inForceOn,
   inPercent,
   formatMoney,
+  minor,
   moneyIn,
   partInWords,
   personName,
@@ -13,6 +13,8 @@ import {
   plays,
   SECURITY_KIND_LABEL,
   totalPayableOf,
+  type AgreementFigure,
+  type AgreementPart,
   type FileState,
   type IsoDate,
   say,
@@ -44,7 +46,6 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   });
   const disclosed = disclosureOf(file, today);
   if (!disclosed) throw new Error('An agreement needs an amount and a term');
-  const law = inForceOn(file.pack.creditLaw, today)?.rate ?? null;
   /** The four figures that model forms show first, side by side. */
   const box = (label: string, value: string, words: string) => ({
     stack: [
@@ -53,27 +54,36 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
       { text: words, style: 'small' },
     ],
   });
+  /** What the place may want first: the figure, and in which words. */
+  const [firstPart] = costs.parts;
+  const figures: Record<AgreementFigure, string> = {
+    annualPercentageRate: disclosed.rate === null ? '—' : inPercent(disclosed.rate),
+    yearlyRate: firstPart ? inPercent(firstPart.terms.annualRate) : '—',
+    financeCharge: money(disclosed.financeCharge),
+    interestCharges: money(schedule.totalInterest),
+    creditFees: money(minor(costs.fees.reduce((sum, { amount }) => sum + amount, 0))),
+    amountFinanced: money(disclosed.amountFinanced),
+    amountOfCredit: money(disclosed.amountFinanced),
+    initialBalance: money(costs.principal),
+    totalOfPayments: money(disclosed.totalOfPayments),
+    totalPayable: money(totalPayableOf(costs)),
+  };
+  const model = file.pack.agreement;
   const boxes = [
-    ...(law === null ? [] : [{ text: speak(say('agreement.disclosedUnder', { law })), style: 'small', margin: [0, 6, 0, 2] }]),
+    { text: speak(say('agreement.disclosedUnder', { law: model.law })), style: 'small', margin: [0, 6, 0, 2] },
     {
       table: {
-        widths: ['*', '*', '*', '*'],
+        widths: model.figures.map(() => '*'),
         body: [
-          [
-            box(
-              speak(say('agreement.annualPercentageRate')),
-              disclosed.rate === null ? '—' : inPercent(disclosed.rate),
-              speak(say('agreement.costAsYearlyRate')),
-            ),
-            box(speak(say('agreement.financeCharge')), money(disclosed.financeCharge), speak(say('agreement.costInMoney'))),
-            box(speak(say('agreement.amountFinanced')), money(disclosed.amountFinanced), speak(say('agreement.creditProvided'))),
-            box(speak(say('agreement.totalPayments')), money(disclosed.totalOfPayments), speak(say('agreement.paidWhenAllIs'))),
-          ],
+          model.figures.map((figure) => box(speak(say('agreement.figureLabel', { figure })), figures[figure], speak(say('agreement.figureMeans', { figure })))),
         ],
       },
       margin: [0, 4, 0, 6],
     },
   ];
+  // Named with its address, as it signs there.
+  const { creditor: named } = file.pack.notices ?? {};
+  const creditor = named ? [named.name, ...named.address].join(', ') : lender;
   const guarantors = file.people.filter((person) => plays(person, ['guarantor'])).map(personName);
   const beside = costs.fees.filter(({ rule }) => !rule.inRate && rule.paid === 'beforehand');
   const securityWords =
@@ -90,14 +100,13 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
             ),
           )
           .join('; ');
-  return makePdf(
-    [
-      { text: product.signing.title, style: 'title' },
-      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: date(today) })), margin: [0, 2, 0, 8] },
+  /** Each part of the agreement; the place says in which order they stand. */
+  const parts: Record<AgreementPart, object[]> = {
+    parties: [
       { text: speak(say('agreement.whoAgrees')), style: 'heading' },
       {
         ul: [
-          speak(say('agreement.lenderLender', { lender })),
+          speak(say('agreement.lenderLender', { lender: creditor })),
           ...parties.map((party) =>
             party.kind === 'organisation'
               ? speak(
@@ -111,7 +120,9 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           ),
         ],
       },
-      ...boxes,
+    ],
+    figures: [...boxes],
+    payments: [
       { text: speak(say('agreement.payments')), style: 'heading' },
       {
         table: {
@@ -129,6 +140,8 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         layout: 'lightHorizontalLines',
         margin: [0, 0, 0, 8],
       },
+    ],
+    terms: [
       cells([
         ...costs.parts.map((part): [string, string] => [
           costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : speak(say('agreement.rateYear')),
@@ -157,6 +170,8 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         [speak(say('agreement.amountLent')), money(request.amount ?? 0)],
         [speak(say('agreement.totalPayable')), money(totalPayableOf(costs))],
       ]),
+    ],
+    destination: [
       { text: speak(say('agreement.whereItGoes', { amount: { money: disclosed.amountFinanced } })), style: 'heading' },
       cells([
         ...disclosed.itemized.to.map(({ name, account, amount }): [string, string] => [
@@ -170,18 +185,24 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           money(amount),
         ]),
       ]),
+    ],
+    guarantee: [
       ...(guarantors.length > 0
         ? [
             { text: speak(say('agreement.guarantee')), style: 'heading' },
             { text: speak(say('agreement.guaranteeIs', { names: { all: guarantors, by: 'and' }, amount: { money: schedule.totalPayable } })) },
           ]
         : []),
+    ],
+    directDebit: [
       ...(request.debitAccount
         ? [
             { text: speak(say('agreement.directDebit')), style: 'heading' },
             { text: speak(say('agreement.directDebitIs', { lender, name: request.debitName ?? '—', tail: request.debitAccount.tail })) },
           ]
         : []),
+    ],
+    declarations: [
       { text: speak(say('agreement.whatYouDeclare')), style: 'heading' },
       {
         ol: [
@@ -191,6 +212,8 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           speak(say('agreement.iAnswerFollowingQuestionAs', { question: product.signing.choice.question })),
         ],
       },
+    ],
+    missed: [
       { text: speak(say('agreement.ifPaymentMissed')), style: 'heading' },
       {
         text: speak(
@@ -202,6 +225,9 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
           }),
         ),
       },
+    ],
+    rights: [...(model.rights.length > 0 ? [{ text: speak(say('agreement.yourRights')), style: 'heading' }, { ul: [...model.rights] }] : [])],
+    schedule: [
       { text: speak(say('agreement.everyPayment')), style: 'heading' },
       {
         table: {
@@ -230,6 +256,13 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         layout: 'lightHorizontalLines',
         fontSize: 8,
       },
+    ],
+  };
+  return makePdf(
+    [
+      { text: product.signing.title, style: 'title' },
+      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: date(today) })), margin: [0, 2, 0, 8] },
+      ...model.parts.flatMap((part) => parts[part]),
     ],
     speak(say('agreement.titleFileReference', { title: product.signing.title, reference: file.reference })),
     { paper: file.pack.paper },

@@ -608,6 +608,46 @@ export interface IncomeGuideline {
   states: Record<string, { first: Minor; each: Minor }>;
 }
 
+/** The figures that an agreement on credit may show first. */
+export const AGREEMENT_FIGURES = [
+  'annualPercentageRate',
+  'yearlyRate',
+  'financeCharge',
+  'interestCharges',
+  'creditFees',
+  'amountFinanced',
+  'amountOfCredit',
+  'initialBalance',
+  'totalOfPayments',
+  'totalPayable',
+] as const;
+export type AgreementFigure = (typeof AGREEMENT_FIGURES)[number];
+/** The parts of an agreement on credit. */
+export const AGREEMENT_PARTS = [
+  'parties',
+  'figures',
+  'payments',
+  'terms',
+  'destination',
+  'guarantee',
+  'directDebit',
+  'declarations',
+  'missed',
+  'rights',
+  'schedule',
+] as const;
+export type AgreementPart = (typeof AGREEMENT_PARTS)[number];
+
+/** How an agreement on credit is set out in a place: the figures that come first, its parts in order, and what one may do once it is signed. */
+export interface AgreementModel {
+  figures: AgreementFigure[];
+  parts: AgreementPart[];
+  rights: string[];
+  /** Under which law it is disclosed, as it says itself. */
+  law: string;
+  source: string;
+}
+
 /** The rules of a place, as data. */
 export interface PlacePack {
   code: string;
@@ -627,6 +667,7 @@ export interface PlacePack {
   industries: IndustryList;
   /** What legal forms are called there, those that there are. */
   legalForms: Partial<Record<LegalForm, string>>;
+  agreement: AgreementModel;
   /** On which paper letters and agreements are set there. */
   paper: 'LETTER' | 'A4';
   /** How accounts at a bank are named there. */
