@@ -190,7 +190,7 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await expect(wren.getByRole('button', { name: 'Ask the service' }).first()).toBeDisabled();
     await chapter(wren, 'Declarations');
     for (const who of ['Signe Tern', 'Ivo Tern'])
-      for (const what of ['Consent to the use of data', 'Consent to look-ups']) {
+      for (const what of ['Consent to the use of data', 'Consent to look-ups', 'Consent to ask the bank']) {
         await wren.getByRole('button', { name: `${who} agrees: ${what}` }).click();
         await expect(wren.getByRole('button', { name: `${who} agrees: ${what}` })).toHaveCount(0);
       }

@@ -109,6 +109,10 @@ export {
   CONDITION_SUBJECTS,
   type ConsentText,
   type CostRules,
+  type CoverRules,
+  type PaymentMode,
+  type RateRow,
+  type RateTable,
   AGREEMENT_FIGURES,
   AGREEMENT_PARTS,
   type AgreementFigure,
@@ -292,6 +296,9 @@ export {
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { type Agreement, agreementOf, confirmedToAgree, findingSubject, matterOf } from './evidence/settling/index';
+export { ageAt, bodyMassIndex, COVER, type Cover, coverProblems, startOf, TOBACCO_LABEL } from './insuring/cover/index';
+export { comparePlans, modeOf, type PlanChoice, type Premium, premiumOf } from './insuring/premium/index';
+export { missingRates, rateOf, ratesOn, readRates } from './insuring/rates/index';
 export { heldPapers, loanWithUs, type Reused, whatStillHolds } from './gates/reuse/index';
 export { riskOf, type RiskRating } from './gates/risk/index';
 export { asOffered, awaitedOf, isOfferable, offerTermsOf } from './gates/offering/index';

@@ -12,7 +12,17 @@ import { readFileSync } from 'node:fs';
 import { checkSubject } from '../src/evidence/checks/index';
 import { NO_PAYOUT, type Check, type Consent, type Decision, type Exception, type FileState, type Finding, type Paper } from '../src/file/state/index';
 import { addMonths, isoDate } from '../src/basis/dates/index';
-import { extended, MEASURES, type CostRules, type IncomePolicy, type PlacePack, type ProductDefinition } from '../src/file/product/index';
+import {
+  extended,
+  MEASURES,
+  type CostRules,
+  type CoverRules,
+  type IncomePolicy,
+  type PlacePack,
+  type ProductDefinition,
+  type RateTable,
+} from '../src/file/product/index';
+import { readRates } from '../src/insuring/rates/index';
 import { minor } from '../src/basis/money/index';
 
 const shippedData = (kind: string, name: string): Record<string, unknown> =>
@@ -22,7 +32,26 @@ const catalogue = () => new Map(['every-product', 'lending', 'lending-us'].map((
 /** The rules of a place as they ship. */
 export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack => shippedData('places', code) as unknown as PlacePack;
 /** A product as it ships. */
-export const shippedProduct = (code: string): ProductDefinition => extended(shippedData('products', code), catalogue()) as ProductDefinition;
+export function shippedProduct(code: string): ProductDefinition {
+  const product = extended(shippedData('products', code), catalogue()) as Omit<ProductDefinition, 'cover'> & {
+    cover: (Omit<CoverRules, 'rates'> & { rates: string[] }) | null;
+  };
+  return { ...product, cover: product.cover && { ...product.cover, rates: product.cover.rates.map(shippedRates) } };
+}
+
+/** Rates that ship, read as plain lines: the server reads them by a library. */
+export function shippedRates(code: string): RateTable {
+  const [head = '', ...lines] = readFileSync(new URL(`../../server/data/rates/${code}.csv`, import.meta.url), 'utf8')
+    .trim()
+    .split('\n');
+  const columns = head.split(',');
+  const { rows, problems } = readRates(
+    columns,
+    lines.map((line) => Object.fromEntries(line.split(',').map((value, at) => [columns[at] ?? '', value]))),
+  );
+  if (problems.length > 0) throw new Error(JSON.stringify(problems));
+  return { ...(shippedData('rates', code) as Omit<RateTable, 'rows'>), rows };
+}
 
 /** Rules of costs with one of everything. */
 export function costRules(values: Partial<CostRules> = {}): CostRules {
@@ -63,6 +92,7 @@ export const pack: PlacePack = {
   identityNumber: { kind: 'us-ssn', label: 'Social Security number', mask: '###-##-####', unissuedAllowed: true },
   account: { kind: 'us' },
   industries: 'naics',
+  insuranceTax: null,
   agreement: {
     figures: ['annualPercentageRate', 'financeCharge', 'amountFinanced', 'totalOfPayments'],
     parts: ['parties', 'figures', 'payments', 'terms', 'destination', 'guarantee', 'directDebit', 'declarations', 'missed', 'rights', 'schedule'],
@@ -175,6 +205,7 @@ export const product: ProductDefinition = {
     benchmark: false,
   },
   worth: { haircut: { securities: 0.3 }, liquid: ['cash', 'savings', 'securities'], valueAge: 90 },
+  cover: null,
   amountIs: 'loan',
   repaymentFactors: true,
   limits: [
@@ -319,6 +350,8 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       termMonths: 60,
       advanceOn: TODAY,
       firstPaymentOn: isoDate('2026-04-02'),
+      premiumMode: null,
+      otherPolicy: false,
       legalForm: null,
       payoutName: 'Ida Holm',
       payoutRouting: '011000015',
@@ -347,6 +380,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     payees: [],
     identityPapers: [],
     payrolls: [],
+    covers: [],
     accounts: [],
     settlements: [],
     variants: [],

@@ -1,10 +1,12 @@
-import { dayAt, type DetailChange } from '@cavren/core';
+import { computePath, consentsAskedOf, dayAt, statedFigure, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
+import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
 import { add, answers, cents, set } from './changes';
 import { Browser, OpenFile } from './desk';
 import { keating, thackray } from './households';
 import { fulmarNets, halden, tideway } from './requests';
+import { demoPaper } from './papers';
 import type { Clock, Staff } from './teller';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -20,12 +22,13 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
     born: string,
     changes: (applicantId: string) => DetailChange[],
     kind: 'person' | 'organisation' = 'person',
-  ): Promise<void> {
+  ): Promise<OpenFile> {
     const receivedOn = today(product === 'tools-gear' || product === 'crew-cover' ? 'Pacific/Auckland' : 'America/New_York');
     const wish = { product, channel: 'counter', receivedOn, personId: null, fullName: name, birthDate: born, kind };
     const { reference } = await staff(who).post<{ reference: string }>('/api/files', wish);
     const open = await new OpenFile(reference).read(staff(who));
     await open.act(staff(who), '/details', { changes: changes(open.file.people[0]?.id ?? '') }, 'PATCH');
+    return open;
   }
   at(4);
   await begin('wren', 'quay-cottages', 'Hesper Dunmallow', '1984-02-11', (applicant) => {
@@ -99,9 +102,19 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   await begin('tamsin', 'crew-cover', 'Tobias Marrack', '1990-08-24', (applicant) => {
     const [sister, brother] = [nanoid(), nanoid()];
     return [
-      set('request', null, 'purpose', 'Season plan'),
-      set('request', null, 'amount', cents(2600)),
-      set('request', null, 'termMonths', 24),
+      set('request', null, 'purpose', 'Income while somebody can’t work'),
+      set('request', null, 'premiumMode', 'month'),
+      add('cover', {
+        personId: applicant,
+        plan: 'season',
+        benefit: cents(2600),
+        waitingDays: '30',
+        benefitMonths: '24',
+        occupation: 'deckhand',
+        tobacco: 'yes',
+        height: 181,
+        weight: 84,
+      }),
       set('person', applicant, 'idNumber', '49-091-850'),
       set('person', applicant, 'phone', '021 555 0123'),
       add('income', { personId: applicant, kind: 'wage', source: 'Longline Southern', amount: cents(5400), frequency: 'monthly', since: '2022-10-01' }),
@@ -122,7 +135,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   at(2);
   await begin('wren', 'workboat-refit', 'Rosamund Thackray', '1984-06-09', thackray);
   await begin('wren', 'workboat-refit', 'Oriel Halden', '1979-10-02', halden);
-  await begin('wren', 'payroll-bridge', 'Jorun Tideway', '1975-12-11', tideway);
+  await toApplying(cavren, staff, await begin('wren', 'payroll-bridge', 'Jorun Tideway', '1975-12-11', tideway));
   await begin('wren', 'payroll-bridge', 'Fulmar Nets LLC', '2011-04-18', fulmarNets, 'organisation');
   at(3);
   await begin('tamsin', 'tools-gear', 'Manaia Keating', '1993-05-30', keating);
@@ -135,4 +148,31 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
     email: 'pip@post.example',
     agrees: true,
   });
+}
+
+/** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
+async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile): Promise<void> {
+  const [officer, approver] = [staff('wren'), staff('ansel')];
+  const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
+  for (const person of open.file.people)
+    for (const { kind } of consentsAskedOf(open.file, person).filter(({ before }) => before !== null))
+      await open.act(officer, '/consents', { personId: person.id, kind, language: 'en', how: 'inPerson' });
+  await open.act(officer, '/move');
+  await open.act(officer, '/checks/all');
+  await cavren.jobs.runDue();
+  await open.read(officer);
+  await open.act(officer, '/move');
+  for (const condition of computePath(open.file, today).conditions) {
+    const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);
+    const amount = row ? statedFigure(open.file, row, today) : null;
+    const title = speakerFor(open.file.pack)(condition.title);
+    const facts: [string, string][] = amount === null ? [] : [['Profit of the year', (amount / 100).toFixed(2)]];
+    await open.add(officer, `${title.toLowerCase().replaceAll(' ', '-')}.pdf`, await demoPaper(title, 'Quillhaven Registry', facts), condition.key);
+    await open.act(officer, `/papers/${open.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
+  }
+  for (const { measure } of computePath(open.file, today).figures.figures.filter(({ verdict }) => verdict === 'outside' || verdict === 'refer')) {
+    await open.act(officer, '/exceptions', { subject: `figure:${measure}`, reason: 'The beds are let for two more seasons; contract seen.' });
+    await open.act(approver, `/exceptions/${open.file.exceptions.at(-1)?.id ?? ''}`, { answer: 'granted' });
+  }
+  await open.act(officer, '/move');
 }

@@ -108,8 +108,8 @@ describe('a company at the front door', () => {
     expect((await client().post('/api/door/consents', { kind: 'lookUp', personId: 'evander-fenn' })).status).toBe(403);
   });
   it('agrees, hands in, accepts, signs and is paid', async () => {
-    for (const { kind, personId, given, needed } of details.consents)
-      if (needed && !given) expect((await client().post('/api/door/consents', { kind, personId })).status).toBe(200);
+    for (const { kind, personId, given, needed, later } of details.consents)
+      if ((needed || later) && !given) expect((await client().post('/api/door/consents', { kind, personId })).status).toBe(200);
     details = (await client().get<DoorView>('/api/door/me')).body.details as DoorDetailsView;
     expect(details.missing).toEqual([]);
     expect((await client().post('/api/door/details/done')).status).toBe(200);

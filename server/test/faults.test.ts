@@ -267,6 +267,7 @@ describe('outside services', () => {
   it('a bank that says no, or says nothing, stops the release and changes nothing', async () => {
     const walk = await openFile(cavren);
     await walk.typeAll();
+    await walk.consents();
     await walk.details([change.set('request', null, 'payoutAccount', '40028111')]);
     await walk.act('wren', '/payout/verify');
     await walk.await();

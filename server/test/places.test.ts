@@ -22,6 +22,7 @@ const FOURTH = {
   languages: [{ code: 'en', label: 'English' }],
   contact: null,
   paper: 'A4',
+  insuranceTax: null,
   agreement: {
     figures: ['totalPayable', 'annualPercentageRate'],
     parts: ['parties', 'rights', 'figures', 'payments', 'terms', 'destination', 'guarantee', 'directDebit', 'declarations', 'missed', 'schedule'],

@@ -54,7 +54,7 @@ describe('the walk of a couple’s file', () => {
   it('asks nobody outside before the consent', async () => {
     expect((await walk.act('wren', '/checks', { personId: walk.applicant.id, kind: 'identity' })).body).toMatchObject({ code: 'consent-missing' });
     await walk.consents();
-    expect(walk.file.consents).toHaveLength(4);
+    expect(walk.file.consents).toHaveLength(6);
     expect((await walk.act('wren', '/consents', { personId: walk.applicant.id, kind: 'lookUp', how: 'inPerson' })).body).toMatchObject({
       code: 'consent-there',
     });

@@ -104,6 +104,45 @@ const CostRules = z.strictObject({
   business: z.strictObject({ yearlyCap: Money, multiple: z.number().positive().max(60), ownersByProfit: z.array(z.string()) }).nullable(),
 });
 
+const RateTableShape = z.strictObject({
+  code: z.string(),
+  source: z.string(),
+  from: CalendarDate,
+  until: CalendarDate.nullable(),
+  rows: z
+    .array(
+      z.strictObject({
+        class: z.string(),
+        ageFrom: z.int().min(0),
+        ageTo: z.int().min(0),
+        waitingDays: z.int().min(0),
+        benefitMonths: z.int().min(1),
+        rate: z.number().positive(),
+      }),
+    )
+    .min(1),
+});
+/** What can be covered, and what it costs. */
+const CoverShape = z.strictObject({
+  rates: z.array(RateTableShape).min(1),
+  plans: z.array(z.strictObject({ code: z.string(), label: z.string(), factor: z.number().positive(), says: z.string(), leavesOut: z.array(z.string()) })).min(1),
+  waitingDays: z.array(z.int().min(0)).min(1),
+  benefitMonths: z.array(z.int().min(1)).min(1),
+  occupations: z.array(z.strictObject({ code: z.string(), label: z.string(), class: z.string().nullable() })).min(1),
+  age: z.enum(['lastBirthday', 'nearestBirthday']),
+  ages: z.strictObject({ least: z.int().min(0), most: z.int().min(1) }),
+  benefit: z.strictObject({ least: Money, most: Money }),
+  tobacco: Share,
+  bodyMass: z.array(z.strictObject({ from: z.number(), below: z.number().optional(), share: Share })),
+  discounts: z.array(
+    z.strictObject({ code: z.string(), label: z.string(), share: Share, persons: z.int().min(2).optional(), otherPolicy: z.boolean().optional() }),
+  ),
+  discountsMost: Share,
+  fee: Money,
+  modes: z.array(z.strictObject({ code: z.string(), label: z.string(), perYear: z.int().min(1), factor: z.number().positive() })).min(1),
+  taxed: z.boolean(),
+});
+
 /** A product as data; the server reads its products from files of this shape. */
 export const ProductDefinition = z.strictObject({
   code: z.string().regex(/^[a-z0-9-]{3,40}$/),
@@ -118,6 +157,7 @@ export const ProductDefinition = z.strictObject({
     termMonths: z.strictObject({ least: z.int(), most: z.int() }),
     applicantAge: z.strictObject({ least: z.int() }),
   }),
+  cover: CoverShape.nullable(),
   costs: CostRules.nullable(),
   income: z.strictObject({
     basis: z.enum(['gross', 'net']),
@@ -340,6 +380,7 @@ export const PlacePack = z.strictObject({
   regions: z.array(z.strictObject({ code: z.string().min(1).max(40), name: z.string().min(1), postal: z.array(z.string().regex(/^[^-]+(-[^-]+)?$/)) })),
   postalCode: z.strictObject({ form: z.string().refine(isPattern, 'This is no regular expression'), example: z.string() }).nullable(),
   industries: z.enum(INDUSTRY_LIST_NAMES),
+  insuranceTax: z.strictObject({ label: z.string(), share: Share, source: z.string() }).nullable(),
   agreement: z.strictObject({
     figures: z.array(z.enum(AGREEMENT_FIGURES)).min(1).max(5),
     parts: z.array(z.enum(AGREEMENT_PARTS)).length(AGREEMENT_PARTS.length),

@@ -10,6 +10,7 @@ import {
   identityNumberProblem,
   industryLabel,
   isAbroad,
+  type CoverRules,
   isoDate,
   paperSignatureProblem,
   isFitChange,
@@ -110,6 +111,16 @@ const postalCode =
   (judging, value) =>
     abroad(judging, of) ? null : postalProblem(judging.file.pack.postalCode, value);
 
+const asEntry = (value: number) => ({ code: String(value), label: String(value) });
+/** One of a list of what the product insures, by its code; nothing where it insures nothing. */
+const oneOf =
+  (list: (rules: CoverRules) => readonly { code: string; label: string }[]): Rule =>
+  ({ file }, value) => {
+    const known = file.product.cover ? list(file.product.cover) : [];
+    return known.some(({ code }) => code === value)
+      ? null
+      : say('details.chooseOneOfProduct', { choices: { all: known.map(({ label }) => label), by: 'comma' } });
+  };
 const RULES: Record<string, Rule | undefined> = {
   'person.birthDate': ({ today, row }, value) => {
     if (value >= today) return say('details.birthDateLiesPast');
@@ -191,6 +202,12 @@ const RULES: Record<string, Rule | undefined> = {
       ? null
       : say('details.atMostVersionsLieBeside', { mostVariants: MOST_VARIANTS });
   },
+  'cover.personId': inFile,
+  'cover.plan': oneOf(({ plans }) => plans),
+  'cover.occupation': oneOf(({ occupations }) => occupations),
+  'cover.waitingDays': oneOf(({ waitingDays }) => waitingDays.map(asEntry)),
+  'cover.benefitMonths': oneOf(({ benefitMonths }) => benefitMonths.map(asEntry)),
+  'request.premiumMode': oneOf(({ modes }) => modes),
   'request.payoutRouting': bankCode,
   'request.payoutAccount': accountNumber('payoutRouting'),
   'request.debitRouting': bankCode,

@@ -145,6 +145,7 @@ export function detailsService(house: House, store: DetailsStore) {
       throw invalid([{ path: `${entity}/${id}${field === null ? '' : `/${field}`}`, message }]);
     };
     if (ofLoans && file.product.costs === null) refuse(null, 'Nothing is lent with this product');
+    if (entity === 'cover' && file.product.cover === null) refuse(null, 'Nothing is insured with this product');
     if (entity === 'payroll' && !file.product.costs?.business) refuse(null, 'This product doesn’t rest on a payroll');
     // A row of one person says whose it is; one that several may share is the applicant's where it names nobody.
     if (owner !== null && fields[owner]?.kind === 'person' && !values[owner]) refuse(owner, 'Say whose this is');

@@ -7,6 +7,7 @@ import {
   dueOn,
   isEnded,
   lapseDay,
+  minor,
   openNotice,
   say,
   type FileState,
@@ -34,7 +35,7 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
   return {
     row: {
       applicant: applicant?.fullName ?? applicant?.knownAs ?? null,
-      amount: file.request.amount,
+      amount: amountOf(file),
       isOpen,
       openNow: path.now.length,
       nextWhat: next?.what ?? (isOpen ? NOTHING_LEFT : null),
@@ -48,6 +49,10 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
     words: file.people.flatMap(({ fullName, formerNames, knownAs }) => [fullName, formerNames, knownAs].filter((name) => name !== null)).join(' '),
   };
 }
+
+/** What lists show as the amount: what is asked for, or what is paid a month to all who are covered. */
+const amountOf = ({ product, request, covers }: FileState): FileRow['amount'] =>
+  product.cover === null || covers.length === 0 ? request.amount : minor(covers.reduce((sum, { benefit }) => sum + (benefit ?? 0), 0));
 
 /** The first day on which something is due of a file that nobody does: it lapses, an offer runs out, or what was missing hasn't come. */
 function dueOfItself(file: FileState, path: Path, lapses: IsoDate | null): IsoDate | null {

@@ -1,12 +1,23 @@
 import { PROBLEM } from './problems';
 import { OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from '@cavren/contract';
-import { extended, offerBars, type IsoDate, type OfferWish, type PlacePack as Pack, type ProductDefinition as Product } from '@cavren/core';
+import {
+  extended,
+  missingRates,
+  offerBars,
+  type CoverRules,
+  type IsoDate,
+  type OfferWish,
+  type PlacePack as Pack,
+  type ProductDefinition as Product,
+} from '@cavren/core';
+import { speakerFor } from '@cavren/words';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { select, Table, type Sequelize } from '../db/index';
 import type { Concept } from '../house/index';
 import { staffFor } from '../http/index';
 import { readCatalogue, readFolder } from './catalogue';
+import { readRateTables, withRates } from './rates';
 import { upgradePack, upgradeProduct } from './upgrade';
 
 export interface ProductRow {
@@ -72,8 +83,9 @@ function makeProducts(db: Sequelize): Products {
     async load(folder) {
       const packs = (await readFolder(join(folder, 'places'))).map((raw) => PlacePack.parse(raw));
       const catalogue = await readCatalogue(join(folder, 'catalogue'));
+      const tables = await readRateTables(join(folder, 'rates'));
       for (const raw of await readFolder(join(folder, 'products'))) {
-        const definition = ProductDefinition.parse(extended(raw, catalogue));
+        const definition = ProductDefinition.parse(withRates(extended(raw, catalogue) as Record<string, unknown>, tables));
         const pack = packs.find(({ code }) => code === definition.place);
         if (!pack) throw new Error(`Product ${definition.code} names the place ${definition.place}, which has no pack`);
         refuseContradictions(definition);
@@ -87,7 +99,8 @@ function makeProducts(db: Sequelize): Products {
 
 /** A product that would ask for what its files can never give is refused before anybody meets it. */
 function refuseContradictions(product: Product): void {
-  const { code, route, needs, rows, questions, consents, lookUpConsent, bankConsent, employerConsent, declineReasons, signing, roles, conditions } = product;
+  const { code, route, needs, rows, questions, consents, lookUpConsent, bankConsent, employerConsent, declineReasons, signing, roles, conditions, cover } =
+    product;
   const astray = [...needs, ...rows].find(({ before }) => !route.includes(before));
   if (astray) throw new Error(`Product ${code} asks for “${astray.label}” before ${astray.before}, which is not on its route`);
   const codes = questions.map((question) => question.code);
@@ -107,6 +120,12 @@ function refuseContradictions(product: Product): void {
     if (twin) throw new Error(`Product ${code}: “${one.label}” and “${twin.label}” ask about the same under one code, so one paper would settle both`);
   }
   if (route.includes('applying') && signing.application === null) throw new Error(`Product ${code} has its application signed, but doesn’t say what that is`);
+  for (const table of cover?.rates ?? []) {
+    const { waitingDays, benefitMonths, ages, occupations } = cover as CoverRules;
+    const classes = [...new Set(occupations.flatMap(({ class: name }) => (name === null ? [] : [name])))];
+    const missing = missingRates(table, { classes, waitingDays, benefitMonths, ages });
+    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table.code} lack ${missing.map(speakerFor()).join('; ')}`);
+  }
   const foreign = signing.order.find((role) => !roles.includes(role));
   if (foreign) throw new Error(`Product ${code} is signed by ${foreign}, a role that it doesn’t have`);
 }

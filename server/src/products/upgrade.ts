@@ -16,6 +16,7 @@ export function upgradeProduct(raw: unknown): unknown {
     familyStatus: null,
     signedWithin: null,
     bankConsent: null,
+    cover: null,
     employerConsent: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
@@ -166,6 +167,7 @@ export function upgradePack(raw: unknown): unknown {
     industries: 'naics',
     paper: 'LETTER',
     agreement: AGREEMENT_THEN,
+    insuranceTax: null,
     regions: [],
     postalCode: null,
     legalForms: LEGAL_FORM_LABEL,

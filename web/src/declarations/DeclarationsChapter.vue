@@ -7,6 +7,7 @@ import {
   consentsAskedOf,
   monitoringAsked,
   personName,
+  STAGE_LABEL,
   wantedConsents,
   type ConsentText,
   type FilePerson,
@@ -103,90 +104,83 @@ async function keep(personId: string, question: string, value: string): Promise<
     <section class="block">
       <h2>Consents</h2>
       <p class="soft mb-1">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>
-      <v-table>
-        <thead>
-          <tr>
-            <th scope="col">Who</th>
-            <th v-for="consent in file.product.consents" :key="consent.kind" scope="col">{{ shortLabel(consent.label) }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="person in signing" :key="person.id">
-            <td class="who">
-              <b>{{ personName(person) }}</b>
-              <span v-if="recording" class="d-grid ga-1">
-                <AskChoice
-                  bare
-                  :label="`How ${personName(person)} says it`"
-                  :items="ways.map((value) => ({ value, label: CONSENT_WAY_LABEL[value] }))"
-                  :model-value="wayOf(person)"
-                  @update:model-value="how[person.id] = $event"
-                />
-                <AskChoice
-                  bare
-                  :label="`Language of ${personName(person)}`"
-                  :items="file.pack.languages.map(({ code, label }) => ({ value: code, label }))"
-                  :model-value="languageWanted(person)"
-                  @update:model-value="language[person.id] = $event"
-                />
+      <article v-for="person in signing" :key="person.id" class="sheet px-4 py-2 mb-2">
+        <div class="row-actions">
+          <h3 class="flex-1-1">{{ personName(person) }}</h3>
+          <template v-if="recording">
+            <AskChoice
+              bare
+              :label="`How ${personName(person)} says it`"
+              :items="ways.map((value) => ({ value, label: CONSENT_WAY_LABEL[value] }))"
+              :model-value="wayOf(person)"
+              @update:model-value="how[person.id] = $event"
+            />
+            <AskChoice
+              bare
+              :label="`Language of ${personName(person)}`"
+              :items="file.pack.languages.map(({ code, label }) => ({ value: code, label }))"
+              :model-value="languageWanted(person)"
+              @update:model-value="language[person.id] = $event"
+            />
+            <v-btn
+              v-if="open(person).length > 1"
+              size="small"
+              :loading="busy === person.id"
+              :aria-label="`${personName(person)} agrees to all that was read out`"
+              @click="giveAll(person)"
+            >
+              Agrees to all {{ open(person).length }}
+            </v-btn>
+          </template>
+        </div>
+        <ul class="texts mark-small">
+          <li v-for="consent in consentsAskedOf(file, person)" :key="consent.kind">
+            <b class="d-block">{{ shortLabel(consent.label) }}</b>
+            <template v-if="consentOf(file, person.id, consent.kind)">
+              <span class="d-block">
+                <Mark kind="settled" /> {{ CONSENT_WAY_LABEL[consentOf(file, person.id, consent.kind)?.how as (typeof CONSENT_WAYS)[number]]?.toLowerCase() }}
+              </span>
+              <span class="soft text-small d-block">
+                {{ showTime(consentOf(file, person.id, consent.kind)?.givenAt ?? null) }}, text {{ consentOf(file, person.id, consent.kind)?.version }},
+                {{ consentOf(file, person.id, consent.kind)?.language }}
+              </span>
+              <v-btn
+                v-if="desk.may('consent.record') && path.next"
+                size="x-small"
+                variant="text"
+                :loading="busy === keyOf(person, consent.kind)"
+                @click="takeBack(person, consent.kind)"
+              >
+                Withdraw
+              </v-btn>
+            </template>
+            <template v-else>
+              <span v-if="withdrawn(person, consent.kind)" class="wrong d-block"
+                ><Mark kind="blocked" /> withdrawn {{ showTime(withdrawn(person, consent.kind)?.withdrawnAt ?? null) }}</span
+              >
+              <span v-else class="d-block" :class="consent.before ? 'wrong' : 'soft'"
+                ><Mark :kind="consent.before ? 'blocked' : 'none'" />
+                {{
+                  consent.before === null ? 'optional' : consent.before === 'details' ? 'not yet' : `before ${STAGE_LABEL[consent.before].toLowerCase()}`
+                }}</span
+              >
+              <span v-if="desk.may('consent.record') && path.next" class="d-block mt-1">
+                <v-btn size="x-small" variant="text" :aria-label="`Show the text of ${consent.label}`" @click="shown = keyOf(person, consent.kind)">Text</v-btn>
                 <v-btn
-                  v-if="open(person).length > 1"
                   size="small"
-                  :loading="busy === person.id"
-                  :aria-label="`${personName(person)} agrees to all that was read out`"
-                  @click="giveAll(person)"
+                  variant="flat"
+                  :data-anchor="`consent.${keyOf(person, consent.kind)}`"
+                  :loading="busy === keyOf(person, consent.kind)"
+                  :aria-label="`${personName(person)} agrees: ${consent.label}`"
+                  @click="give(person, consent)"
                 >
-                  Agrees to all {{ open(person).length }}
+                  Agrees
                 </v-btn>
               </span>
-            </td>
-            <td v-for="consent in file.product.consents" :key="consent.kind" class="cell mark-small">
-              <template v-if="!consentsAskedOf(file, person).some(({ kind }) => kind === consent.kind)">–</template>
-              <template v-else-if="consentOf(file, person.id, consent.kind)">
-                <span>
-                  <Mark kind="settled" /> {{ CONSENT_WAY_LABEL[consentOf(file, person.id, consent.kind)?.how as (typeof CONSENT_WAYS)[number]]?.toLowerCase() }}
-                </span>
-                <span class="soft text-small">
-                  {{ showTime(consentOf(file, person.id, consent.kind)?.givenAt ?? null) }}, text {{ consentOf(file, person.id, consent.kind)?.version }},
-                  {{ consentOf(file, person.id, consent.kind)?.language }}
-                </span>
-                <v-btn
-                  v-if="desk.may('consent.record') && path.next"
-                  size="x-small"
-                  variant="text"
-                  :loading="busy === keyOf(person, consent.kind)"
-                  @click="takeBack(person, consent.kind)"
-                >
-                  Withdraw
-                </v-btn>
-              </template>
-              <template v-else>
-                <span v-if="withdrawn(person, consent.kind)" class="wrong"
-                  ><Mark kind="blocked" /> withdrawn {{ showTime(withdrawn(person, consent.kind)?.withdrawnAt ?? null) }}</span
-                >
-                <span v-else :class="consent.before ? 'wrong' : 'soft'"
-                  ><Mark :kind="consent.before ? 'blocked' : 'none'" /> {{ consent.before ? 'not yet' : 'optional' }}</span
-                >
-                <span v-if="desk.may('consent.record') && path.next" class="d-block mt-1">
-                  <v-btn size="x-small" variant="text" :aria-label="`Show the text of ${consent.label}`" @click="shown = keyOf(person, consent.kind)"
-                    >Text</v-btn
-                  >
-                  <v-btn
-                    size="small"
-                    variant="flat"
-                    :data-anchor="`consent.${keyOf(person, consent.kind)}`"
-                    :loading="busy === keyOf(person, consent.kind)"
-                    :aria-label="`${personName(person)} agrees: ${consent.label}`"
-                    @click="give(person, consent)"
-                  >
-                    Agrees
-                  </v-btn>
-                </span>
-              </template>
-            </td>
-          </tr>
-        </tbody>
-      </v-table>
+            </template>
+          </li>
+        </ul>
+      </article>
       <blockquote v-if="readOut && readTo" class="note mt-2">
         <b>{{ readOut.label }}, {{ readOut.version }}</b> {{ readOut.text[languageOf(readTo, readOut)] }}
         <span class="soft">To {{ readOut.to }}.</span>
@@ -243,14 +237,12 @@ async function keep(personId: string, question: string, value: string): Promise<
 </template>
 
 <style scoped>
-.who {
-  width: 180px;
-}
-.cell {
-  vertical-align: top;
+.texts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+  gap: 8px 12px;
+  padding: 0;
+  list-style: none;
   font-size: 0.88rem;
-}
-.cell > span {
-  display: block;
 }
 </style>

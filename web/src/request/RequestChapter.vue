@@ -36,6 +36,7 @@ const PROPOSED = {
 const holder = computed(() => (props.file.request.payoutName ? null : (props.file.people.find(({ role }) => role === 'applicant')?.fullName ?? null)));
 function options(field: string) {
   if (field === 'purpose') return plainOptions(props.file.product.purposes);
+  if (field === 'premiumMode') return (props.file.product.cover?.modes ?? []).map(({ code, label: said }) => ({ value: code, label: said }));
   return field === 'legalForm' ? optionsOf(props.file.pack.legalForms) : undefined;
 }
 const account = computed(() => accountLabels(props.file.pack.account));

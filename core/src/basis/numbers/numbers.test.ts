@@ -73,6 +73,8 @@ describe('identity and tax numbers by country and kind', () => {
   it('agrees with the library on any nine digits, but for the areas that demo people use', () => {
     fc.assert(
       fc.property(fc.stringMatching(/^[0-8]\d{8}$/), (digits) => {
+        // The library lets a serial number of 0000 through, which was never given out (Social Security Administration, “Randomization FAQs”, from memory).
+        fc.pre(!digits.endsWith('0000'));
         expect(identityNumberProblem('us-ssn', digits, true) === null).toBe(stdnum['US']?.['ssn']?.validate(digits).isValid ?? false);
       }),
     );

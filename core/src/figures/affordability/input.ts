@@ -21,5 +21,6 @@ export type AffordabilityInput = Pick<
   | 'securities'
   | 'payrolls'
   | 'accounts'
+  | 'covers'
 > &
   AsThen;

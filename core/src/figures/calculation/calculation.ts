@@ -35,6 +35,7 @@ const READ = [
   'securities',
   'payrolls',
   'accounts',
+  'covers',
 ] as const satisfies readonly (keyof AffordabilityInput)[];
 
 /** The parts of a file that affordability reads. */
@@ -83,6 +84,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     payrolls: [],
     accounts: [],
     settlements: [],
+    covers: [],
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
@@ -90,7 +92,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
   };
 }
 
-type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements'> & {
+type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements' | 'covers'> & {
   product: OldProduct;
   pack: Partial<AffordabilityInput['pack']>;
 };

@@ -1,4 +1,5 @@
 import { blankOf, type Description, type Field, type RowOf, type StatedIn } from '../../basis/detail/index';
+import { COVER } from '../../insuring/cover/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
 import { ACCOUNT, PAYROLL } from '../../lending/business/fields';
@@ -39,6 +40,7 @@ export const DETAILS = {
   source: SOURCE,
   security: SECURITY,
   payee: PAYEE,
+  cover: COVER,
   payroll: PAYROLL,
   account: ACCOUNT,
   variant: VARIANT,

@@ -113,6 +113,10 @@ export function whatHangsOn(file: StatedDetails, personId: string): DetailChange
       file.relations.filter((relation) => relation.personId === personId || relation.toId === personId),
     ),
     ...removed(
+      'cover',
+      file.covers.filter((cover) => cover.personId === personId),
+    ),
+    ...removed(
       'answer',
       file.answers.filter((answer) => answer.personId === personId),
     ),

@@ -34,6 +34,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
 
 export const CHAPTERS = [
   'request',
+  'cover',
   'people',
   'home',
   'income',
@@ -51,6 +52,7 @@ export type Chapter = (typeof CHAPTERS)[number];
 
 export const CHAPTER_LABEL: Record<Chapter, string> = {
   request: 'Request',
+  cover: 'Cover',
   people: 'People',
   home: 'Home',
   income: 'Income',
@@ -87,6 +89,11 @@ export const MEASURES = [
   'debtServiceCover',
   'guidelineShare',
   'finalBalloon',
+  'premium',
+  'premiumYear',
+  'premiumShare',
+  'coverShare',
+  'benefits',
 ] as const;
 export type Measure = (typeof MEASURES)[number];
 
@@ -399,6 +406,59 @@ export interface DeclineReason {
   };
 }
 
+/** A year's premium for each hundred of benefit a month, of one class, waiting time and time of benefit, for a band of ages. */
+export interface RateRow {
+  class: string;
+  ageFrom: number;
+  ageTo: number;
+  waitingDays: number;
+  benefitMonths: number;
+  rate: number;
+}
+
+/** Rates that hold from one day to another, as they were set. */
+export interface RateTable {
+  code: string;
+  source: string;
+  from: IsoDate;
+  until: IsoDate | null;
+  rows: RateRow[];
+}
+
+/** How a premium is paid: in how many payments a year, and what paying in parts costs. */
+export interface PaymentMode {
+  code: string;
+  label: string;
+  perYear: number;
+  /** On a year's premium; 1 for a single payment. */
+  factor: number;
+}
+
+/** What can be covered, and what it costs. Shares are fractions; money is whole minor units. */
+export interface CoverRules {
+  rates: RateTable[];
+  plans: { code: string; label: string; factor: number; says: string; leavesOut: string[] }[];
+  waitingDays: number[];
+  benefitMonths: number[];
+  /** Occupations by list; those without a class are not covered. */
+  occupations: { code: string; label: string; class: string | null }[];
+  age: 'lastBirthday' | 'nearestBirthday';
+  ages: { least: number; most: number };
+  benefit: { least: Minor; most: Minor };
+  /** Loadings on a person's premium: for tobacco, and by bands of the body mass index. */
+  tobacco: number;
+  bodyMass: { from: number; below?: number | undefined; share: number }[];
+  /** In the order in which they are taken, each on what the ones before left. */
+  discounts: { code: string; label: string; share: number; persons?: number | undefined; otherPolicy?: boolean | undefined }[];
+  /** Of the premium before discounts, all of them together at most. */
+  discountsMost: number;
+  /** The policy fee of a year. */
+  fee: Minor;
+  modes: PaymentMode[];
+  /** Whether the place's tax on premiums is due. */
+  taxed: boolean;
+}
+
 /** Who decides what before an approver has the file, and how long what was said stands. Days are calendar days. */
 export interface DecidingRule {
   /** Who may decline before the file comes to a decision: the officer alone, or an approver on the officer's proposal. */
@@ -469,6 +529,8 @@ export interface ProductDefinition {
   route: Stage[];
   chapters: Chapter[];
   bounds: { amount: { least: Minor; most: Minor }; termMonths: { least: number; most: number }; applicantAge: { least: number } };
+  /** What can be covered and costs; null where nothing is insured. */
+  cover: CoverRules | null;
   /** What a loan can be made of and costs; null where nothing is lent. */
   costs: CostRules | null;
   income: IncomePolicy;
@@ -667,6 +729,8 @@ export interface PlacePack {
   industries: IndustryList;
   /** What legal forms are called there, those that there are. */
   legalForms: Partial<Record<LegalForm, string>>;
+  /** The tax on premiums there; null where none is asked of who pays them. */
+  insuranceTax: { label: string; share: number; source: string } | null;
   agreement: AgreementModel;
   /** On which paper letters and agreements are set there. */
   paper: 'LETTER' | 'A4';

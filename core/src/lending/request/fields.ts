@@ -1,4 +1,4 @@
-import { choice, date, describeDetail, hidden, listed, money, text, whole } from '../../basis/detail/index';
+import { choice, date, describeDetail, hidden, listed, money, text, whole, yesNo } from '../../basis/detail/index';
 
 export const LEGAL_FORM_LABEL = {
   soleProprietor: 'Sole proprietor',
@@ -28,6 +28,9 @@ export const REQUEST = describeDetail({
     ),
     advanceOn: date('Paid out on', { by: 'applicant' }),
     firstPaymentOn: date('First payment'),
+    /** How a premium is paid, by the product's list; whether somebody has another policy with us. */
+    premiumMode: listed('Paid', 20, { by: 'applicant' }),
+    otherPolicy: yesNo('Another policy with us', { by: 'applicant' }),
     /** Of a business that asks. */
     legalForm: choice('Legal form', LEGAL_FORM_LABEL, { by: 'applicant' }),
     payoutName: text('Account holder', 120),

@@ -19,6 +19,7 @@ import { up as register } from './018-register';
 import { up as places } from './019-places';
 import { up as addresses } from './020-addresses';
 import { up as limits } from './021-limits';
+import { up as cover } from './022-cover';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
 export const migrations: { name: string; up: string[] }[] = [
@@ -43,4 +44,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '019-places', up: places },
   { name: '020-addresses', up: addresses },
   { name: '021-limits', up: limits },
+  { name: '022-cover', up: cover },
 ];

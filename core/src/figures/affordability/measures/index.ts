@@ -1,5 +1,7 @@
 import { apr } from './apr';
+import { benefits } from './benefits';
 import { combinedLtv } from './combinedLtv';
+import { coverShare } from './coverShare';
 import { debtServiceCover } from './debtServiceCover';
 import { dtiAfter } from './dtiAfter';
 import { dtiBefore } from './dtiBefore';
@@ -14,6 +16,9 @@ import { moneyLeftStressed } from './moneyLeftStressed';
 import { payment } from './payment';
 import { paymentShock } from './paymentShock';
 import { payrollShare } from './payrollShare';
+import { premium } from './premium';
+import { premiumShare } from './premiumShare';
+import { premiumYear } from './premiumYear';
 import { rentCover } from './rentCover';
 import { reserves } from './reserves';
 import { residualIncome } from './residualIncome';
@@ -43,5 +48,10 @@ export const KINDS_OF_MEASURE: Record<Measure, MeasureKind> = {
   debtServiceCover,
   guidelineShare,
   finalBalloon,
+  premium,
+  premiumYear,
+  premiumShare,
+  coverShare,
+  benefits,
 };
 export type { MeasureKind } from './measure';

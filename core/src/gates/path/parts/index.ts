@@ -4,6 +4,7 @@ import { carrying } from './carrying';
 import { checks } from './checks';
 import { conditions } from './conditions';
 import { contacts } from './contacts';
+import { cover } from './cover';
 import { decision } from './decision';
 import { needs } from './needs';
 import { offer } from './offer';
@@ -20,6 +21,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   needs,
   rows,
   bounds,
+  cover,
   checks,
   conditions,
   carrying,

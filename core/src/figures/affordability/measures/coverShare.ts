@@ -1,0 +1,36 @@
+import { worked, type Term } from '../../../basis/arithmetic/index';
+import { say } from '../../../basis/words/index';
+import { personName } from '../../../file/state/index';
+import { sumLine } from '../asked';
+import { type Base } from '../base';
+import { type MeasureKind } from './measure';
+
+/** Of everybody covered, whose benefit takes the place of the greatest share of what they earn. */
+export const coverShare: MeasureKind = {
+  label: 'Cover, share of earnings',
+  means: say('affordability.coverShareOfEarnings'),
+  unit: 'ratio',
+  work(base) {
+    const each = base.file.covers.map((cover) => sharesOf(base, cover));
+    if (each.length === 0) return say('cover.whoIsCovered');
+    const lacking = each.find((one) => !Array.isArray(one));
+    if (lacking !== undefined) return lacking;
+    return (each as Term[][]).reduce((most, terms) => (worked(terms).gt(worked(most)) ? terms : most));
+  },
+};
+
+function sharesOf({ file, counted }: Base, cover: Base['file']['covers'][number]): Term[] | ReturnType<typeof say> {
+  const person = file.people.find(({ id }) => id === cover.personId);
+  const name = person ? personName(person) : say('cover.somebody');
+  if (cover.benefit === null) return say('cover.lacks', { name, what: 'benefit' });
+  const earned = counted.filter(({ income }) => income.personId === cover.personId).map(({ counted: term }) => term);
+  const earnings = sumLine(say('cover.earningsOf', { name }), '÷', earned);
+  if (earnings.value <= 0) return say('cover.earningsLack', { name });
+  const place = { chapter: 'cover', anchor: `${cover.id}.benefit` };
+  const benefit: Term = { label: say('cover.benefitOf', { name }), sign: '+', value: cover.benefit, unit: 'money', place, personId: cover.personId };
+  const other: Term[] =
+    (cover.otherCover ?? 0) > 0
+      ? [{ label: say('cover.otherCover'), sign: '+', value: cover.otherCover ?? 0, unit: 'money', place: { chapter: 'cover', anchor: `${cover.id}.otherCover` } }]
+      : [];
+  return [benefit, ...other, earnings];
+}

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { bodyMassIndex, comparePlans, moneyIn, personName, plays, premiumOf, type Cover, type CoverRules } from '@cavren/core';
+import { computed } from 'vue';
+import { Field, peopleOptions, Rows, useEditing, type ChapterProps, type Column } from '../file/index';
+import { Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { useSay } from '../words/index';
+
+/** Who is covered for what, what each costs a year, and the plans side by side. */
+const say = useSay();
+const props = defineProps<ChapterProps>();
+const editing = useEditing();
+const desk = useDesk();
+const rules = computed<CoverRules | null>(() => props.file.product.cover);
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const options = (entries: readonly { code: string; label: string }[] = []) => entries.map(({ code, label }) => ({ value: code, label }));
+const columns = computed<Column[]>(() => [
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '16%' },
+  { field: 'plan', options: options(rules.value?.plans), width: '19%' },
+  { field: 'benefit', label: 'Benefit a month', width: '13%' },
+  {
+    field: 'waitingDays',
+    label: 'Waits',
+    options: (rules.value?.waitingDays ?? []).map((days) => ({ value: String(days), label: `${days} days` })),
+    width: '10%',
+  },
+  {
+    field: 'benefitMonths',
+    label: 'Paid for',
+    options: (rules.value?.benefitMonths ?? []).map((months) => ({ value: String(months), label: `${months} months` })),
+    width: '11%',
+  },
+  { field: 'occupation', options: options(rules.value?.occupations), width: '16%' },
+]);
+/** Somebody not covered yet, with what is the same for everybody. */
+const fresh = computed(() => {
+  const [first] = props.file.covers;
+  const who = props.file.people.find(
+    (person) =>
+      person.kind === 'person' &&
+      !plays(person, ['beneficiary', 'contact', 'emergencyContact']) &&
+      !props.file.covers.some(({ personId }) => personId === person.id),
+  );
+  return { personId: who?.id ?? '', ...(first ? { plan: first.plan, waitingDays: first.waitingDays, benefitMonths: first.benefitMonths } : {}) };
+});
+const premium = computed(() => premiumOf(props.file, editing.today.value));
+const yearOf = (row: { id: string }): number | null => premium.value?.persons.find(({ coverId }) => coverId === row.id)?.term.value ?? null;
+const coverOf = (row: { id: string }): Cover => row as Cover;
+const indexOf = ({ height, weight }: Cover): number | null => (height !== null && weight !== null ? bodyMassIndex(height, weight) : null);
+const factsOf = (row: { id: string }) => [yearOf(row)];
+const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('cover:')));
+const plans = computed(() => comparePlans(props.file, editing.today.value));
+const free = computed(() => !props.locked && desk.may('details.write') && props.file.covers.length > 0);
+const isChosen = (code: string): boolean => props.file.covers.length > 0 && props.file.covers.every(({ plan }) => plan === code);
+const choose = (code: string): void =>
+  editing.change(
+    'the plan of everybody',
+    props.file.covers.map(({ id }) => ({ op: 'set', entity: 'cover', id, field: 'plan', value: code })),
+  );
+const covered = computed(() => [...new Set(props.file.covers.map(({ personId }) => personId))].length);
+/** People of the household who are only counted. */
+const counted = computed(() =>
+  props.file.people
+    .filter(
+      (person) =>
+        plays(person, ['applicant', 'coApplicant', 'dependant', 'householdMember']) && !props.file.covers.some(({ personId }) => personId === person.id),
+    )
+    .map(personName),
+);
+</script>
+
+<template>
+  <section class="block">
+    <h2>Who is covered</h2>
+    <p class="soft mb-3">
+      {{ covered === 1 ? 'One person is covered' : `${covered} persons are covered`
+      }}{{ counted.length > 0 ? `; counted with them, and not covered: ${counted.join(', ')}` : '' }}.
+    </p>
+    <Rows
+      entity="cover"
+      :rows="file.covers"
+      :columns="columns"
+      :fresh="fresh"
+      add-label="Cover"
+      :locked="locked"
+      :facts="factsOf"
+      empty="Nobody is covered yet."
+    >
+      <template #heads>
+        <th scope="col" class="figure">A year</th>
+      </template>
+      <template #cells="{ row }">
+        <td class="figure counted">{{ yearOf(row) === null ? '—' : money(yearOf(row) ?? 0) }}</td>
+      </template>
+      <template #under="{ row }">
+        <div class="more small-fields">
+          <Field :id="row.id" entity="cover" field="tobacco" :locked="locked" />
+          <Field :id="row.id" entity="cover" field="height" label="Height in cm" :locked="locked" />
+          <Field
+            :id="row.id"
+            entity="cover"
+            field="weight"
+            label="Weight in kg"
+            :locked="locked"
+            :hint="indexOf(coverOf(row)) === null ? undefined : `body mass index ${indexOf(coverOf(row))}`"
+          />
+          <Field :id="row.id" entity="cover" field="otherCover" :locked="locked" />
+        </div>
+      </template>
+    </Rows>
+    <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+  </section>
+
+  <section class="block">
+    <h2>The plans, for everybody covered</h2>
+    <v-table class="sheet">
+      <thead>
+        <tr>
+          <th scope="col">Plan</th>
+          <th scope="col">What it leaves out</th>
+          <th scope="col" class="figure">{{ premium ? `Paid ${premium.mode.label}` : 'Each payment' }}</th>
+          <th scope="col" class="figure">Against now</th>
+          <th scope="col"><span class="unseen">Choose</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ plan, each, more } in plans" :key="plan.code">
+          <td>
+            <b>{{ plan.label }}</b>
+            <span class="soft text-small d-block">{{ plan.says }}</span>
+          </td>
+          <td class="text-small">{{ plan.leavesOut.length > 0 ? plan.leavesOut.join('; ') : 'nothing more' }}</td>
+          <td class="figure">{{ each === null ? '—' : money(each) }}</td>
+          <td class="figure">{{ more === null || more === 0 ? '' : `${more > 0 ? '+' : '−'}${money(Math.abs(more))}` }}</td>
+          <td class="text-right">
+            <span v-if="isChosen(plan.code)"><Mark kind="settled" /> chosen</span>
+            <v-btn v-else-if="free" size="small" :aria-label="`Choose ${plan.label} for everybody`" @click="choose(plan.code)">Choose for all</v-btn>
+          </td>
+        </tr>
+      </tbody>
+    </v-table>
+  </section>
+</template>
