@@ -168,7 +168,8 @@ async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile): Promise
     const title = speakerFor(open.file.pack)(condition.title);
     const facts: [string, string][] = amount === null ? [] : [['Profit of the year', (amount / 100).toFixed(2)]];
     await open.add(officer, `${title.toLowerCase().replaceAll(' ', '-')}.pdf`, await demoPaper(title, 'Quillhaven Registry', facts), condition.key);
-    await open.act(officer, `/papers/${open.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
+    const paper = open.file.papers.find(({ conditionKey }) => conditionKey === condition.key);
+    await open.act(officer, `/papers/${paper?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
   }
   for (const { measure } of computePath(open.file, today).figures.figures.filter(({ verdict }) => verdict === 'outside' || verdict === 'refer')) {
     await open.act(officer, '/exceptions', { subject: `figure:${measure}`, reason: 'The beds are let for two more seasons; contract seen.' });

@@ -125,7 +125,9 @@ const RateTableShape = z.strictObject({
 /** What can be covered, and what it costs. */
 const CoverShape = z.strictObject({
   rates: z.array(RateTableShape).min(1),
-  plans: z.array(z.strictObject({ code: z.string(), label: z.string(), factor: z.number().positive(), says: z.string(), leavesOut: z.array(z.string()) })).min(1),
+  plans: z
+    .array(z.strictObject({ code: z.string(), label: z.string(), factor: z.number().positive(), says: z.string(), leavesOut: z.array(z.string()) }))
+    .min(1),
   waitingDays: z.array(z.int().min(0)).min(1),
   benefitMonths: z.array(z.int().min(1)).min(1),
   occupations: z.array(z.strictObject({ code: z.string(), label: z.string(), class: z.string().nullable() })).min(1),

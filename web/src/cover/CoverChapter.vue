@@ -129,7 +129,10 @@ const counted = computed(() =>
             <b>{{ plan.label }}</b>
             <span class="soft text-small d-block">{{ plan.says }}</span>
           </td>
-          <td class="text-small">{{ plan.leavesOut.length > 0 ? plan.leavesOut.join('; ') : 'nothing more' }}</td>
+          <td class="text-small">
+            <span v-for="what in plan.leavesOut" :key="what" class="d-block">{{ what }}</span>
+            <span v-if="plan.leavesOut.length === 0" class="soft">Nothing more</span>
+          </td>
           <td class="figure">{{ each === null ? '—' : money(each) }}</td>
           <td class="figure">{{ more === null || more === 0 ? '' : `${more > 0 ? '+' : '−'}${money(Math.abs(more))}` }}</td>
           <td class="text-right">

@@ -1,9 +1,11 @@
 import { say, type Words } from '../../basis/words/index';
 import { kindOfIncome } from '../../means/income/index';
 import type { CountedIncome } from '../../means/income/index';
-import { inPercent, total } from '../../basis/arithmetic/index';
+import type { IsoDate } from '../../basis/dates/index';
+import { premiumLacks, premiumOf } from '../../insuring/premium/index';
+import { inPercent, roundTo, total, worked } from '../../basis/arithmetic/index';
 import type { Term } from '../../basis/arithmetic/index';
-import { dearerRate, type Costs } from '../../lending/costs/index';
+import { dearerRate, requestLacks, type Costs } from '../../lending/costs/index';
 import type { AffordabilityInput } from './input';
 /** What the loan takes a month: the lines of its parts where it has several. */
 export function paymentTerm({ parts, payment }: Costs): Term {
@@ -56,5 +58,21 @@ export function rentTerm(file: AffordabilityInput, counted: readonly CountedInco
   });
   return { label: say('affordability.ownShareRent'), sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
 }
+
+/** What cover takes a month: each payment as often as it is due in a year, over twelve. */
+export function premiumTerm(file: AffordabilityInput, today: IsoDate): Term | null {
+  const premium = premiumOf(file, today);
+  if (!premium) return null;
+  const { each, eachTerms, mode } = premium;
+  const terms: Term[] = [
+    { label: say('cover.payable', { mode: mode.label }), sign: '+', value: each, unit: 'money', terms: eachTerms },
+    { label: say('cover.paymentsAYear'), sign: '×', value: mode.perYear, unit: 'count' },
+    { label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' },
+  ];
+  return { label: say('affordability.premiumMonth'), sign: '+', value: roundTo('money', worked(terms)), unit: 'money', terms };
+}
+
+/** What lacks of what is asked for. */
+export const askedLacks = (file: AffordabilityInput, today: IsoDate): Words => (file.product.cover ? premiumLacks(file, today) : null) ?? requestLacks(file);
 
 export const sumLine = (label: Words, sign: Term['sign'], terms: Term[]): Term => ({ label, sign, value: total(terms), unit: 'money', terms });

@@ -11,7 +11,7 @@ import type { LivingCosts } from '../../means/living/index';
 import type { Term } from '../../basis/arithmetic/index';
 import type { CountedIncome } from '../../means/income/index';
 import { netLines } from './net';
-import { paymentTerm, rentTerm } from './asked';
+import { paymentTerm, premiumTerm, rentTerm } from './asked';
 import type { AffordabilityInput } from './input';
 /** What doesn't depend on the request but for its term and start: income, household and living costs. */
 export interface Ground {
@@ -81,6 +81,6 @@ export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground 
     before: [...ground.housing, ...debtTerms(file, today, false)],
     kept: [...stay, ...debtTerms(file, today, true)],
     costs,
-    asked: costs ? paymentTerm(costs) : rentTerm(file, ground.counted),
+    asked: costs ? paymentTerm(costs) : product.cover ? premiumTerm(file, today) : rentTerm(file, ground.counted),
   };
 }

@@ -31,12 +31,12 @@ export const chosenOf = (list: readonly number[] | undefined, chosen: string | n
 export const classOf = ({ occupations }: CoverRules, code: string | null): string | null | undefined => occupations.find((one) => one.code === code)?.class;
 
 /** Why somebody can't be covered as it is asked, each with the field that it is about. What is only missing is no problem here. */
-export function coverProblems(file: CoverInput, cover: Cover, today: IsoDate): { field: keyof Cover & string; what: Words }[] {
+export function coverProblems(file: CoverInput, cover: Cover, today: IsoDate): { field: keyof Cover; what: Words }[] {
   const rules = file.product.cover;
   const person = file.people.find(({ id }) => id === cover.personId);
   if (!rules || !person) return [];
   const name = personName(person);
-  const problems: { field: keyof Cover & string; what: Words }[] = [];
+  const problems: { field: keyof Cover; what: Words }[] = [];
   const { ages, benefit } = rules;
   if (person.birthDate !== null) {
     const age = ageAt(person.birthDate, startOf(file, today), rules.age);

@@ -114,7 +114,7 @@ function discountTerms(file: CoverInput, rules: CoverRules, before: number): Ter
   let left = before;
   let given = 0;
   return rules.discounts.flatMap(({ label, share, persons: least, otherPolicy }): Term[] => {
-    const earned = (least === undefined || persons >= least) && (otherPolicy !== true || file.request.otherPolicy === true);
+    const earned = (least === undefined || persons >= least) && (otherPolicy !== true || file.request.otherPolicy);
     if (!earned) return [];
     const whole = roundTo('money', new Decimal(left).times(share));
     const value = Math.min(whole, most - given);

@@ -24,7 +24,13 @@ export const benefits: MeasureKind = {
       personId,
       terms: [
         { label: say('cover.benefitMonth'), sign: '+', value: benefit ?? 0, unit: 'money', place: { chapter: 'cover', anchor: `${id}.benefit` } },
-        { label: say('cover.monthsPaid'), sign: '×', value: (monthsOf(benefitMonths) ?? 0), unit: 'count', place: { chapter: 'cover', anchor: `${id}.benefitMonths` } },
+        {
+          label: say('cover.monthsPaid'),
+          sign: '×',
+          value: monthsOf(benefitMonths) ?? 0,
+          unit: 'count',
+          place: { chapter: 'cover', anchor: `${id}.benefitMonths` },
+        },
       ],
     }));
   },

@@ -30,7 +30,15 @@ function sharesOf({ file, counted }: Base, cover: Base['file']['covers'][number]
   const benefit: Term = { label: say('cover.benefitOf', { name }), sign: '+', value: cover.benefit, unit: 'money', place, personId: cover.personId };
   const other: Term[] =
     (cover.otherCover ?? 0) > 0
-      ? [{ label: say('cover.otherCover'), sign: '+', value: cover.otherCover ?? 0, unit: 'money', place: { chapter: 'cover', anchor: `${cover.id}.otherCover` } }]
+      ? [
+          {
+            label: say('cover.otherCover'),
+            sign: '+',
+            value: cover.otherCover ?? 0,
+            unit: 'money',
+            place: { chapter: 'cover', anchor: `${cover.id}.otherCover` },
+          },
+        ]
       : [];
   return [benefit, ...other, earnings];
 }

@@ -1,15 +1,14 @@
 import { say, type Words } from '../../../basis/words/index';
 import { since, type Term } from '../../../basis/arithmetic/index';
-import { requestLacks } from '../../../lending/costs/index';
 import { type Base } from '../base';
-import { sumLine } from '../asked';
+import { askedLacks, sumLine } from '../asked';
 import { type MeasureKind } from './measure';
 import { NO_INCOME, incomeLabel } from './lines';
 export const moneyLeft: MeasureKind = {
   label: 'Left each month',
   means: say('affordability.incomeCountsLessObligationsLiving'),
   unit: 'money',
-  work: (base) => (base.asked ? leftOver(base, base.asked) : requestLacks(base.file)),
+  work: (base) => (base.asked ? leftOver(base, base.asked) : askedLacks(base.file, base.today)),
 };
 
 /** What is left of the income after obligations, living costs and what is asked for. */
