@@ -95,6 +95,40 @@ test('same as by one key, an address and a name pasted whole, and a day that mus
   await saved(tamsin);
 });
 
+test('cover: a second person with what is the same, a plan for everybody, and the premium opens into its lines', async ({ browser }) => {
+  const tamsin = await deskOf(browser, 'tamsin');
+  await openDemoFile(tamsin, 'Marrack');
+  await chapter(tamsin, 'Cover');
+  const premium = tamsin.locator('[data-measure=premium]');
+  const paid = async () => Number((await premium.innerText()).replace(/[^0-9.]/g, ''));
+  const plans = tamsin.getByRole('table').filter({ hasText: 'What it leaves out' });
+  const before = await paid();
+  expect(before).toBeGreaterThan(0);
+  await expect(plans.getByRole('row', { name: /^Season plan/ })).toContainText('chosen');
+  await tamsin.getByRole('button', { name: 'Choose Year-round plan for everybody' }).click();
+  await expect(plans.getByRole('row', { name: /^Year-round plan Pays at|^Year-round plan Pays for/ })).toContainText('chosen');
+  expect(await paid()).toBeGreaterThan(before);
+  await saved(tamsin);
+  // What the strip says opens, down to the rate and the table that it is read from.
+  await premium.click();
+  const sheet = tamsin.getByRole('dialog');
+  for (const line of ['A year’s premium', 'Tobias Marrack', 'At the rate']) await sheet.locator('summary', { hasText: line }).last().click();
+  await expect(sheet).toContainText('Rate of class C at 36, after 30 days, for 24 months');
+  await expect(sheet).toContainText('crew-2026');
+  await expect(sheet).toContainText('Loading for tobacco');
+  await expect(sheet).toContainText('Goods and services tax');
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  // Nobody can be covered as what isn’t covered, and the strip says what it waits for.
+  await workIn(tamsin.locator('[data-anchor-row]').first());
+  await choose(field(tamsin, 'Occupation'), 'Diver');
+  await saved(tamsin);
+  await expect(tamsin.getByText(/can’t be covered as Diver/).first()).toBeVisible();
+  await expect(premium).toContainText('occupation');
+  await choose(field(tamsin, 'Occupation'), 'Deckhand');
+  await saved(tamsin);
+  await expect(tamsin.getByText(/can’t be covered as Diver/)).toHaveCount(0);
+});
+
 test('two officers in one file see each other and what the other changes', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
   const tamsin = await deskOf(browser, 'tamsin');

@@ -91,10 +91,6 @@ async function desk(browser, url) {
   await wren.locator('[data-measure=dtiAfter]').click();
   await shoot(wren, 'arithmetic');
   await wren.getByRole('button', { name: 'Close' }).click();
-  await wren.getByRole('button', { name: 'Stress', exact: true }).click();
-  await wren.getByText('holds to 6 points').waitFor();
-  await shoot(wren, 'stress');
-  await wren.getByRole('button', { name: 'Close' }).click();
   await wren.goto(`/files/${couple}/conditions`);
   await wren.locator('.paper', { hasText: 'payslip' }).click();
   await wren.locator('canvas.pdf-page').waitFor();
@@ -103,6 +99,9 @@ async function desk(browser, url) {
   await shoot(wren, 'signing');
   await wren.goto(`/files/${await referenceOf(wren, 'Rookwood')}/history`);
   await shoot(wren, 'history');
+  const tamsin = await deskOf(browser, url, 'tamsin');
+  await tamsin.goto(`/files/${await referenceOf(tamsin, 'Marrack')}/cover`);
+  await shoot(tamsin, 'cover');
   const rufus = await deskOf(browser, url, 'rufus');
   await rufus.goto(`/files/${await referenceOf(rufus, 'Thalle')}/checks`);
   await shoot(rufus, 'checks');

@@ -277,6 +277,8 @@ export {
   type Proposal,
   otherRequest,
   whatFits,
+  type CoverProposal,
+  whatFitsCover,
   type WhatFits,
   withChanges,
 } from './figures/fit/index';

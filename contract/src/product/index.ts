@@ -385,7 +385,11 @@ export const PlacePack = z.strictObject({
   insuranceTax: z.strictObject({ label: z.string(), share: Share, source: z.string() }).nullable(),
   agreement: z.strictObject({
     figures: z.array(z.enum(AGREEMENT_FIGURES)).min(1).max(5),
-    parts: z.array(z.enum(AGREEMENT_PARTS)).length(AGREEMENT_PARTS.length),
+    // Each once: nothing of an agreement is lost by the order of its place.
+    parts: z
+      .array(z.enum(AGREEMENT_PARTS))
+      .length(AGREEMENT_PARTS.length)
+      .refine((parts) => new Set(parts).size === parts.length, 'Each part of an agreement once'),
     rights: z.array(z.string()),
     law: z.string(),
     source: z.string(),

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { bodyMassIndex, comparePlans, moneyIn, personName, plays, premiumOf, type Cover, type CoverRules } from '@cavren/core';
+import {
+  bodyMassIndex,
+  comparePlans,
+  moneyIn,
+  personName,
+  plays,
+  premiumOf,
+  whatFitsCover,
+  type Cover,
+  type CoverProposal,
+  type CoverRules,
+} from '@cavren/core';
 import { computed } from 'vue';
 import { Field, peopleOptions, Rows, useEditing, type ChapterProps, type Column } from '../file/index';
 import { Mark } from '../look/index';
@@ -51,6 +62,8 @@ const factsOf = (row: { id: string }) => [yearOf(row)];
 const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('cover:')));
 const plans = computed(() => comparePlans(props.file, editing.today.value));
 const free = computed(() => !props.locked && desk.may('details.write') && props.file.covers.length > 0);
+const fits = computed(() => whatFitsCover(props.file, editing.today.value));
+const make = ({ changes, label }: CoverProposal): void => editing.change(say(label), changes);
 const isChosen = (code: string): boolean => props.file.covers.length > 0 && props.file.covers.every(({ plan }) => plan === code);
 const choose = (code: string): void =>
   editing.change(
@@ -142,5 +155,19 @@ const counted = computed(() =>
         </tr>
       </tbody>
     </v-table>
+  </section>
+
+  <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
+    <h2>What would make it fit</h2>
+    <p class="soft mb-2">The smallest change of each kind that brings every figure inside its limit.</p>
+    <ul class="facts">
+      <li v-for="one in fits" :key="one.lever" class="row-actions">
+        <span class="flex-1-1">
+          <b>{{ say(one.label) }}</b>
+          <span v-if="one.each !== null" class="soft">, {{ money(one.each) }} each time</span>
+        </span>
+        <v-btn v-if="free" size="small" :aria-label="`Make it so: ${say(one.label)}`" @click="make(one)">Make it so</v-btn>
+      </li>
+    </ul>
   </section>
 </template>

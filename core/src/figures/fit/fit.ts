@@ -240,7 +240,7 @@ export function interestLeft({ payment, balance, rate, endsOn }: Debt, today: Is
 const MOST_MONTHS = 1200;
 
 /** Halves the way between a size that is good and one that isn't, down to one unit. @returns the good one beside the bad. */
-function lastGood(good: number, bad: number, isGood: (size: number) => boolean): number {
+export function lastGood(good: number, bad: number, isGood: (size: number) => boolean): number {
   let [is, not] = [good, bad];
   while (Math.abs(is - not) > 1) {
     const middle = Math.floor((is + not) / 2);

@@ -1,0 +1,84 @@
+import fc from 'fast-check';
+import { describe, it } from 'vitest';
+import { anIncome, person, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
+import { expect } from '../../../test/spoken';
+import { isoDate } from '../../basis/dates/index';
+import { minor } from '../../basis/money/index';
+import { applyChanges, BLANK_ROW } from '../../file/details/index';
+import type { FileState } from '../../file/state/index';
+import { figuresFor } from '../affordability/index';
+import { whatFitsCover } from './index';
+
+const product = shippedProduct('crew-cover');
+/** Ida earns 4,000.00 a month, Bo 3,000.00. */
+function file(benefits: readonly number[], values: Partial<FileState['covers'][number]> = {}): FileState {
+  const base = sampleFile({ product, pack: shippedPlace('nz') });
+  const people = [
+    person({ id: 'ida', role: 'applicant', birthDate: isoDate('1990-04-03') }),
+    person({ id: 'bo', role: 'householdMember', fullName: 'Bo Holm', birthDate: isoDate('1970-04-03') }),
+  ];
+  return {
+    ...base,
+    people: people.slice(0, Math.max(1, benefits.length)),
+    incomes: [
+      anIncome({ id: 'income-a', personId: 'ida', kind: 'wage', amount: minor(400_000), frequency: 'monthly', since: isoDate('2015-01-01') }),
+      anIncome({ id: 'income-b', personId: 'bo', kind: 'wage', amount: minor(300_000), frequency: 'monthly', since: isoDate('2015-01-01') }),
+    ],
+    request: { ...base.request, advanceOn: isoDate('2026-05-01'), premiumMode: 'month' },
+    covers: benefits.map((benefit, at) => ({
+      ...BLANK_ROW.cover,
+      id: `cover-${at}`,
+      createdAt: '2026-03-01T10:00:00.000Z',
+      personId: at === 0 ? 'ida' : 'bo',
+      plan: 'year-plus',
+      benefit: minor(benefit),
+      waitingDays: '14',
+      benefitMonths: '60',
+      occupation: 'deckhand',
+      tobacco: 'yes' as const,
+      ...values,
+    })),
+  };
+}
+const outside = (of: FileState) => figuresFor(of, TODAY, ['coverShare', 'premiumShare']).filter(({ verdict }) => verdict === 'outside');
+
+describe('what would make cover fit', () => {
+  it('is nothing where nothing is outside', () => {
+    expect(whatFitsCover(file([100_000], { plan: 'season', benefitMonths: '12', tobacco: 'no' }), TODAY)).toEqual([]);
+    expect(whatFitsCover(sampleFile(), TODAY)).toEqual([]);
+  });
+  it('lowers the benefit to the unit of the currency: three quarters of what is earned, and not one unit less', () => {
+    const asked = file([320_050], { plan: 'season', benefitMonths: '12', waitingDays: '90', tobacco: 'no' });
+    const [first, ...others] = whatFitsCover(asked, TODAY);
+    expect(first).toMatchObject({ lever: 'benefit', changes: [{ op: 'set', entity: 'cover', id: 'cover-0', field: 'benefit', value: 300_000 }] });
+    expect(first?.label).toBe('Ask for a benefit of $3,000.00, $200.50 less');
+    // Waiting longer or another plan makes it cheaper, and no smaller a share.
+    expect(others).toEqual([]);
+  });
+  it('finds what costs less where the premium takes too much, of each kind the smallest that does', () => {
+    const asked = file([150_000, 60_000]);
+    expect(outside(asked).map(({ measure }) => measure)).toEqual(['premiumShare']);
+    const found = whatFitsCover(asked, TODAY);
+    expect(found.length).toBeGreaterThan(1);
+    for (const { changes, each, lever } of found) {
+      expect([lever, outside(applyChanges(asked, changes, ''))]).toEqual([lever, []]);
+      expect(each).toBeGreaterThan(0);
+    }
+  });
+  it('never proposes what leaves anything outside, nor a benefit below what is offered', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 50_000, max: 800_000 }), { minLength: 1, maxLength: 2 }),
+        fc.constantFrom('14', '30', '90'),
+        (benefits, waitingDays) => {
+          const asked = file(benefits, { waitingDays });
+          for (const { changes, lever } of whatFitsCover(asked, TODAY)) {
+            const changed = applyChanges(asked, changes, '');
+            expect(outside(changed)).toEqual([]);
+            if (lever === 'benefit') for (const { benefit } of changed.covers) expect(benefit).toBeGreaterThanOrEqual(50_000);
+          }
+        },
+      ),
+    );
+  });
+});

@@ -1,0 +1,117 @@
+import type { IsoDate } from '../../basis/dates/index';
+import { minor, type Minor } from '../../basis/money/index';
+import { say, type Words } from '../../basis/words/index';
+import { applyChanges, type DetailChange } from '../../file/details/index';
+import { chosenOf } from '../../insuring/cover/index';
+import { modeOf, premiumOf } from '../../insuring/premium/index';
+import { figuresFor, type Figure } from '../affordability/index';
+import { lastGood, type FitInput } from './fit';
+
+/** What can be changed of cover so that it fits. */
+export const COVER_LEVERS = ['benefit', 'waiting', 'months', 'plan', 'mode', 'person'] as const;
+export type CoverLever = (typeof COVER_LEVERS)[number];
+
+/** A change of cover that brings every limited figure inside, with what is then paid each time. */
+export interface CoverProposal {
+  lever: CoverLever;
+  label: Words;
+  changes: DetailChange[];
+  each: Minor | null;
+  figures: Figure[];
+}
+
+/** Benefits are lowered to whole units of the currency. */
+const UNIT = 100;
+
+const set = (id: string, field: string, value: string | number): DetailChange => ({ op: 'set', entity: 'cover', id, field, value });
+
+/**
+ * What would bring cover that is over a limit inside: of each kind the smallest change that does, each tried by working the
+ * figures of the changed file. A benefit is lowered to the unit of the currency: one unit more does not do; several
+ * benefits go down together, by the same share. Figures that aren't known from the start stay out of account.
+ * @returns nothing where nothing is insured, or nothing is outside.
+ */
+export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
+  const rules = file.product.cover;
+  const limited = file.product.measures.filter((measure) => file.product.limits.some((limit) => limit.measure === measure));
+  const now = figuresFor(file, today, limited);
+  if (!rules || file.covers.length === 0 || !now.some(({ verdict }) => verdict === 'outside')) return [];
+  const unknown = new Set(now.filter(({ verdict }) => verdict === 'unknown').map(({ measure }) => measure));
+  const passes = (changes: DetailChange[]): boolean =>
+    figuresFor(applyChanges(file, changes, ''), today, limited).every(
+      ({ verdict, measure }) => verdict !== 'outside' && (verdict !== 'unknown' || unknown.has(measure)),
+    );
+  const proposal = (lever: CoverLever, label: Words, changes: DetailChange[]): CoverProposal => {
+    const changed = applyChanges(file, changes, '');
+    return { lever, label, changes, each: premiumOf(changed, today)?.each ?? null, figures: figuresFor(changed, today, limited) };
+  };
+  /** The first of some values for everybody that does. */
+  const firstOf = <Value>(
+    lever: CoverLever,
+    values: readonly Value[],
+    changesOf: (value: Value) => DetailChange[],
+    labelOf: (value: Value) => Words,
+  ): CoverProposal[] => {
+    const found = values.find((value) => passes(changesOf(value)));
+    return found === undefined ? [] : [proposal(lever, labelOf(found), changesOf(found))];
+  };
+  const all = (field: string, value: string): DetailChange[] => file.covers.map(({ id }) => set(id, field, value));
+  const longestWait = Math.max(...file.covers.map(({ waitingDays }) => chosenOf(rules.waitingDays, waitingDays) ?? 0));
+  const shortest = Math.min(...file.covers.map(({ benefitMonths }) => chosenOf(rules.benefitMonths, benefitMonths) ?? Infinity));
+  const dearest = Math.max(...file.covers.map(({ plan }) => rules.plans.find(({ code }) => code === plan)?.factor ?? 0));
+  const mode = modeOf(rules, file.request.premiumMode);
+  return [
+    ...lowered(file, rules.benefit.least, passes).map((changes) => proposal('benefit', benefitWords(file, changes), changes)),
+    ...firstOf(
+      'waiting',
+      rules.waitingDays.filter((days) => days > longestWait).sort((a, b) => a - b),
+      (days) => all('waitingDays', String(days)),
+      (days) => say('fit.waitFor', { days }),
+    ),
+    ...firstOf(
+      'months',
+      rules.benefitMonths.filter((months) => months < shortest).sort((a, b) => b - a),
+      (months) => all('benefitMonths', String(months)),
+      (months) => say('fit.paidFor', { months }),
+    ),
+    ...firstOf(
+      'plan',
+      rules.plans.filter(({ factor }) => factor < dearest).sort((a, b) => b.factor - a.factor),
+      ({ code }) => all('plan', code),
+      ({ label }) => say('fit.planForAll', { label }),
+    ),
+    ...firstOf(
+      'mode',
+      rules.modes.filter(({ perYear }) => perYear < (mode?.perYear ?? 0)).sort((a, b) => b.perYear - a.perYear),
+      ({ code }): DetailChange[] => [{ op: 'set', entity: 'request', id: null, field: 'premiumMode', value: code }],
+      ({ label }) => say('fit.pay', { label }),
+    ),
+    ...firstOf(
+      'person',
+      file.covers.filter(({ personId }) => file.people.some(({ id, role }) => id === personId && role !== 'applicant')),
+      ({ id }): DetailChange[] => [{ op: 'remove', entity: 'cover', id }],
+      ({ personId }) => say('fit.without', { name: file.people.find(({ id }) => id === personId)?.fullName ?? say('cover.somebody') }),
+    ),
+  ];
+}
+
+const benefitWords = (file: FitInput, changes: readonly DetailChange[]): Words => {
+  const [only] = changes;
+  return changes.length === 1 && only?.op === 'set'
+    ? say('fit.benefitOf', { amount: { money: minor(Number(only.value)) }, less: { money: minor((file.covers[0]?.benefit ?? 0) - Number(only.value)) } })
+    : say('fit.benefitsLowered', {
+        amounts: { all: changes.flatMap((change) => (change.op === 'set' ? [{ money: minor(Number(change.value)) }] : [])), by: 'and' },
+      });
+};
+
+/** The benefits lowered by the least that does; none where even the least that is offered doesn't. */
+function lowered(file: FitInput, least: Minor, passes: (changes: DetailChange[]) => boolean): DetailChange[][] {
+  const known = file.covers.filter(({ benefit }) => benefit !== null);
+  // Of one person in steps of the unit, of several in ten thousandths of what each has.
+  const steps = known.length === 1 ? Math.floor((known[0]?.benefit ?? 0) / UNIT) : 10_000;
+  const at = (step: number): DetailChange[] => known.map(({ id, benefit }) => set(id, 'benefit', Math.floor(((benefit ?? 0) * step) / steps / UNIT) * UNIT));
+  const offered = (step: number): boolean => at(step).every((change) => change.op === 'set' && Number(change.value) >= least);
+  // As it is now is outside: the least that is offered has to do, and from there it goes up.
+  const lowest = steps === 0 || !offered(steps) ? null : lastGood(steps, 0, offered);
+  return lowest === null || !passes(at(lowest)) ? [] : [at(lastGood(lowest, steps, (step) => passes(at(step))))];
+}
