@@ -26,7 +26,7 @@ async function violationsInBoth(page: Page): Promise<string[]> {
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   // Colours that still change are judged when they have: some begin to a frame after the page says that it is dark.
   await page.evaluate(async () => {
-    for (let calm = 0; calm < 3; ) {
+    for (let calm = 0; calm < 3;) {
       await new Promise((resolve) => requestAnimationFrame(resolve));
       const running = document.getAnimations().filter((one) => one instanceof CSSTransition);
       calm = running.length === 0 ? calm + 1 : 0;

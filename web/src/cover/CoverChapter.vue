@@ -26,9 +26,9 @@ const rules = computed<CoverRules | null>(() => props.file.product.cover);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const options = (entries: readonly { code: string; label: string }[] = []) => entries.map(({ code, label }) => ({ value: code, label }));
 const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '16%' },
-  { field: 'plan', options: options(rules.value?.plans), width: '19%' },
-  { field: 'benefit', label: 'Benefit a month', width: '13%' },
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '14%' },
+  { field: 'plan', options: options(rules.value?.plans), width: '16%' },
+  { field: 'benefit', label: 'Benefit a month', width: '12%' },
   {
     field: 'waitingDays',
     label: 'Waits',
@@ -39,9 +39,9 @@ const columns = computed<Column[]>(() => [
     field: 'benefitMonths',
     label: 'Paid for',
     options: (rules.value?.benefitMonths ?? []).map((months) => ({ value: String(months), label: `${months} months` })),
-    width: '11%',
+    width: '13%',
   },
-  { field: 'occupation', options: options(rules.value?.occupations), width: '16%' },
+  { field: 'occupation', options: options(rules.value?.occupations), width: '14%' },
 ]);
 /** Somebody not covered yet, with what is the same for everybody. */
 const fresh = computed(() => {
@@ -58,6 +58,10 @@ const premium = computed(() => premiumOf(props.file, editing.today.value));
 const yearOf = (row: { id: string }): number | null => premium.value?.persons.find(({ coverId }) => coverId === row.id)?.term.value ?? null;
 const coverOf = (row: { id: string }): Cover => row as Cover;
 const indexOf = ({ height, weight }: Cover): number | null => (height !== null && weight !== null ? bodyMassIndex(height, weight) : null);
+const weightLabel = (cover: Cover): string => {
+  const index = indexOf(cover);
+  return index === null ? 'Weight in kg' : `Weight in kg, index ${index}`;
+};
 const factsOf = (row: { id: string }) => [yearOf(row)];
 const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('cover:')));
 const plans = computed(() => comparePlans(props.file, editing.today.value));
@@ -109,19 +113,26 @@ const counted = computed(() =>
         <div class="more small-fields">
           <Field :id="row.id" entity="cover" field="tobacco" :locked="locked" />
           <Field :id="row.id" entity="cover" field="height" label="Height in cm" :locked="locked" />
-          <Field
-            :id="row.id"
-            entity="cover"
-            field="weight"
-            label="Weight in kg"
-            :locked="locked"
-            :hint="indexOf(coverOf(row)) === null ? undefined : `body mass index ${indexOf(coverOf(row))}`"
-          />
+          <Field :id="row.id" entity="cover" field="weight" :label="weightLabel(coverOf(row))" :locked="locked" />
           <Field :id="row.id" entity="cover" field="otherCover" :locked="locked" />
         </div>
       </template>
     </Rows>
     <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+  </section>
+
+  <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
+    <h2>What would make it fit</h2>
+    <p class="soft mb-2">The smallest change of each kind that brings every figure inside its limit.</p>
+    <ul class="facts">
+      <li v-for="one in fits" :key="one.lever" class="row-actions">
+        <span class="flex-1-1">
+          <b>{{ say(one.label) }}</b>
+          <span v-if="one.each !== null" class="soft">, {{ money(one.each) }} each time</span>
+        </span>
+        <v-btn v-if="free" size="small" :aria-label="`Make it so: ${say(one.label)}`" @click="make(one)">Make it so</v-btn>
+      </li>
+    </ul>
   </section>
 
   <section class="block">
@@ -155,19 +166,5 @@ const counted = computed(() =>
         </tr>
       </tbody>
     </v-table>
-  </section>
-
-  <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
-    <h2>What would make it fit</h2>
-    <p class="soft mb-2">The smallest change of each kind that brings every figure inside its limit.</p>
-    <ul class="facts">
-      <li v-for="one in fits" :key="one.lever" class="row-actions">
-        <span class="flex-1-1">
-          <b>{{ say(one.label) }}</b>
-          <span v-if="one.each !== null" class="soft">, {{ money(one.each) }} each time</span>
-        </span>
-        <v-btn v-if="free" size="small" :aria-label="`Make it so: ${say(one.label)}`" @click="make(one)">Make it so</v-btn>
-      </li>
-    </ul>
   </section>
 </template>
