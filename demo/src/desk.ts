@@ -42,7 +42,7 @@ export class Browser {
     const body = isJson ? response.json<(T & { csrfToken?: string }) | null>() : null;
     const status = response.statusCode;
     const isOver = status === 401 && this.credentials !== null && url !== '/api/session';
-    if (status >= 400 && !isOver) throw new Error(`${method} ${url} was answered ${response.statusCode}: ${response.body.slice(0, 900)}`);
+    if (status >= 400 && !isOver) throw new Error(`${method} ${url} was answered ${response.statusCode}: ${response.body.slice(0, 400)}`);
     if (body?.csrfToken) this.csrf = body.csrfToken;
     return { status, body: body as T };
   }

@@ -62,15 +62,15 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     throw error;
   }
 
-  const notAsked = (fileId: string, { payeeId }: Pick<PayoutRow, 'payeeId'>): Promise<void> =>
-    services.files
-      .change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
-        const row = await store.of(fileId, payeeId, change.tx);
-        await store.update(row.id, { verifyAskedAt: null, verifyProblem: null }, change.tx);
-        await change.reload('payout');
-        change.record('payout.cancel', subjectOf(row), null, null);
-      })
-      .then(() => undefined);
+  /** A question that may not be asked any more: it is shown as not asked. */
+  async function notAsked(fileId: string, { payeeId }: Pick<PayoutRow, 'payeeId'>): Promise<void> {
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      const row = await store.of(fileId, payeeId, change.tx);
+      await store.update(row.id, { verifyAskedAt: null, verifyProblem: null }, change.tx);
+      await change.reload('payout');
+      change.record('payout.cancel', subjectOf(row), null, null);
+    });
+  }
 
   /** Asks the bank about one account that waits for it. @param subject the file, and the payout where it is one of several. */
   async function verifyWithBank(subject: string): Promise<void> {
@@ -80,7 +80,7 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
     const { file } = await services.files.state({ id: fileId });
     const named = accountNamed(file, payout.payeeId);
     const account = named && (await accountOf(fileId, named));
-    // Taken back since: it is not asked, and shown as not asked.
+    // Taken back since.
     if (!mayAskBank(file)) return notAsked(fileId, payout);
     if (account?.digest !== payout.verifiedAbout) return;
     const { digest, ...body } = account;

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { AnswerException, AskException, FileAnswer, Id } from '@cavren/contract';
-import { computePath, evidenceDifferences, figureAbout, isReferred, needsAnother, type Exception, type FileState } from '@cavren/core';
+import { computePath, evidenceDifferences, figureAbout, needsAnother, type Exception, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { Table, without, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -70,7 +70,7 @@ function conditionsService({ services }: House, store: ReturnType<typeof conditi
         const condition = conditions.find(({ key }) => `condition:${key}` === subject);
         const { product } = change.file;
         const differing = needsAnother(product, 'paperDiffers') ? evidenceDifferences(change.file, change.today) : [];
-        const referred = [...figures.questions.filter((question) => isReferred(product, question)), ...differing].some(
+        const referred = [...figures.questions.filter((question) => needsAnother(product, question.code)), ...differing].some(
           (one) => `income:${one.subject}` === subject,
         );
         const excusable = measure

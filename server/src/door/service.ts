@@ -371,6 +371,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const whose = speaksFor(file, person);
       const own = await services.papersStore.ofPerson(session.fileId, session.personId);
       const lines = payoutLines(file);
+      const signed = latestSigned(file);
       const paidAt = lines
         .map(({ state }) => state.releasedAt ?? '')
         .sort()
@@ -408,7 +409,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         underway: path.conditions
           .filter(({ state, personId }) => state === 'received' && personId === person.id && !isEnded(file.stage))
           .map(({ key, title }) => ({ conditionKey: key, what: speakerFor(file.pack)(title) })),
-        signing: signingOf(file, person, latestSigned(file)?.pages ?? (latestSigned(file) ? await services.signing.pagesOf(session.fileId) : 0)),
+        signing: signingOf(file, person, signed ? (signed.pages ?? (await services.signing.pagesOf(session.fileId))) : 0),
         sealed: sealedFor(file, person),
         costs: costsFor(file, session.personId, today),
         paidOut:

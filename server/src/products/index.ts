@@ -90,6 +90,7 @@ function makeProducts(db: Sequelize): Products {
         if (!pack) throw new Error(`Product ${definition.code} names the place ${definition.place}, which has no pack`);
         refuseContradictions(definition);
         refuseMissingTables(definition, pack);
+        if (definition.cover) refuseMissingRates(definition.code, definition.cover);
         const id = `${definition.code}-${definition.version}`;
         if (!(await table.one({ id }))) await table.insert({ id, code: definition.code, version: definition.version, definition, pack });
       }
@@ -99,8 +100,7 @@ function makeProducts(db: Sequelize): Products {
 
 /** A product that would ask for what its files can never give is refused before anybody meets it. */
 function refuseContradictions(product: Product): void {
-  const { code, route, needs, rows, questions, consents, lookUpConsent, bankConsent, employerConsent, declineReasons, signing, roles, conditions, cover } =
-    product;
+  const { code, route, needs, rows, questions, consents, lookUpConsent, bankConsent, employerConsent, declineReasons, signing, roles, conditions } = product;
   const astray = [...needs, ...rows].find(({ before }) => !route.includes(before));
   if (astray) throw new Error(`Product ${code} asks for “${astray.label}” before ${astray.before}, which is not on its route`);
   const codes = questions.map((question) => question.code);
@@ -120,17 +120,20 @@ function refuseContradictions(product: Product): void {
     if (twin) throw new Error(`Product ${code}: “${one.label}” and “${twin.label}” ask about the same under one code, so one paper would settle both`);
   }
   if (route.includes('applying') && signing.application === null) throw new Error(`Product ${code} has its application signed, but doesn’t say what that is`);
-  for (const table of cover?.rates ?? []) {
-    const { waitingDays, benefitMonths, ages, occupations } = cover as CoverRules;
-    const classes = [...new Set(occupations.flatMap(({ class: name }) => (name === null ? [] : [name])))];
-    const missing = missingRates(table, { classes, waitingDays, benefitMonths, ages });
-    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table.code} lack ${missing.map(speakerFor()).join('; ')}`);
-  }
   const foreign = signing.order.find((role) => !roles.includes(role));
   if (foreign) throw new Error(`Product ${code} is signed by ${foreign}, a role that it doesn’t have`);
 }
 
 const overlap = (a: string[] | undefined, b: string[] | undefined): boolean => !a || !b || a.some((kind) => b.includes(kind));
+
+/** A product can't let somebody choose what its rates don't have. */
+function refuseMissingRates(code: string, { rates, waitingDays, benefitMonths, ages, occupations }: CoverRules): void {
+  const classes = [...new Set(occupations.flatMap(({ class: name }) => (name === null ? [] : [name])))];
+  for (const table of rates) {
+    const missing = missingRates(table, { classes, waitingDays, benefitMonths, ages });
+    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table.code} lack ${missing.map(speakerFor()).join('; ')}`);
+  }
+}
 
 /** A product can't rest on a table that its place doesn't have. */
 function refuseMissingTables({ code, income, commitments, measures, limits }: Product, pack: Pack): void {

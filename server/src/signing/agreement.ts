@@ -121,7 +121,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         ],
       },
     ],
-    figures: [...boxes],
+    figures: boxes,
     payments: [
       { text: speak(say('agreement.payments')), style: 'heading' },
       {
@@ -226,7 +226,8 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
         ),
       },
     ],
-    rights: [...(model.rights.length > 0 ? [{ text: speak(say('agreement.yourRights')), style: 'heading' }, { ul: [...model.rights] }] : [])],
+    // Copied: what makes the PDF works on the lists that it is given.
+    rights: model.rights.length > 0 ? [{ text: speak(say('agreement.yourRights')), style: 'heading' }, { ul: [...model.rights] }] : [],
     schedule: [
       { text: speak(say('agreement.everyPayment')), style: 'heading' },
       {

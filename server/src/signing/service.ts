@@ -2,7 +2,6 @@ import { PROBLEM } from './problems';
 import { countPages, onePage } from './pages';
 import type { SignAgreement } from '@cavren/contract';
 import {
-  answerersOf,
   computePath,
   ELECTRONIC_PAPERS,
   envelopesOf,
@@ -12,7 +11,7 @@ import {
   say,
   SIGNED_DOCUMENTS,
   SIGNED_IN,
-  signersOf,
+  signersOfDocument,
   signsAs,
   titleOf,
   type FilePerson,
@@ -42,8 +41,6 @@ const MAKE: Record<SignedDocument, (file: FileState, lender: string, today: IsoD
   application: applicationPdf,
   agreement: agreementPdf,
 };
-/** Whether somebody applies, or signs for a company that does: whoever stands surety signs the agreement alone. */
-const applies = (file: FileState, person: FilePerson): boolean => answerersOf(file).includes(person);
 
 const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC_PAPERS);
 
@@ -184,7 +181,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
         if (envelopesOf(file).some((one) => one.document === document)) throw PROBLEM.agreementOut();
         const blocking = computePath(file, change.today).now.filter(({ gate }) => gate !== file.stage);
         if (blocking.length > 0) throw refuseBlocked('Something before signing is open again.', blocking, file.pack);
-        const people = signersOf(file).filter((person) => document === 'agreement' || applies(file, person));
+        const people = signersOfDocument(file, document);
         for (const person of people) refuseUnreachable(person);
         const envelope = newEnvelope(change, actor, document);
         await store.insert(

@@ -71,7 +71,8 @@ function mayResolve(finding: Finding): boolean {
   return finding.resolution === null && desk.may(finding.kind === 'candidate' ? 'candidate.decide' : 'finding.resolve');
 }
 /** How it stands with another person's word on what was confirmed, where the product wants one. */
-const agreed = (finding: Finding) => confirmedToAgree(props.file).find((one) => one.finding.id === finding.id)?.agreement;
+const agreements = computed(() => new Map(confirmedToAgree(props.file).map(({ finding, agreement }) => [finding.id, agreement])));
+const agreed = ({ id }: Finding) => agreements.value.get(id);
 const AGREED: Record<Agreement['state'], { mark: 'settled' | 'blocked' | 'waiting'; said: string }> = {
   unasked: { mark: 'blocked', said: 'Another person has to agree: ask again' },
   waiting: { mark: 'waiting', said: 'Another person agrees or doesn’t, in Decision' },

@@ -10,6 +10,8 @@ import {
   CONDITION_STATE_LABEL,
   confirmedToAgree,
   costsOf,
+  documentsOf,
+  envelopeOf,
   currentCheck,
   evidenceExplained,
   figureAbout,
@@ -26,8 +28,6 @@ import {
   riskOf,
   ROLE_LABEL,
   SECURITY_KIND_LABEL,
-  SIGNED_DOCUMENTS,
-  SIGNED_IN,
   STAGE_LABEL,
   titleOf,
   wantedChecks,
@@ -68,12 +68,7 @@ const editing = useEditing();
 const parts = computed(() => (props.file.parts.length > 0 ? (costsOf(props.file, editing.today.value)?.parts ?? []) : []));
 const desk = useDesk();
 /** What is signed on the product's route, and how far that is. */
-const signatures = computed(() =>
-  SIGNED_DOCUMENTS.filter((document) => props.file.product.route.includes(SIGNED_IN[document])).map((document) => ({
-    document,
-    envelope: document === 'agreement' ? props.file.envelope : props.file.application,
-  })),
-);
+const signatures = computed(() => documentsOf(props.file).map((document) => ({ document, envelope: envelopeOf(props.file, document) })));
 /** What is being filled in below the acts. */
 const form = ref<'decline' | 'counter' | null>(null);
 const conditions = ref('');

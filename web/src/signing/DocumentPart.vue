@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import {
-  answerersOf,
+  envelopeOf,
   isApproved,
   latestSigned,
   personName,
   reachedHow,
   SIGNED_IN,
-  signersOf,
+  signersOfDocument,
   STAGE_LABEL,
   titleOf,
   writePhone,
@@ -31,7 +31,7 @@ const editing = useEditing();
 const desk = useDesk();
 const unlocking = ref(false);
 const showing = ref(false);
-const envelope = computed(() => (props.document === 'agreement' ? props.file.envelope : props.file.application));
+const envelope = computed(() => envelopeOf(props.file, props.document));
 const title = computed(() => titleOf(props.file, props.document));
 const stage = computed(() => SIGNED_IN[props.document]);
 /** Its PDF, as it now is. */
@@ -48,8 +48,8 @@ function waitsFor({ position }: Signer): string {
   const before = envelope.value?.signers.find((signer) => signer.position === position - 1);
   return before ? `waits for ${nameOf(before)}` : 'not invited yet';
 }
-/** Who is asked to sign, in their order, as the product has it: who applies, and the agreement also who stands surety. */
-const order = computed(() => signersOf(props.file).filter((person) => props.document === 'agreement' || answerersOf(props.file).includes(person)));
+/** Who is asked to sign, in their order. */
+const order = computed(() => signersOfDocument(props.file, props.document));
 const reach = (person: FilePerson): string => {
   const { email, phone } = person;
   return [

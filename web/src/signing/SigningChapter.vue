@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { SIGNED_DOCUMENTS, SIGNED_IN } from '@cavren/core';
+import { documentsOf } from '@cavren/core';
 import { computed } from 'vue';
 import type { ChapterProps } from '../file/index';
 import DocumentPart from './DocumentPart.vue';
 
 /** What is signed on the product's route, in its order. */
 const props = defineProps<ChapterProps>();
-const documents = computed(() => SIGNED_DOCUMENTS.filter((document) => props.file.product.route.includes(SIGNED_IN[document])));
+const documents = computed(() => documentsOf(props.file));
 </script>
 
 <template>

@@ -8,8 +8,7 @@ import { figuresFor, type Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
 
 /** What can be changed of cover so that it fits. */
-export const COVER_LEVERS = ['benefit', 'waiting', 'months', 'plan', 'mode', 'person'] as const;
-export type CoverLever = (typeof COVER_LEVERS)[number];
+export type CoverLever = 'benefit' | 'waiting' | 'months' | 'plan' | 'mode' | 'person';
 
 /** A change of cover that brings every limited figure inside, with what is then paid each time. */
 export interface CoverProposal {

@@ -1,4 +1,4 @@
 export { LEVERS, type Aim, type FitInput, type LeverCode, type OutOfReach, type Proposal, type WhatFits, interestLeft, otherRequest, whatFits } from './fit';
-export { COVER_LEVERS, type CoverLever, type CoverProposal, whatFitsCover } from './cover';
+export { type CoverLever, type CoverProposal, whatFitsCover } from './cover';
 export { type FitChange } from '../../file/details/index';
 export { MOST_VARIANTS, changesOf, isFitChange, type FitParts, withChanges } from './changes';

@@ -397,6 +397,20 @@ const PREPARING: readonly Stage[] = ['details', 'checking', 'gathering', 'applyi
 /** The stage in which each document is signed. */
 export const SIGNED_IN = { application: 'applying', agreement: 'signing' } as const satisfies Record<SignedDocument, Stage>;
 
+/** What is signed on a product's route, in its order. */
+export const documentsOf = ({ product: { route } }: Pick<FileState, 'product'>): SignedDocument[] =>
+  SIGNED_DOCUMENTS.filter((document) => route.includes(SIGNED_IN[document]));
+
+/** What was sent of a document last; taken back or not. */
+export const envelopeOf = ({ application, envelope }: Pick<FileState, 'application' | 'envelope'>, document: SignedDocument): Envelope | null =>
+  document === 'agreement' ? envelope : application;
+
+/** Who signs a document, in the product's order: those who apply or sign for a company that does, and the agreement whoever stands surety as well. */
+export function signersOfDocument(file: Pick<FileState, 'people' | 'product'>, document: SignedDocument): FilePerson[] {
+  const answering = answerersOf(file);
+  return signersOf(file).filter((person) => document === 'agreement' || answering.includes(person));
+}
+
 /** What a document is called in a product. */
 export const titleOf = ({ product: { signing } }: Pick<FileState, 'product'>, document: SignedDocument): string =>
   document === 'application' ? (signing.application?.title ?? signing.title) : signing.title;

@@ -14,7 +14,6 @@ export {
   HOLDER_LABEL,
   HOLDERS_OF,
   isEnded,
-  isReferred,
   movesByHand,
   type Path,
   type PathEntry,

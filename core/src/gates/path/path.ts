@@ -9,7 +9,7 @@ import { PATH_PARTS } from './parts/index';
 import type { PathEntry } from './entry';
 
 export { HOLDER_LABEL, HOLDERS_OF, type Holder, type PathEntry } from './entry';
-export { explanationOf, isReferred } from './parts/carrying';
+export { explanationOf } from './parts/carrying';
 export { askableChecks } from './parts/checks';
 export { consentLanguage, consentOf, consentsAskedOf, ELECTRONIC_PAPERS, hasConsent, historyOf, wantedConsents } from './parts/people';
 

@@ -1,1 +1,1 @@
-export { type RiskFactor, RISK_FACTORS, type RiskRating, riskOf } from './risk';
+export { type RiskRating, riskOf } from './risk';

@@ -9,11 +9,8 @@ import { partiesOf, personName, type FileState, type Finding } from '../../file/
 import type { Path } from '../path/index';
 import type { IsoDate } from '../../basis/dates/index';
 
-/** Something in a file that may raise its risk: each place where it is found, in words. */
-export interface RiskFactor {
-  label: string;
-  found: (file: FileState, path: Pick<Path, 'figures'>, today: IsoDate) => Words[];
-}
+/** Where in a file something is found that may raise its risk, each in words. */
+type Found = (file: FileState, path: Pick<Path, 'figures'>, today: IsoDate) => Words[];
 
 /** Findings of the checks that count now, with whom they are about. */
 const findingsOf = (file: FileState): { name: string; finding: Finding }[] =>
@@ -22,47 +19,28 @@ const findingsOf = (file: FileState): { name: string; finding: Finding }[] =>
   );
 
 /** Every factor that a product may rate. Which of them are, and how high, is the product's. Cavren's own list, after common practice; no source. */
-export const RISK_FACTORS: Record<RiskCode, RiskFactor> = {
-  listed: {
-    label: 'Resembles an entry of a watchlist',
-    found: (file) =>
-      findingsOf(file).flatMap(({ name, finding }) => (finding.kind === 'candidate' ? [say('risk.listed', { name, entry: finding.label })] : [])),
-  },
-  unknownNumber: {
-    label: 'A number that no register has',
-    found: (file) =>
-      findingsOf(file).flatMap(({ name, finding }) =>
-        !finding.agrees && matterOf(finding) === 'numberUnknown' ? [say('risk.unknownNumber', { name, label: finding.label })] : [],
-      ),
-  },
-  exception: {
-    label: 'A limit let go by exception',
-    found: (file, { figures }) =>
-      figures.figures.flatMap(({ verdict, measure, label }) =>
-        (verdict === 'outside' || verdict === 'refer') && agreementOf(file, `figure:${measure}`).state === 'granted' ? [say('risk.exception', { label })] : [],
-      ),
-  },
-  referred: {
-    label: 'A figure that an approver weighs',
-    found: (_file, { figures }) => figures.figures.flatMap(({ verdict, label }) => (verdict === 'refer' ? [say('risk.referred', { label })] : [])),
-  },
-  abroad: {
-    label: 'Somebody who owes lives abroad',
-    found: (file) =>
-      partiesOf(file).flatMap((person) =>
-        file.homes.some(({ personId, until, country }) => personId === person.id && until === null && isAbroad(country, file.pack.phoneRegion))
-          ? [say('risk.abroad', { name: personName(person) })]
-          : [],
-      ),
-  },
-  reachedAnew: {
-    label: 'Reached otherwise than when the file was opened',
-    found: (file, _path, today) =>
-      youngChanges(file.contactChanges, today, (at) => dayAt(at, file.pack.timeZone)).flatMap(({ personId, field }) => {
-        const person = file.people.find(({ id }) => id === personId);
-        return person ? [say('risk.reachedAnew', { name: personName(person), field })] : [];
-      }),
-  },
+const RISK_FACTORS: Record<RiskCode, Found> = {
+  listed: (file) => findingsOf(file).flatMap(({ name, finding }) => (finding.kind === 'candidate' ? [say('risk.listed', { name, entry: finding.label })] : [])),
+  unknownNumber: (file) =>
+    findingsOf(file).flatMap(({ name, finding }) =>
+      !finding.agrees && matterOf(finding) === 'numberUnknown' ? [say('risk.unknownNumber', { name, label: finding.label })] : [],
+    ),
+  exception: (file, { figures }) =>
+    figures.figures.flatMap(({ verdict, measure, label }) =>
+      (verdict === 'outside' || verdict === 'refer') && agreementOf(file, `figure:${measure}`).state === 'granted' ? [say('risk.exception', { label })] : [],
+    ),
+  referred: (_file, { figures }) => figures.figures.flatMap(({ verdict, label }) => (verdict === 'refer' ? [say('risk.referred', { label })] : [])),
+  abroad: (file) =>
+    partiesOf(file).flatMap((person) =>
+      file.homes.some(({ personId, until, country }) => personId === person.id && until === null && isAbroad(country, file.pack.phoneRegion))
+        ? [say('risk.abroad', { name: personName(person) })]
+        : [],
+    ),
+  reachedAnew: (file, _path, today) =>
+    youngChanges(file.contactChanges, today, (at) => dayAt(at, file.pack.timeZone)).flatMap(({ personId, field }) => {
+      const person = file.people.find(({ id }) => id === personId);
+      return person ? [say('risk.reachedAnew', { name: personName(person), field })] : [];
+    }),
 };
 
 /** How risky a file is by its product's rules, and why, the gravest first. */
@@ -77,7 +55,7 @@ export interface RiskRating {
  */
 export function riskOf(file: FileState, path: Pick<Path, 'figures'>, today: IsoDate): RiskRating {
   const because = Object.entries(file.product.deciding.risk).flatMap(([code, level]) =>
-    RISK_FACTORS[code as RiskCode].found(file, path, today).map((what) => ({ level, what })),
+    RISK_FACTORS[code as RiskCode](file, path, today).map((what) => ({ level, what })),
   );
   because.sort((a, b) => RISK_LEVELS.indexOf(b.level) - RISK_LEVELS.indexOf(a.level));
   return { level: because[0]?.level ?? 'ordinary', because };

@@ -19,9 +19,6 @@ export function explanationOf(file: Pick<FileState, 'explanations'>, subject: st
   return file.explanations.find((explanation) => explanation.subject === subject && explanation.text !== null)?.text ?? null;
 }
 
-/** A question that only an approver settles in a product: what is said by an officer goes to one. */
-export const isReferred = (product: FileState['product'], { code }: Pick<IncomeQuestion, 'code'>): boolean => needsAnother(product, code);
-
 /** What income, commitments, worth and the figures put on the Path. */
 export const carrying: PathPart = { code: 'carrying', entries: (file, { figures, guarantors, today }) => carryingEntries(file, figures, guarantors, today) };
 
@@ -164,7 +161,8 @@ function questionEntries(file: FileState, questions: readonly IncomeQuestion[]):
   return questions.flatMap<Draft>((question) => {
     const place = { chapter: 'income' as const, anchor: question.incomeId ? `question.${question.incomeId}` : 'questions' };
     const base = { key: `question:${question.subject}`, why: question.why, what: question.what, personId: question.personId, place };
-    if (!isReferred(file.product, question)) return explanationOf(file, question.subject) === null ? [{ ...base, gate: 'checking', holder: 'officer' }] : [];
+    if (!needsAnother(file.product, question.code))
+      return explanationOf(file, question.subject) === null ? [{ ...base, gate: 'checking', holder: 'officer' }] : [];
     return referredEntry(file, base, `income:${question.subject}`);
   });
 }

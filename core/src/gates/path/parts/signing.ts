@@ -1,15 +1,14 @@
 import { say } from '../../../basis/words/index';
-import { personName, SIGNED_DOCUMENTS, SIGNED_IN, type FileState, type SignedDocument } from '../../../file/state/index';
+import { documentsOf, envelopeOf, personName, SIGNED_IN, type FileState, type SignedDocument } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 /** The application where it is signed, the agreement, and everybody's signature. */
 export const signing: PathPart = {
   code: 'signing',
-  entries: (file) =>
-    SIGNED_DOCUMENTS.filter((document) => file.product.route.includes(SIGNED_IN[document])).flatMap((document) => signingEntries(file, document)),
+  entries: (file) => documentsOf(file).flatMap((document) => signingEntries(file, document)),
 };
 
 function signingEntries(file: FileState, document: SignedDocument): Draft[] {
-  const envelope = document === 'agreement' ? file.envelope : file.application;
+  const envelope = envelopeOf(file, document);
   const gate = SIGNED_IN[document];
   // Keys of agreements are as they always were.
   const keyed = document === 'agreement' ? 'signing' : document;
