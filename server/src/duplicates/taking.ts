@@ -45,7 +45,7 @@ export async function takeWhatHolds(services: Services, change: FileChange, pers
     await change.reload('papers');
   }
   for (const loan of await services.personsStore.doneFilesOf(personId, tx)) {
-    const { file: lent } = await services.files.state({ id: loan.fileId });
+    const lent = loan.fileId === earlier?.fileId ? earlier.file : (await services.files.state({ id: loan.fileId })).file;
     const owed = loanWithUs(lent, loan.id, today, lent.pack.notices?.creditor.name ?? lent.product.name, currency);
     if (owed) add('debt', { ...(owed as Record<string, FieldValue>), owners: id });
   }

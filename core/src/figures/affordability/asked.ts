@@ -2,7 +2,7 @@ import { say, type Words } from '../../basis/words/index';
 import { kindOfIncome } from '../../means/income/index';
 import type { CountedIncome } from '../../means/income/index';
 import type { IsoDate } from '../../basis/dates/index';
-import { premiumLacks, premiumOf } from '../../insuring/premium/index';
+import { premiumLacks, type Premium } from '../../insuring/premium/index';
 import { inPercent, roundTo, total, worked } from '../../basis/arithmetic/index';
 import type { Term } from '../../basis/arithmetic/index';
 import { dearerRate, requestLacks, type Costs } from '../../lending/costs/index';
@@ -59,16 +59,15 @@ export function rentTerm(file: AffordabilityInput, counted: readonly CountedInco
   return { label: say('affordability.ownShareRent'), sign: '+', value: left, unit: 'money', terms: [rent, ...lines] };
 }
 
+/** All payments of a year for cover. */
+export const premiumYearTerms = ({ each, eachTerms, mode }: Premium): Term[] => [
+  { label: say('cover.payable', { mode: mode.label }), sign: '+', value: each, unit: 'money', terms: eachTerms },
+  { label: say('cover.paymentsAYear'), sign: '×', value: mode.perYear, unit: 'count' },
+];
+
 /** What cover takes a month: each payment as often as it is due in a year, over twelve. */
-export function premiumTerm(file: AffordabilityInput, today: IsoDate): Term | null {
-  const premium = premiumOf(file, today);
-  if (!premium) return null;
-  const { each, eachTerms, mode } = premium;
-  const terms: Term[] = [
-    { label: say('cover.payable', { mode: mode.label }), sign: '+', value: each, unit: 'money', terms: eachTerms },
-    { label: say('cover.paymentsAYear'), sign: '×', value: mode.perYear, unit: 'count' },
-    { label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' },
-  ];
+export function premiumTerm(premium: Premium): Term {
+  const terms: Term[] = [...premiumYearTerms(premium), { label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' }];
   return { label: say('affordability.premiumMonth'), sign: '+', value: roundTo('money', worked(terms)), unit: 'money', terms };
 }
 

@@ -6,6 +6,7 @@ import { homeNow, householdOf } from '../../people/household/index';
 import { since, total } from '../../basis/arithmetic/index';
 import { countIncomes } from '../../means/income/index';
 import type { IsoDate } from '../../basis/dates/index';
+import { premiumOf, type Premium } from '../../insuring/premium/index';
 import type { Costs } from '../../lending/costs/index';
 import type { LivingCosts } from '../../means/living/index';
 import type { Term } from '../../basis/arithmetic/index';
@@ -38,6 +39,8 @@ export interface Base extends Ground {
   before: Term[];
   kept: Term[];
   costs: Costs | null;
+  /** What cover costs; null where nothing is insured, or something lacks. */
+  premium: Premium | null;
   asked: Term | null;
 }
 
@@ -74,6 +77,7 @@ export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground 
   const { product } = file;
   const stay = product.amountIs === 'rent' ? [] : ground.housing;
   const costs = product.amountIs === 'loan' ? costsOf(file, today) : null;
+  const premium = product.cover ? premiumOf(file, today) : null;
   return {
     ...ground,
     file,
@@ -81,6 +85,7 @@ export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground 
     before: [...ground.housing, ...debtTerms(file, today, false)],
     kept: [...stay, ...debtTerms(file, today, true)],
     costs,
-    asked: costs ? paymentTerm(costs) : product.cover ? premiumTerm(file, today) : rentTerm(file, ground.counted),
+    premium,
+    asked: costs ? paymentTerm(costs) : premium ? premiumTerm(premium) : rentTerm(file, ground.counted),
   };
 }

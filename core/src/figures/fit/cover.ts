@@ -2,7 +2,7 @@ import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import { applyChanges, type DetailChange } from '../../file/details/index';
-import { chosenOf } from '../../insuring/cover/index';
+import { chosenOf, coveredName } from '../../insuring/cover/index';
 import { modeOf, premiumOf } from '../../insuring/premium/index';
 import { figuresFor, type Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
@@ -89,7 +89,7 @@ export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
       'person',
       file.covers.filter(({ personId }) => file.people.some(({ id, role }) => id === personId && role !== 'applicant')),
       ({ id }): DetailChange[] => [{ op: 'remove', entity: 'cover', id }],
-      ({ personId }) => say('fit.without', { name: file.people.find(({ id }) => id === personId)?.fullName ?? say('cover.somebody') }),
+      (cover) => say('fit.without', { name: coveredName(file, cover) }),
     ),
   ];
 }

@@ -6,6 +6,12 @@ import type { Cover } from './fields';
 
 export type CoverInput = Pick<FileState, 'product' | 'covers' | 'people' | 'request'>;
 
+/** Who is covered, as they are called. */
+export function coveredName({ people }: Pick<FileState, 'people'>, { personId }: Pick<Cover, 'personId'>): Words {
+  const person = people.find(({ id }) => id === personId);
+  return person ? personName(person) : say('cover.somebody');
+}
+
 /** The day on which cover begins: as asked for, else today. */
 export const startOf = ({ request }: Pick<FileState, 'request'>, today: IsoDate): IsoDate => request.advanceOn ?? today;
 

@@ -5,7 +5,7 @@ import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { CoverRules, PaymentMode, PlacePack, RateTable } from '../../file/product/index';
 import { personName } from '../../file/state/index';
-import { ageAt, bodyMassIndex, chosenOf, classOf, startOf, type Cover, type CoverInput } from '../cover/index';
+import { ageAt, bodyMassIndex, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
 import { rateOf, ratesOn } from '../rates/index';
 
 /** What a cover costs: each person's year, all of them with discounts and the fee, and what is paid each time. */
@@ -39,14 +39,18 @@ const sum = (label: Words, sign: Term['sign'], terms: Term[], more: Partial<Term
 export function premiumLacks(file: CoverInput, today: IsoDate): Words | null {
   const rules = file.product.cover;
   if (!rules || file.covers.length === 0) return say('cover.whoIsCovered');
-  if (!ratesOn(rules.rates, startOf(file, today))) return say('cover.ratesForStart');
-  const lacking = file.covers.find((cover) => lackOf(file, rules, cover, today) !== null);
-  return lacking ? lackOf(file, rules, lacking, today) : null;
+  const table = ratesOn(rules.rates, startOf(file, today));
+  if (!table) return say('cover.ratesForStart');
+  for (const cover of file.covers) {
+    const lack = lackOf(file, rules, table, cover, today);
+    if (lack !== null) return lack;
+  }
+  return null;
 }
 
-function lackOf(file: CoverInput, rules: CoverRules, cover: Cover, today: IsoDate): Words | null {
+function lackOf(file: CoverInput, rules: CoverRules, table: RateTable, cover: Cover, today: IsoDate): Words | null {
   const person = file.people.find(({ id }) => id === cover.personId);
-  const name = person ? personName(person) : say('cover.somebody');
+  const name = coveredName(file, cover);
   const lack = (what: string): Words => say('cover.lacks', { name, what });
   if (!person?.birthDate) return lack('birthDate');
   if (cover.benefit === null || cover.benefit <= 0) return lack('benefit');
@@ -54,8 +58,7 @@ function lackOf(file: CoverInput, rules: CoverRules, cover: Cover, today: IsoDat
   if (chosenOf(rules.waitingDays, cover.waitingDays) === null) return lack('waitingDays');
   if (chosenOf(rules.benefitMonths, cover.benefitMonths) === null) return lack('benefitMonths');
   if (!classOf(rules, cover.occupation)) return lack('occupation');
-  const table = ratesOn(rules.rates, startOf(file, today));
-  return table && rateFor(file, rules, table, cover, today) === null ? say('cover.noRate', { name }) : null;
+  return rateFor(file, rules, table, cover, today) === null ? say('cover.noRate', { name }) : null;
 }
 
 /** The rate of somebody's cell at their age when cover begins. */

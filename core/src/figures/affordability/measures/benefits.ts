@@ -1,6 +1,5 @@
 import { say } from '../../../basis/words/index';
-import { personName } from '../../../file/state/index';
-import { chosenOf } from '../../../insuring/cover/index';
+import { chosenOf, coveredName } from '../../../insuring/cover/index';
 import { type MeasureKind } from './measure';
 
 export const benefits: MeasureKind = {
@@ -11,13 +10,9 @@ export const benefits: MeasureKind = {
     if (file.covers.length === 0) return say('cover.whoIsCovered');
     const monthsOf = (chosen: string | null) => chosenOf(file.product.cover?.benefitMonths, chosen);
     const lacking = file.covers.find(({ benefit, benefitMonths }) => benefit === null || monthsOf(benefitMonths) === null);
-    const nameOf = (personId: string) => {
-      const person = file.people.find(({ id }) => id === personId);
-      return person ? personName(person) : say('cover.somebody');
-    };
-    if (lacking) return say('cover.lacks', { name: nameOf(lacking.personId), what: lacking.benefit === null ? 'benefit' : 'benefitMonths' });
+    if (lacking) return say('cover.lacks', { name: coveredName(file, lacking), what: lacking.benefit === null ? 'benefit' : 'benefitMonths' });
     return file.covers.map(({ id, personId, benefit, benefitMonths }) => ({
-      label: nameOf(personId),
+      label: coveredName(file, { personId }),
       sign: '+',
       value: (benefit ?? 0) * (monthsOf(benefitMonths) ?? 0),
       unit: 'money',

@@ -1,6 +1,6 @@
 import { worked, type Term } from '../../../basis/arithmetic/index';
-import { say } from '../../../basis/words/index';
-import { personName } from '../../../file/state/index';
+import { say, type Words } from '../../../basis/words/index';
+import { coveredName } from '../../../insuring/cover/index';
 import { sumLine } from '../asked';
 import { type Base } from '../base';
 import { type MeasureKind } from './measure';
@@ -19,9 +19,8 @@ export const coverShare: MeasureKind = {
   },
 };
 
-function sharesOf({ file, counted }: Base, cover: Base['file']['covers'][number]): Term[] | ReturnType<typeof say> {
-  const person = file.people.find(({ id }) => id === cover.personId);
-  const name = person ? personName(person) : say('cover.somebody');
+function sharesOf({ file, counted }: Base, cover: Base['file']['covers'][number]): Term[] | Words {
+  const name = coveredName(file, cover);
   if (cover.benefit === null) return say('cover.lacks', { name, what: 'benefit' });
   const earned = counted.filter(({ income }) => income.personId === cover.personId).map(({ counted: term }) => term);
   const earnings = sumLine(say('cover.earningsOf', { name }), '÷', earned);

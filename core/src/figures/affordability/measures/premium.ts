@@ -1,9 +1,9 @@
 import { say } from '../../../basis/words/index';
-import { premiumLacks, premiumOf } from '../../../insuring/premium/index';
+import { askedLacks } from '../asked';
 import { type MeasureKind } from './measure';
 export const premium: MeasureKind = {
   label: 'Premium',
   means: say('affordability.premiumEachPayment'),
   unit: 'money',
-  work: ({ file, today }) => premiumOf(file, today)?.eachTerms ?? premiumLacks(file, today) ?? say('cover.whoIsCovered'),
+  work: (base) => base.premium?.eachTerms ?? askedLacks(base.file, base.today),
 };
