@@ -53,9 +53,7 @@ export function coverProblems(file: CoverInput, cover: Cover, today: IsoDate): {
     problems.push({ field: 'benefit', what: say('cover.benefitOutside', { name, least: { money: benefit.least }, most: { money: benefit.most } }) });
   const occupation = rules.occupations.find(({ code }) => code === cover.occupation);
   if (occupation?.class === null) problems.push({ field: 'occupation', what: say('cover.occupationNotCovered', { name, occupation: occupation.label }) });
-  const twin = file.covers.find(
-    (other) => other.id !== cover.id && other.personId === cover.personId && other.createdAt <= cover.createdAt && other.id < cover.id,
-  );
-  if (twin) problems.push({ field: 'personId', what: say('cover.twice', { name }) });
+  const first = file.covers.find(({ personId }) => personId === cover.personId);
+  if (first && first.id !== cover.id) problems.push({ field: 'personId', what: say('cover.twice', { name }) });
   return problems;
 }

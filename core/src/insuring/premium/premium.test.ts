@@ -104,6 +104,16 @@ describe('a premium', () => {
       ),
     ).toEqual(['benefit', 'occupation']);
   });
+  it('asks about somebody who is covered twice, at the later row, whatever the rows are called', () => {
+    for (const [first, second] of [
+      ['cover-a', 'cover-b'],
+      ['cover-b', 'cover-a'],
+    ]) {
+      const covers = [row({ id: first ?? '' }), row({ id: second ?? '', createdAt: '2026-03-01T11:00:00.000Z' })];
+      const asked = covers.map((cover) => coverProblems(file(covers), cover, TODAY).map(({ field }) => field));
+      expect(asked).toEqual([[], ['personId']]);
+    }
+  });
   it('lays the plans side by side as if each were chosen for everybody', () => {
     const plans = comparePlans(file([row(), row({ id: 'cover-b', personId: 'bo', plan: 'season' })]), TODAY);
     expect(plans.map(({ plan, yearly }) => [plan.code, yearly])).toEqual([
