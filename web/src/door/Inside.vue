@@ -195,7 +195,7 @@ function take(next: DoorView): void {
     </section>
 
     <section v-if="view.signing?.state === 'yours'" class="card iris">
-      <h2>Your agreement waits for your signature</h2>
+      <h2>Your {{ view.signing.document }} waits for your signature</h2>
       <p>{{ view.signing.title }}. It takes about five minutes.</p>
       <v-btn variant="flat" @click="signing = true">Read and sign</v-btn>
     </section>
