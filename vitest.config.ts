@@ -1,5 +1,9 @@
+import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
+
+/** Random files are the same ones at every run; `npm run explore` draws others. */
+const setupFiles = [fileURLToPath(new URL('scripts/setup/seed.ts', import.meta.url))];
 
 export default defineConfig({
   test: {
@@ -7,7 +11,7 @@ export default defineConfig({
     onConsoleLog: (log) => !log.includes('connection as it is now in an undetermined state'),
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
-      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 60_000, isolate: false, pool: 'threads' } },
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles, testTimeout: 60_000, isolate: false, pool: 'threads' } },
       { test: { name: 'words', root: 'words', include: ['test/**/*.test.ts'] } },
       {
         test: {
@@ -24,7 +28,7 @@ export default defineConfig({
       },
       {
         plugins: [vue()],
-        test: { name: 'web', root: 'web', include: ['test/**/*.test.ts'], environment: 'happy-dom' },
+        test: { name: 'web', root: 'web', include: ['test/**/*.test.ts'], setupFiles, environment: 'happy-dom' },
       },
     ],
   },

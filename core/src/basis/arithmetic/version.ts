@@ -1,5 +1,5 @@
 /** Goes up whenever the arithmetic itself changes what it gives for the same input. */
-export const CALCULATION_VERSION = 3;
+export const CALCULATION_VERSION = 4;
 
 /** What may be worked again as an earlier version did. */
 export interface AsThen {

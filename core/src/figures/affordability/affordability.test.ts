@@ -221,7 +221,8 @@ describe('for any file', () => {
   it('more income never worsens a measure, and a new debt never improves one', () => {
     const worse = (before: Figure, after: Figure): boolean => {
       if (before.value === null || after.value === null) return false;
-      if (FALLS_WHEN_WORSE.includes(before.measure)) return after.value < before.value;
+      // A loss covers nothing, however little there is to cover: below zero a ratio says no more than that.
+      if (FALLS_WHEN_WORSE.includes(before.measure)) return after.value < before.value && before.value >= 0;
       return RISES_WHEN_WORSE.includes(before.measure) && after.value > before.value;
     };
     let compared = 0;

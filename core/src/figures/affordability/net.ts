@@ -1,5 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
-import { since, total, type Term } from '../../basis/arithmetic/index';
+import { roundTo, since, total, worked, type Term } from '../../basis/arithmetic/index';
 import { kindOfIncome, type CountedIncome, type IncomeKind } from '../../means/income/index';
 import { homeNow, relationBetween } from '../../people/household/index';
 import { proportion, minor } from '../../basis/money/index';
@@ -21,10 +21,11 @@ interface Filers {
 }
 
 /**
- * What is left of the incomes that count after income tax and contributions, a line for each person. Tax is worked on all
- * that comes of the sources that count, and what is left counts at the share that they count by. Take-home pay that a
- * payslip shows takes precedence for its source; tax on the rest is what the table takes of everything less what it would
- * take of those sources alone.
+ * What is left of the incomes that count after income tax and contributions, a line for each person and share. Tax is worked
+ * on all that comes of the sources that count: first on what counts in full, then on what counts by less, of which so much
+ * counts as it adds to what tax leaves. So nobody is worse off for earning more, whatever share of it counts. Take-home pay
+ * that a payslip shows takes precedence for its source; tax on the rest is what the table takes of everything less what it
+ * would take of those sources alone. Versions before 4 took one average share of all.
  */
 export function netLines(file: AffordabilityInput, counted: readonly CountedIncome[], today: IsoDate): Term[] | null {
   const table = taxTableOn(file.pack.taxes, today);
@@ -33,7 +34,7 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
   const ofPerson = (person: FilePerson): CountedIncome[] => counted.filter(({ income, counted: { value } }) => income.personId === person.id && value !== 0);
   for (const filers of filersOf(file, table)) {
     const all = filers.people.flatMap(ofPerson);
-    const left = all.some(isTaxedHere) ? leftInYear(file, table, filers, all, today) : null;
+    const slices = slicesOf(file, all).map((slice) => leftInYear(file, table, filers, slice, today));
     for (const person of filers.people) {
       const own = ofPerson(person);
       // A loss comes off what is left; it doesn't lower the tax on anything else here.
@@ -47,8 +48,10 @@ export function netLines(file: AffordabilityInput, counted: readonly CountedInco
             note: say('affordability.whatPayslipPaysOutTakes'),
             place: { chapter: 'income', anchor: `${income.id}.netAmount` },
           });
-      const rest = own.filter(isTaxedHere);
-      if (left && rest.length > 0) lines.push(afterTax(file, person, rest, left));
+      for (const left of slices) {
+        const rest = own.filter((one) => left.sources.includes(one));
+        if (rest.length > 0) lines.push(afterTax(file, person, rest, left));
+      }
     }
   }
   return lines;
@@ -65,51 +68,91 @@ interface Taxed {
   terms: Term[];
 }
 
-/** What tax leaves in a year of those who file together, of sources that no payslip shows. */
+/** Sources that count by one share, and those that are taxed before them. */
+interface Slice {
+  sources: CountedIncome[];
+  before: CountedIncome[];
+  /** Both, in the order of the file. */
+  whole: CountedIncome[];
+  /** The share that they count by; null in versions that took one average share of all. */
+  share: number | null;
+}
+
+/** The sources of those who file together that no payslip shows, by falling share. */
+function slicesOf(file: AffordabilityInput, all: readonly CountedIncome[]): Slice[] {
+  const taxed = all.filter((one) => !isAsItIs(one));
+  const here = taxed.filter(isTaxedHere);
+  const shown = taxed.filter(({ paidOut }) => paidOut !== null);
+  if (here.length === 0) return [];
+  if (!since(file, 4)) return [{ sources: here, before: shown, whole: taxed, share: null }];
+  const shares = [...new Set(here.map(({ share }) => share))].sort((a, b) => b - a);
+  return shares.map((share) => {
+    const before = taxed.filter((one) => one.share > share || (one.paidOut !== null && one.share === share));
+    const sources = here.filter((one) => one.share === share);
+    return { sources, before, whole: taxed.filter((one) => before.includes(one) || sources.includes(one)), share };
+  });
+}
+
+/** What tax leaves in a year of a slice, for those who file together. */
 interface LeftInYear extends Taxed {
   sources: CountedIncome[];
+  share: number | null;
   note: Words;
 }
 
-function leftInYear(file: AffordabilityInput, table: TaxTable, filers: Filers, all: readonly CountedIncome[], today: IsoDate): LeftInYear {
-  const taxed = all.filter((one) => !isAsItIs(one));
-  const shown = taxed.filter(({ paidOut }) => paidOut !== null);
-  const whole = taxedTogether(file, table, filers, taxed, today);
-  const part = shown.length === 0 ? null : taxedTogether(file, table, filers, shown, today);
+function leftInYear(file: AffordabilityInput, table: TaxTable, filers: Filers, { sources, before, whole: both, share }: Slice, today: IsoDate): LeftInYear {
+  const whole = taxedTogether(file, table, filers, both, today);
+  const part = before.length === 0 ? null : taxedTogether(file, table, filers, before, today);
   const names = filers.people.map(({ fullName }) => fullName ?? say('affordability.somebody'));
   const [only] = names;
   const name = names.length === 1 && only ? only : say('affordability.andTogether', { names: { all: names, by: 'comma' } });
   const terms: Term[] = [{ label: say('affordability.year', { name }), sign: '+', value: whole.net, unit: 'money', terms: whole.terms }];
-  if (part) terms.push({ label: say('affordability.whatPayslipShowsAlreadyTable'), sign: '−', value: part.net, unit: 'money', terms: part.terms });
+  const label = before.every(({ paidOut }) => paidOut !== null)
+    ? say('affordability.whatPayslipShowsAlreadyTable')
+    : say('affordability.whatCountsByMoreLeaves');
+  if (part) terms.push({ label, sign: '−', value: part.net, unit: 'money', terms: part.terms });
   return {
     net: whole.net - (part?.net ?? 0),
     terms,
-    sources: taxed.filter(isTaxedHere),
+    sources,
+    share,
     note: filers.unsaid ? say('affordability.asSingleForNothingSaid', { table: table.label }) : table.label,
   };
 }
 
-/** What a person's sources leave after tax a month, of what those who file together keep. */
+/** What a person's sources leave after tax a month, of what those who file together keep of a slice. */
 function afterTax(file: AffordabilityInput, person: FilePerson, own: readonly CountedIncome[], left: LeftInYear): Term {
+  const { share, sources } = left;
+  const name = person.fullName ?? say('affordability.somebody');
+  const partly = share !== null && share !== 1;
+  const comes = comesInAll(file, sources);
+  const counts = share === null ? own.reduce((so, { money }) => so + money.value, 0) : comesInAll(file, own);
   const terms = [...left.terms];
-  const counts = own.reduce((so, { money }) => so + money.value, 0);
-  const comes = left.sources.reduce((so, one) => so + comesOf(file, one), 0);
+  if (partly) terms.push({ label: say('affordability.shareCounts'), sign: '×', value: share, unit: 'ratio' });
   if (counts !== comes)
     terms.push(
-      { label: say('affordability.countsOfIt'), sign: '×', value: counts, unit: 'money', terms: own.map(({ money }) => money) },
-      { label: say('affordability.allThatComes'), sign: '÷', value: comes, unit: 'money', terms: left.sources.map((one) => comesTerm(file, one)) },
+      {
+        label: share === null ? say('affordability.countsOfIt') : say('affordability.comesOf', { name }),
+        sign: '×',
+        value: counts,
+        unit: 'money',
+        terms: share === null ? own.map(({ money }) => money) : own.map((one) => comesTerm(file, one)),
+      },
+      { label: say('affordability.allThatComes'), sign: '÷', value: comes, unit: 'money', terms: sources.map((one) => comesTerm(file, one)) },
     );
   terms.push({ label: say('affordability.monthsYear'), sign: '÷', value: 12, unit: 'count' });
   return {
-    label: say('affordability.afterTax', { name: person.fullName ?? say('affordability.somebody') }),
+    label: partly ? say('affordability.afterTaxOfShare', { name, share: { percent: share } }) : say('affordability.afterTax', { name }),
     sign: '+',
-    value: counts === comes ? proportion(left.net, 1, 12) : proportion(left.net, counts, comes * 12),
+    value: partly ? roundTo('money', worked(terms)) : counts === comes ? proportion(left.net, 1, 12) : proportion(left.net, counts, comes * 12),
     unit: 'money',
     personId: person.id,
     note: left.note,
     terms,
   };
 }
+
+const comesInAll = (file: AffordabilityInput, sources: readonly CountedIncome[]): number => sources.reduce((so, one) => so + comesOf(file, one), 0);
 
 /** What comes of a source each month, which tax is worked on; versions before 3 took what counts of it. */
 const comesOf = (file: AffordabilityInput, { taxed, counted }: CountedIncome): number => (since(file, 3) ? taxed : counted.value);

@@ -96,6 +96,8 @@ export interface CountedIncome {
   leftOut: Words | null;
   /** What comes each month in the year that counts, before shares: what income tax is taken of. */
   taxed: Minor;
+  /** Which share of what comes counts, from 0 to 1. */
+  share: number;
   /** What counts as money that can be spent: the same as `counted`, without what is added for tax that isn't paid. */
   money: Term;
   /** What comes out each month by the payslip, as a line at the share that counts; null where none shows it. */
@@ -173,6 +175,7 @@ export function countIncome(file: IncomeInput, income: Income, today: IsoDate): 
     income,
     monthly,
     taxed: cut ? minor(roundTo('money', worked([comes, ...inYear]))) : monthly,
+    share,
     counted: isGrossed ? lineOf(grossed(comes, policy.grossUp)) : money,
     money,
     leftOut: bar ?? (cut && cut.months < 12 ? cut.label : partly),
