@@ -34,7 +34,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
   await wren.getByLabel('Settled early on').fill('12/10/2020');
   await expect(wren.getByText(/nothing is owed/)).toBeVisible();
   await wren.getByLabel('Settled early on').fill('12/10/2030');
-  await expect(wren.getByText('On 12/10/2030')).toBeVisible();
+  await expect(wren.getByText('On 10 Dec 2030')).toBeVisible();
 
   for (const [name, begins] of [
     ['Costs sheet (PDF)', '%PDF-'],

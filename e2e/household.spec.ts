@@ -41,10 +41,10 @@ test('a history shows its gaps; a boundary takes its neighbour along; the last c
   const since = rows.nth(0).getByLabel('Since');
   await since.fill('12/1/2025');
   await since.press('Tab');
-  await expect(rows.nth(1)).toContainText('11/30/2025');
+  await expect(rows.nth(1)).toContainText('30 Nov 2025');
   await saved(page);
   await page.keyboard.press('Control+z');
-  await expect(rows.nth(1)).toContainText('01/31/2026');
+  await expect(rows.nth(1)).toContainText('31 Jan 2026');
   await expect(since).toHaveValue('02/01/2026');
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(page.locator('.band').getByText('3 months are missing')).toBeVisible();

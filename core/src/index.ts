@@ -4,6 +4,7 @@ export {
   addDays,
   addMonths,
   dateInWords,
+  dayInWords,
   type DateOrder,
   dateReadings,
   dayAt,

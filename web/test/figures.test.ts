@@ -99,7 +99,7 @@ describe('rows of a file on the desk', () => {
   it('the history of a file from New Zealand has its dates and its money', () => {
     const file = sampleFile({ pack: { ...pack, dateOrder: 'dmy', locale: 'en-NZ', currency: 'NZD' } });
     const entry = (subject: string) => ({ act: 'details.set', subject }) as Parameters<typeof showHistoryValue>[0];
-    expect(showHistoryValue(entry('work/w1/since'), '2026-03-02', file)).toBe('02/03/2026');
+    expect(showHistoryValue(entry('work/w1/since'), '2026-03-02', file)).toBe('2 Mar 2026');
     expect(showHistoryValue(entry('request/amount'), '3000000', file)).toMatch(/^(NZ)?\$30,000\.00$/);
   });
   it('the history shows whose something is by name, and a loss as money', () => {

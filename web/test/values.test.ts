@@ -21,6 +21,9 @@ describe('what is typed into a field', () => {
     expect([AMERICA, NEW_ZEALAND, NORTH].map((writing) => typedValue(born, '1990-03-04', writing))).toEqual(['03/04/1990', '04/03/1990', '1990-03-04']);
     expect(read(born, '31/31/1990')).toEqual({ problem: 'Give a date like 04/30/1990 or 30 Apr 1990' });
   });
+  it('stands in words wherever it is only read, the same for every place', () => {
+    for (const writing of [AMERICA, NEW_ZEALAND, NORTH]) expect(saidValue(the('person', 'birthDate'), '1990-03-04', writing)).toBe('4 Mar 1990');
+  });
   it('is a month where the month is enough: its first day for a beginning, its last for an end', () => {
     expect([read(the('home', 'since'), '5/2020'), read(the('home', 'until'), 'May 2020')]).toEqual([{ value: '2020-05-01' }, { value: '2020-05-31' }]);
     // A birth date or a last day has a day.

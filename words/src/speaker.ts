@@ -1,4 +1,4 @@
-import { dateInWords, formatMoney, minor, moneyIn, monthInWords, type IsoDate, type SaidValue, type Words } from '@cavren/core';
+import { dateInWords, formatMoney, minor, moneyIn, monthInWords, type SaidValue, type Words } from '@cavren/core';
 import { IntlMessageFormat } from 'intl-messageformat';
 import en from './en.json' with { type: 'json' };
 
@@ -58,7 +58,7 @@ export function speakerFor(place?: Place, language: Language = 'en'): Speak {
     if (typeof value === 'string') return value;
     if ('money' in value) return money(value.money);
     if ('percent' in value) return percent(value.percent);
-    if ('day' in value) return dateInWords(value.day as IsoDate);
+    if ('day' in value) return dateInWords(value.day);
     if ('month' in value) return monthInWords(value.month);
     if ('within' in value) return small(speak(value.within));
     if ('all' in value)

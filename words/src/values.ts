@@ -1,4 +1,4 @@
-import { formatDate, formatMoney, writePhone, type DateOrder, type Field, type Minor } from '@cavren/core';
+import { dateInWords, formatDate, formatMoney, writePhone, type DateOrder, type Field, type Minor } from '@cavren/core';
 
 /** How values are written in a place. */
 export interface Writing {
@@ -54,6 +54,8 @@ export function saidValue(described: Field, value: unknown, writing: Writing, na
       return described.words?.[value as string] ?? (value as string);
     case 'person':
       return nameOf(value as string);
+    case 'date':
+      return dateInWords(value as string);
     case 'people':
       return (value as string).split(' ').map(nameOf).join(' and ');
     case 'hidden':

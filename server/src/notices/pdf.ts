@@ -1,7 +1,6 @@
 import {
   appealUntil,
-  dayAt,
-  formatDate,
+  dayInWords,
   inPercent,
   moneyIn,
   personName,
@@ -27,7 +26,7 @@ interface Told {
 /** A notice of what was decided, as the place asks for it (in the United States 12 CFR 1002.9, from memory). */
 export async function noticePdf(file: FileState, notice: Pick<Notice, 'kind' | 'madeAt' | 'respondBy'> & { lines: Words[] }, told: Told): Promise<Buffer> {
   const speak = speakerFor(file.pack);
-  const date = (value: string): string => formatDate(value.includes('T') ? dayAt(value, file.pack.timeZone) : value, file.pack.dateOrder);
+  const date = (value: string): string => dayInWords(value, file.pack.timeZone);
   const rules = file.pack.notices;
   const heading = (words: Words) => ({ text: speak(words), style: 'heading' });
   const creditor = rules?.creditor ?? { name: told.lender, address: [] };

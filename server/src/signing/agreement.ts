@@ -2,7 +2,7 @@ import {
   costsOf,
   disclosureOf,
   FEE_PAID_LABEL,
-  formatDate,
+  dateInWords,
   inPercent,
   formatMoney,
   minor,
@@ -28,7 +28,6 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   if (!costs) throw new Error('An agreement needs an amount and a term');
   const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
-  const date = (value: string) => formatDate(value, file.pack.dateOrder);
   const { schedule } = costs;
   const { request, product } = file;
   const rules = product.costs;
@@ -116,7 +115,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
                     signers: { all: file.people.filter(({ signsFor }) => signsFor === party.id).map(personName), by: 'and' },
                   }),
                 )
-              : speak(say('agreement.party', { name: personName(party), born: party.birthDate ? date(party.birthDate) : '—', role: party.role })),
+              : speak(say('agreement.party', { name: personName(party), born: party.birthDate ? dateInWords(party.birthDate) : '—', role: party.role })),
           ),
         ],
       },
@@ -133,7 +132,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
             ...disclosed.payments.map(({ count, amount, from, until }) => [
               String(count),
               money(amount),
-              speak(say('agreement.due2', { count, from: date(from), until: date(until) })),
+              speak(say('agreement.due2', { count, from: dateInWords(from), until: dateInWords(until) })),
             ]),
           ],
         },
@@ -245,7 +244,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
             ].map((text, at) => ({ text, bold: true, alignment: at > 1 ? 'right' : 'left' })),
             ...schedule.rows.map((row) => [
               { text: String(row.number), style: 'number' },
-              { text: date(row.dueOn), style: 'number' },
+              { text: dateInWords(row.dueOn), style: 'number' },
               ...[row.payment, row.interest, row.principal, row.balance].map((value) => ({
                 text: formatMoney(value, { locale: file.pack.locale }),
                 style: 'number',
@@ -262,7 +261,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   return makePdf(
     [
       { text: product.signing.title, style: 'title' },
-      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: date(today) })), margin: [0, 2, 0, 8] },
+      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: dateInWords(today) })), margin: [0, 2, 0, 8] },
       ...model.parts.flatMap((part) => parts[part]),
     ],
     speak(say('agreement.titleFileReference', { title: product.signing.title, reference: file.reference })),

@@ -3,7 +3,7 @@ import {
   askedOf,
   CHAPTER_LABEL,
   descriptionOf,
-  formatDate,
+  dateInWords,
   numberKindOf,
   NUMBER_KINDS,
   PART_OF,
@@ -29,7 +29,6 @@ export async function applicationPdf(file: FileState, lender: string, today: Iso
   const { product, pack } = file;
   const speak = speakerFor(pack);
   const title = titleOf(file, 'application');
-  const date = (value: string) => formatDate(value, pack.dateOrder);
   const nameOf = (id: string): string => {
     const person = file.people.find((one) => one.id === id);
     return person ? personName(person) : '—';
@@ -59,7 +58,7 @@ export async function applicationPdf(file: FileState, lender: string, today: Iso
   return makePdf(
     [
       { text: title, style: 'title' },
-      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: date(today) })), margin: [0, 2, 0, 8] },
+      { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: dateInWords(today) })), margin: [0, 2, 0, 8] },
       { text: speak(say('application.for', { product: product.name })), margin: [0, 0, 0, 4] },
       { text: speak(say('application.whoApplies', { people: { all: answerersOf(file).map(personName), by: 'and' } })), bold: true },
       { text: speak(say('application.request')), style: 'heading' },

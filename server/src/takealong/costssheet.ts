@@ -3,7 +3,7 @@ import {
   annualPercentageRate,
   costOf,
   FEE_PAID_LABEL,
-  formatDate,
+  dateInWords,
   inPercent,
   moneyIn,
   PAYMENT_PERIOD_LABEL,
@@ -33,11 +33,10 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
   if (!rules) throw new Error('Nothing is lent');
   const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
-  const date = (value: string): string => formatDate(value, file.pack.dateOrder);
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const rate = annualPercentageRate(costs, file.pack.rateMethod);
   const all = totalPayableOf(costs);
-  const advanced = advances(costs, date);
+  const advanced = advances(costs);
   const paid = costs.schedule.rows.filter(({ payment }) => payment > 0);
   const last = paid.at(-1);
   const early = addMonths(costs.advanceOn, 12);
@@ -51,7 +50,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
             product: file.product.name,
             whose: applicant ? personName(applicant) : say('costsSheet.you'),
             reference: file.reference,
-            today: date(today),
+            today: dateInWords(today),
           }),
         ),
         margin: [0, 2, 0, 4],
@@ -71,8 +70,8 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
         ],
       },
       heading(speak(say('costsSheet.whatYouPayAndWhen'))),
-      { ul: costs.parts.map((part) => partWords(part, speak, date, costs.parts.length > 1)) },
-      { text: last ? speak(say('costsSheet.lastPayment', { due: date(last.dueOn) })) : '', margin: [0, 4, 0, 0] },
+      { ul: costs.parts.map((part) => partWords(part, speak, costs.parts.length > 1)) },
+      { text: last ? speak(say('costsSheet.lastPayment', { due: dateInWords(last.dueOn) })) : '', margin: [0, 4, 0, 0] },
       heading(speak(say('costsSheet.whatCostsAll'))),
       {
         table: {
@@ -111,7 +110,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
             share: { percent: rules.settlement.share },
             shareWithinYear: { percent: rules.settlement.shareWithinYear },
             example: last && last.dueOn > early ? 'yes' : 'no',
-            early: date(early),
+            early: dateInWords(early),
             settles: { money: last && last.dueOn > early ? total(settlementTerms(costs, rules, early)) : 0 },
           }),
         ),
@@ -126,7 +125,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
               (text, at) => ({ text, bold: true, alignment: at === 0 ? 'left' : 'right' }),
             ),
             ...yearly(costs).map(({ to, payment, interest, balance }) => [
-              { text: date(to) },
+              { text: dateInWords(to) },
               ...[payment, interest, balance].map((value) => ({ text: money(value), alignment: 'right' })),
             ]),
           ],
@@ -139,14 +138,14 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
   );
 }
 
-function advances({ parts }: Costs, date: (value: string) => string): { count: number; from: string; to: string } {
+function advances({ parts }: Costs): { count: number; from: string; to: string } {
   const days = [...new Set(parts.map(({ terms }) => terms.advanceOn))].sort();
   const [first = '', last = first] = [days[0], days.at(-1)];
-  return { count: days.length, from: date(first), to: date(last) };
+  return { count: days.length, from: dateInWords(first), to: dateInWords(last) };
 }
 
 /** A part in words that need no knowledge of lending. */
-function partWords({ offer, terms, schedule }: CostedPart, speak: Speak, date: (value: string) => string, named: boolean): string {
+function partWords({ offer, terms, schedule }: CostedPart, speak: Speak, named: boolean): string {
   const paid = schedule.rows.filter(({ payment }) => payment > 0);
   const [first, last] = [paid[0], paid.at(-1)];
   const steps = schedule.steps.map(({ from, payment }, at) =>
@@ -155,15 +154,15 @@ function partWords({ offer, terms, schedule }: CostedPart, speak: Speak, date: (
           payment: { money: payment },
           often: PAYMENT_PERIOD_LABEL[terms.every],
           season: terms.season ? 'yes' : 'no',
-          first: date(first?.dueOn ?? ''),
+          first: dateInWords(first?.dueOn ?? ''),
         })
-      : say('costsSheet.laterStep', { from: date(schedule.rows[from - 1]?.dueOn ?? ''), payment: { money: payment } }),
+      : say('costsSheet.laterStep', { from: dateInWords(schedule.rows[from - 1]?.dueOn ?? ''), payment: { money: payment } }),
   );
   const rest: Words[] = [];
   if (terms.revolving) rest.push(say('costsSheet.revolving', { share: { percent: terms.revolving.share }, least: { money: terms.revolving.least } }));
   if (terms.holiday) rest.push(say('costsSheet.holiday', { payments: terms.holiday.periods, from: terms.holiday.from }));
   if (last && last.payment !== schedule.steps.at(-1)?.payment)
-    rest.push(say('costsSheet.lastOne', { due: date(last.dueOn), payment: { money: last.payment } }));
+    rest.push(say('costsSheet.lastOne', { due: dateInWords(last.dueOn), payment: { money: last.payment } }));
   return speak(
     say('costsSheet.part', {
       named: named ? 'yes' : 'no',

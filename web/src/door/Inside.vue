@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
+import { dayInWords } from '@cavren/core';
 import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
 import { AskText, PickFile } from '../look/index';
@@ -31,7 +32,7 @@ async function handed(): Promise<void> {
 }
 const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
-const day = (time: string): string => new Date(time).toLocaleDateString(props.view.locale, { month: 'long', day: 'numeric', year: 'numeric' });
+const day = (value: string): string => dayInWords(value, Intl.DateTimeFormat().resolvedOptions().timeZone);
 
 /** Whoever was away too long comes in again, and is where they were. */
 function fail(error: unknown): void {

@@ -1,9 +1,9 @@
-import { dayAt, formatDate } from '@cavren/core';
+import { dayInWords } from '@cavren/core';
 import { computed } from 'vue';
 import { openedFile, type Editing } from './editing';
 
 /** How the desk writes what belongs to no file. */
-const DESK = { dateOrder: 'mdy', locale: 'en-US', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone } as const;
+const DESK = { locale: 'en-US', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone } as const;
 
 /** Making a clock takes longer than reading it a thousand times. */
 const clocks = new Map<string, Intl.DateTimeFormat>();
@@ -15,17 +15,12 @@ function clockOf(locale: string, timeZone: string): Intl.DateTimeFormat {
 }
 
 /**
- * Dates and times as the place of the open file writes them, by its own clock.
+ * Dates and times of the open file, by the clock of its place.
  * @param editing the open file, where a component provides it itself.
  */
 export function useShown(editing: Editing | null = openedFile()) {
   const place = computed(() => editing?.file.value?.pack ?? DESK);
-  const isTime = (value: string): boolean => value.includes('T');
-  function showDate(value: string | null): string {
-    if (!value) return '';
-    const { dateOrder, timeZone } = place.value;
-    return formatDate(isTime(value) ? dayAt(value, timeZone) : value, dateOrder);
-  }
+  const showDate = (value: string | null): string => (value ? dayInWords(value, place.value.timeZone) : '');
   function showTime(value: string | null): string {
     if (!value) return '';
     const { locale, timeZone } = place.value;
@@ -33,7 +28,7 @@ export function useShown(editing: Editing | null = openedFile()) {
   }
   /** Day and month of this year or the last, for lists that are read at a glance. */
   function showDay(value: string | null): string {
-    return showDate(value).replace(/[/-]?\d{4}[/-]?/, '');
+    return showDate(value).replace(/ \d{4}$/, '');
   }
   return { showDate, showDay, showTime };
 }

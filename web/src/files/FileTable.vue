@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FileItem } from '@cavren/contract';
-import { addDays, formatDate, formatMoney, HOLDER_LABEL, isoDate, STAGE_LABEL, type Holder } from '@cavren/core';
+import { addDays, dateInWords, formatMoney, HOLDER_LABEL, isoDate, STAGE_LABEL, type Holder } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -35,17 +35,16 @@ const dueOf = ({ nextDue, writes }: FileItem) => (nextDue ? daysUntil(nextDue, w
 function tellOf({ decideBy, writes }: FileItem): { text: string; late: boolean } | null {
   if (!decideBy) return null;
   const today = writes?.today ?? localToday();
-  const day = (date: string): string => formatDate(date, writes?.dateOrder ?? 'ymd');
-  if (decideBy.heldUntil !== null && decideBy.heldUntil >= today) return { text: `to tell: stands still until ${day(decideBy.heldUntil)}`, late: false };
+  if (decideBy.heldUntil !== null && decideBy.heldUntil >= today)
+    return { text: `to tell: stands still until ${dateInWords(decideBy.heldUntil)}`, late: false };
   const late = decideBy.by < today;
   return late || decideBy.by <= addDays(isoDate(today), NEAR_DAYS)
-    ? { text: `${late ? 'should have been told' : 'to tell'} by ${day(decideBy.by)}`, late }
+    ? { text: `${late ? 'should have been told' : 'to tell'} by ${dateInWords(decideBy.by)}`, late }
     : null;
 }
 const open = (_event: Event, { item }: { item: FileItem }): void => void router.push(`/files/${item.reference}`);
-/** Money and dates stand as the place of each file's product writes them. */
+/** Money stands as the place of each file's product writes them. */
 const moneyOf = ({ amount, writes }: FileItem): string => (amount === null ? '' : formatMoney(amount, writes ?? {}));
-const receivedOf = ({ receivedOn, writes }: FileItem): string => formatDate(receivedOn, writes?.dateOrder ?? 'ymd');
 const holderOf = (name: string | null): string => (name ? HOLDER_LABEL[name as Holder] : '');
 const keyOf = (item: FileItem): string => `${item.reference}${item.nextHolder ?? ''}`;
 </script>
@@ -80,7 +79,7 @@ const keyOf = (item: FileItem): string => `${item.reference}${item.nextHolder ??
     </template>
     <template #[`item.with`]="{ item }">{{ holderOf(item.nextHolder) }}</template>
     <template #[`item.amount`]="{ item }">{{ moneyOf(item) }}</template>
-    <template #[`item.received`]="{ item }">{{ receivedOf(item) }}</template>
+    <template #[`item.received`]="{ item }">{{ dateInWords(item.receivedOn) }}</template>
   </v-data-table-server>
   <Pager :page="page" :size="size" :total="total" @go="emit('go', $event)" />
 </template>

@@ -237,7 +237,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
         v-model="received"
         label="Received on"
         :error="problems['receivedOn']"
-        :hint="`keyed today, ${formatDate(today, order)}`"
+        :hint="`keyed today, ${dateInWords(today)}`"
         name="receivedOn"
         autocomplete="off"
       />

@@ -1,13 +1,12 @@
-import { dayAt, formatDate, writePhone, type DateOrder, type IsoDate } from '@cavren/core';
+import { dateInWords, dayAt, writePhone, type IsoDate } from '@cavren/core';
 
 /** How the desk writes values where no file's place says otherwise. */
-const ORDER: DateOrder = 'mdy';
 const REGION = 'US';
 
-export const showDate = (date: string | null): string => (date ? formatDate(date, ORDER) : '');
+export const showDate = (date: string | null): string => (date ? dateInWords(date) : '');
 export const showPhone = (phone: string | null): string => (phone ? writePhone(phone, REGION) : '');
 export const showTime = (time: string | null): string =>
-  time ? `${formatDate(time, ORDER)} ${new Date(time).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit' })}` : '';
+  time ? `${dateInWords(time)} ${new Date(time).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit' })}` : '';
 
 /** How long ago, or by when, in the words of a desk. */
 export function daysUntil(date: string, today: string): { text: string; late: boolean } {

@@ -3,7 +3,7 @@ import {
   descriptionOf,
   ENTITIES,
   fieldOf,
-  formatDate,
+  dateInWords,
   formatMoney,
   KINDS_OF_CHECK,
   personName,
@@ -186,8 +186,8 @@ function noWords({ reasons, other, comment }: Kept, { product }: FileState): str
 
 /** What the entries of each act keep, in a sentence; acts that aren't here keep words. */
 const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
-  'file.open': ({ product, channel, receivedOn, signedOn }, { pack }) => {
-    const day = (value: unknown) => formatDate(String(value), pack.dateOrder);
+  'file.open': ({ product, channel, receivedOn, signedOn }) => {
+    const day = (value: unknown) => dateInWords(String(value));
     const way = CHANNEL_LABEL[channel as keyof typeof CHANNEL_LABEL].toLowerCase();
     return `${String(product)}, ${way}${signedOn ? `, signed ${day(signedOn)}` : ''}, received ${day(receivedOn)}`;
   },
@@ -212,7 +212,7 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'decision.goOn': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'decision.undo': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'decision.appeal': ({ comment }) => (typeof comment === 'string' ? comment : ''),
-  'offer.make': ({ terms, until }, file) => `${moneyOf(file, (terms as { amount: number }).amount)}, until ${formatDate(String(until), file.pack.dateOrder)}`,
+  'offer.make': ({ terms, until }, file) => `${moneyOf(file, (terms as { amount: number }).amount)}, until ${dateInWords(String(until))}`,
   'notice.send': ({ kind, channel }) => `${NOTICE_WORD[kind as string] ?? String(kind)}, by ${channel === 'none' ? 'no channel' : String(channel)}`,
   'payout.verify': ({ problem, ending, name }) =>
     typeof problem === 'string' && problem ? problem : `the account ending ${String(ending)} belongs to ${String(name)}`,
@@ -245,8 +245,8 @@ const PLAIN: Record<string, (value: string, file: FileState) => string> = {
   'offer.accept': (how) => OFFER_WAY[how] ?? how,
   'offer.refuse': (how) => OFFER_WAY[how] ?? how,
   'offer.takeBack': () => '',
-  'offer.lapse': (day, { pack }) => formatDate(day, pack.dateOrder),
-  'file.closeIncomplete': (day, { pack }) => formatDate(day, pack.dateOrder),
+  'offer.lapse': (day) => dateInWords(day),
+  'file.closeIncomplete': (day) => dateInWords(day),
   'consent.record': consentWords,
   'consent.withdraw': consentWords,
   'file.lapse': (days) => (/^\d+$/.test(days) ? `nobody worked on it for ${count(Number(days), 'day', 'days')}` : days),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { TakeAlong } from '@cavren/contract';
-import { formatDate, inForceOn, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
+import { dateInWords, inForceOn, moneyIn, parseDate, total, type FileState, type IsoDate } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { TermLines, useWorked } from '../affordability/index';
 import { useGoTo } from '../file/index';
@@ -14,7 +14,6 @@ const props = defineProps<{ file: FileState; today: IsoDate }>();
 const goTo = useGoTo(() => props.file.reference);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const percent = (value: number | null): string => (value === null ? '—' : `${(value * 100).toFixed(3)} %`);
-const date = (value: string): string => formatDate(value, props.file.pack.dateOrder);
 const typed = ref('');
 const day = computed(() => (typed.value.trim() === '' ? null : parseDate(typed.value, props.file.pack.dateOrder, props.today)));
 const { result: costs, failed } = useWorked(
@@ -26,7 +25,7 @@ const { result: costs, failed } = useWorked(
 const dayProblem = computed(() => {
   if (typed.value.trim() === '') return '';
   if (!day.value) return 'This is no date';
-  return costs.value && day.value < costs.value.advanceOn ? `Before the advance on ${date(costs.value.advanceOn)} nothing is owed` : '';
+  return costs.value && day.value < costs.value.advanceOn ? `Before the advance on ${dateInWords(costs.value.advanceOn)} nothing is owed` : '';
 });
 /** The law of the place on the day of the advance. */
 const law = computed(() => inForceOn(props.file.pack.creditLaw, costs.value?.advanceOn ?? props.today));
@@ -79,7 +78,7 @@ const TAKE: Record<TakeAlong, string> = {
             <tr>
               <th scope="row">
                 Interest
-                <span class="soft text-small d-block">to {{ date(costs.lastOn) }}</span>
+                <span class="soft text-small d-block">to {{ dateInWords(costs.lastOn) }}</span>
               </th>
               <td class="figure">{{ money(costs.interest) }}</td>
             </tr>
@@ -112,7 +111,7 @@ const TAKE: Record<TakeAlong, string> = {
           <Fold v-if="!dayProblem && costs.settlement.length > 0">
             <template #title>
               <span
-                >On {{ date(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it</span
+                >On {{ dateInWords(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it</span
               >
             </template>
             <p v-if="law" class="soft text-small">{{ law.settlement }}</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDate, formatMoney, type PlacePack, type Schedule } from '@cavren/core';
+import { dateInWords, formatMoney, type PlacePack, type Schedule } from '@cavren/core';
 import { BarChart, LineChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
@@ -36,7 +36,6 @@ const option = computed(() => ({
     },
   ],
 }));
-const date = (iso: string): string => formatDate(iso, props.pack.dateOrder);
 const money = (amount: Schedule['payment']): string => formatMoney(amount, { locale: props.pack.locale });
 </script>
 
@@ -63,7 +62,7 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
         <tbody>
           <tr v-for="row in schedule.rows" :key="row.number">
             <td class="figure">{{ row.number }}</td>
-            <td>{{ date(row.dueOn) }}</td>
+            <td>{{ dateInWords(row.dueOn) }}</td>
             <td class="figure">{{ money(row.payment) }}</td>
             <td class="figure">{{ money(row.interest) }}</td>
             <td class="figure">{{ money(row.principal) }}</td>

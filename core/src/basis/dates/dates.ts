@@ -204,8 +204,15 @@ export function dateReadings(text: string, order: DateOrder, today: IsoDate): Is
   return [...new Set([first, other].filter((date) => date !== null))];
 }
 
-/** A date in words, so that nobody takes the day for the month: 4 Mar 1990. */
-export function dateInWords(date: IsoDate): string {
+/**
+ * A day, or the day of a moment by a clock, in words.
+ * @param value an ISO date, or an ISO date and time.
+ * @throws RangeError for an unknown time zone.
+ */
+export const dayInWords = (value: string, timeZone: string): string => dateInWords(value.includes('T') ? dayAt(value, timeZone) : value);
+
+/** A date as it is shown everywhere, in words so that nobody takes the day for the month, whatever place they know: 4 Mar 1990. */
+export function dateInWords(date: string): string {
   const name = MONTH_NAMES[Number(date.slice(5, 7)) - 1] ?? '';
   return `${Number(date.slice(8, 10))} ${name.charAt(0).toUpperCase()}${name.slice(1, 3)} ${date.slice(0, 4)}`;
 }
@@ -216,7 +223,7 @@ export function monthInWords(month: string): string {
   return `${name.charAt(0).toUpperCase()}${name.slice(1)} ${month.slice(0, 4)}`;
 }
 
-/** Shows a date in the place's order: 2026-03-04 → 03/04/2026 for month-day-year. */
+/** A date as it is typed in the place's order: 2026-03-04 → 03/04/2026 for month-day-year. */
 export function formatDate(date: string, order: DateOrder): string {
   const [year = '', month = '', day = ''] = date.slice(0, 10).split('-');
   const value = { year, month, day };

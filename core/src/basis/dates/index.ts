@@ -3,6 +3,7 @@ export {
   addDays,
   addMonths,
   dateInWords,
+  dayInWords,
   dayAt,
   type DateOrder,
   dateReadings,

@@ -38,7 +38,7 @@ describe('what tax leaves of sources that count by different shares', () => {
   });
   it('was one average share of all in versions before', () => {
     // By hand: 48,568 ÷ 12 × 4,800 ÷ 5,000.
-    expect(spendable(british([pension, investment], { worksAs: 3 } as Partial<FileState>))?.value).toBe(units(3885.44));
+    expect(spendable(british([pension, investment], { worksAs: 3 }))?.value).toBe(units(3885.44));
   });
   it('doesn’t fall when what counts by half rises, however dear the tax on the rest becomes', () => {
     const wages = anIncome({ id: 'i-wage', kind: 'pension', source: 'Harbor Fund', amount: units(9000), frequency: 'monthly' });
