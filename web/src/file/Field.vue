@@ -85,7 +85,9 @@ const saidBy = computed(() => {
   return known && stored.value !== null ? `${known.applicant ? 'said at the front door by' : 'keyed by'} ${known.by}, ${showTime(known.at)}` : '';
 });
 
-function typed(): void {
+/** Field and figures follow what is typed in one go: a listener of its own would have everything drawn twice. */
+function typed(now: string): void {
+  text.value = now;
   const reading = read(text.value);
   if ('value' in reading && kind.value !== 'hidden') editing.type(props.entity, rowId.value, props.field, reading.value);
 }
@@ -201,7 +203,7 @@ const said = computed(() => {
     </template>
     <template #default="{ named }">
       <DetailControl
-        v-model:text="text"
+        :text="text"
         :described="described"
         :named="named"
         :value="stored"
@@ -214,7 +216,7 @@ const said = computed(() => {
         :data-anchor="anchor"
         :data-typed="focused && text !== shownBefore ? 'yes' : 'no'"
         @focus="entered"
-        @input="typed"
+        @update:text="typed"
         @blur="kind === 'hidden' ? leftHidden() : left()"
         @keydown="sameAsBefore"
         @paste="pasted"
