@@ -12,6 +12,7 @@ const USUAL = {
   CAVREN_BANK_PORT: 4864,
   CAVREN_POST_PORT: 4865,
   CAVREN_TIMESTAMP_PORT: 4866,
+  CAVREN_ISSUING_PORT: 4867,
 };
 
 await runPlainly(async () => {
@@ -41,6 +42,7 @@ await runPlainly(async () => {
       bank: portOf('CAVREN_BANK_PORT'),
       post: portOf('CAVREN_POST_PORT'),
       timestamp: portOf('CAVREN_TIMESTAMP_PORT'),
+      issuing: portOf('CAVREN_ISSUING_PORT'),
     },
     say,
   });

@@ -111,6 +111,14 @@ export {
   type ConsentText,
   type CostRules,
   type CoverRules,
+  type EnrolmentEvent,
+  HEALTH_DETAILS,
+  type HealthDetail,
+  type HealthQuestion,
+  type HealthRules,
+  type PolicyRules,
+  type Rider,
+  type UnderwritingRules,
   type PaymentMode,
   type RateRow,
   type RateTable,
@@ -174,7 +182,10 @@ export {
   type OfferTerms,
   numberKindOf,
   type Paper,
+  type Health,
   type PayeePayout,
+  type Policy,
+  type UnderwritingOutcome,
   type PaymentOrder,
   type Payout,
   NO_PAYOUT,
@@ -302,7 +313,21 @@ export {
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { type Agreement, agreementOf, confirmedToAgree, findingSubject, matterOf } from './evidence/settling/index';
-export { ageAt, bodyMassIndex, COVER, type Cover, coverProblems, startOf, TOBACCO_LABEL } from './insuring/cover/index';
+export { ageAt, bodyMassIndex, COVER, type Cover, coverProblems, type CoverRider, startOf, TOBACCO_LABEL } from './insuring/cover/index';
+export { enrolmentProblem, eventOf, isOpenEnrolled, windowOf } from './insuring/enrolment/index';
+export {
+  type HealthAnswer,
+  healthAsked,
+  healthAskedOf,
+  healthLacks,
+  healthSaid,
+  healthStanding,
+  type HealthStanding,
+  type Medication,
+  NO_DETAILS,
+} from './insuring/health/index';
+export { type Charge, chargesOf, type EndedBy, endOfTerm, mayGiveBack, premiumDueBy, type Settlement, settlementOn, termsOf } from './insuring/policy/index';
+export { assess, type Assessment, barToUnderwrite, overrules, type Underwritten, underwritingOf, underwrittenOf } from './insuring/underwriting/index';
 export { comparePlans, modeOf, type PlanChoice, type Premium, premiumOf } from './insuring/premium/index';
 export { missingRates, rateOf, ratesOn, readRates } from './insuring/rates/index';
 export { heldPapers, loanWithUs, type Reused, whatStillHolds } from './gates/reuse/index';

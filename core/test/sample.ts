@@ -381,6 +381,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     identityPapers: [],
     payrolls: [],
     covers: [],
+    riders: [],
     accounts: [],
     settlements: [],
     variants: [],
@@ -403,6 +404,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     completeOn: null,
     payout: NO_PAYOUT,
     payeePayouts: [],
+    health: [],
+    underwritings: [],
+    policy: null,
     preparedBy: ['wren'],
     ...values,
   };

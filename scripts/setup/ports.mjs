@@ -39,5 +39,6 @@ export async function freePorts() {
     bank: await freePort(),
     post: await freePort(),
     timestamp: await freePort(),
+    issuing: await freePort(),
   };
 }

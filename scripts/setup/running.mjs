@@ -4,7 +4,7 @@ import { buildServer, ensureScreens } from './build.mjs';
 import { startMariaDb } from './mariadb.mjs';
 import { Plain } from './say.mjs';
 
-/** @typedef {{ port: number, database: number, register: number, watchlist: number, bank: number, post: number, timestamp: number }} Ports */
+/** @typedef {{ port: number, database: number, register: number, watchlist: number, bank: number, post: number, timestamp: number, issuing: number }} Ports */
 
 /**
  * Starts all of Cavren: database, stand-ins, server. What was started is stopped again when a later part fails.
@@ -39,11 +39,13 @@ export async function startCavren({ folder, ports, log = 'warn', forTests = fals
     CAVREN_BANK_PORT: String(ports.bank),
     CAVREN_POST_PORT: String(ports.post),
     CAVREN_TIMESTAMP_PORT: String(ports.timestamp),
+    CAVREN_ISSUING_PORT: String(ports.issuing),
     CAVREN_REGISTER_URL: `http://127.0.0.1:${ports.register}`,
     CAVREN_WATCHLIST_URL: `http://127.0.0.1:${ports.watchlist}`,
     CAVREN_BANK_URL: `http://127.0.0.1:${ports.bank}`,
     CAVREN_POST_URL: `http://127.0.0.1:${ports.post}`,
     CAVREN_TIMESTAMP_URL: `http://127.0.0.1:${ports.timestamp}`,
+    CAVREN_ISSUING_URL: `http://127.0.0.1:${ports.issuing}`,
     CAVREN_DEMO_PEOPLE: inRoot('demo', 'people.json'),
     CAVREN_LOG: log,
   };

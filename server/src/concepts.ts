@@ -32,6 +32,8 @@ import { signing } from './signing/index';
 import { takeAlong } from './takealong/index';
 import { staff } from './staff/index';
 import { today } from './today/index';
+import { underwriting } from './underwriting/index';
+import { policies } from './policies/index';
 
 /** Everything that Cavren is made of. The order doesn't matter: concepts find one another when they are asked something. */
 export const concepts: readonly Concept[] = [
@@ -57,6 +59,8 @@ export const concepts: readonly Concept[] = [
   calculation,
   payments,
   completion,
+  underwriting,
+  policies,
   opening,
   moving,
   today,

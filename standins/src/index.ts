@@ -1,4 +1,5 @@
 import { bankService } from './bank/index';
+import { issuingService } from './issuing/index';
 import { postService } from './post/index';
 import { registerService } from './register/index';
 import type { AnyService } from './service/index';
@@ -13,6 +14,7 @@ export interface StandinPorts {
   bank: number;
   post: number;
   timestamp: number;
+  issuing: number;
 }
 
 /**
@@ -29,6 +31,7 @@ export async function startStandins(
     bank: bankService(),
     post: postService(),
     timestamp: timestampService(folder),
+    issuing: issuingService(),
   };
   const names = Object.keys(services) as (keyof StandinPorts)[];
   const started = await Promise.all(names.map(async (name) => [name, await services[name].listen({ host: '127.0.0.1', port: ports[name] ?? 0 })] as const));

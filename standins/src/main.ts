@@ -10,6 +10,7 @@ const ports = {
   bank: portOf('CAVREN_BANK_PORT', 4864),
   post: portOf('CAVREN_POST_PORT', 4865),
   timestamp: portOf('CAVREN_TIMESTAMP_PORT', 4866),
+  issuing: portOf('CAVREN_ISSUING_PORT', 4867),
 };
 const { stop } = await startStandins(ports, data === undefined ? undefined : join(data, 'standins'));
 const end = (): void => void stop().then(() => process.exit(0));

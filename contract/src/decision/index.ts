@@ -47,6 +47,8 @@ export const OfferTerms = z.object({
   paidOut: Money.nullable(),
   /** The annual percentage rate as a fraction. */
   rate: z.number().nullable(),
+  /** Who is covered for how much a month, at which loading, and what is left out; of a cover only. */
+  covered: z.array(z.object({ name: z.string(), benefit: Money, loading: z.number(), perMille: z.number(), leftOut: z.array(z.string()) })).optional(),
 });
 /** What somebody who applies said to the offer, written down by an officer. */
 export const AnswerOffer = z.strictObject({

@@ -101,7 +101,7 @@ const DoorDetailsView = z.object({
       field: z.string(),
       label: z.string(),
       options: z.array(z.object({ value: z.string(), label: z.string() })),
-      value: z.union([z.string(), z.number(), z.null()]),
+      value: z.union([z.string(), z.number(), z.boolean(), z.null()]),
     }),
   ),
   /** Rows of one's own by their kind, each with the fields that one may give. */
@@ -200,6 +200,9 @@ export const DoorView = z.object({
   /** What it costs, where it can be worked out. */
   costs: z.object({ payment: z.string(), total: z.string() }).nullable(),
   paidOut: z.object({ amount: z.string(), accountTail: z.string(), at: Time }).nullable(),
+  /** Whether one is asked about one's health, or about that of a child, and what is still open of it. */
+  health: z.enum(['none', 'open', 'complete', 'barred']),
+  policy: z.object({ number: z.string(), startsOn: CalendarDate, endsOn: CalendarDate, freeLookUntil: CalendarDate.nullable(), ended: z.boolean() }).nullable(),
 });
 export type DoorView = z.infer<typeof DoorView>;
 

@@ -14,6 +14,7 @@ import {
 } from '@cavren/core';
 import { z } from 'zod';
 import { OfferTerms } from '../decision/index';
+import { UnderwritingOutcomeName } from '../underwriting/index';
 import { rowSchema, statedSchema } from '../details/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
@@ -103,20 +104,21 @@ const money = Money.nullable();
 type Rows = { [Kind in RowEntity as (typeof DETAILS)[Kind]['part']]: z.ZodArray<ReturnType<typeof rowSchema<(typeof DETAILS)[Kind]>>> };
 const ROWS = Object.fromEntries(ROW_ENTITIES.map((entity) => [PART_OF[entity], z.array(rowSchema(DETAILS[entity]))])) as unknown as Rows;
 
+const OrderShape = z
+  .object({
+    state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+    amount: Money,
+    orderedAt: Time,
+    orderedBy: z.string(),
+    orderedById: z.string(),
+    problem: text,
+  })
+  .nullable();
 const Payout = z.object({
   verifyAskedAt: text,
   verifiedAt: text,
   verifyProblem: text,
-  order: z
-    .object({
-      state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
-      amount: Money,
-      orderedAt: Time,
-      orderedBy: z.string(),
-      orderedById: z.string(),
-      problem: text,
-    })
-    .nullable(),
+  order: OrderShape,
   transferReference: text,
   releasedAt: text,
   releasedBy: text,
@@ -307,6 +309,47 @@ export const FileState = z.object({
   completeOn: CalendarDate.nullable(),
   payout: Payout,
   payeePayouts: z.array(Payout.extend({ payeeId: z.string() })),
+  health: z.array(z.object({ personId: z.string(), state: z.enum(['open', 'complete', 'barred']), digest: text })),
+  underwritings: z.array(
+    z.object({
+      id: z.string(),
+      coverId: z.string(),
+      outcome: UnderwritingOutcomeName,
+      loading: z.number(),
+      perMille: z.number(),
+      exclusions: z.array(z.string()),
+      postponedUntil: date,
+      overruled: z.boolean(),
+      reason: text,
+      about: z.string(),
+      health: text,
+      by: z.string(),
+      byId: z.string(),
+      at: Time,
+    }),
+  ),
+  policy: z
+    .object({
+      state: z.enum(['none', 'ordered', 'rejected', 'issued', 'ended']),
+      number: text,
+      faults: z.array(z.object({ field: z.string(), what: z.string() })),
+      problem: text,
+      orderedAt: text,
+      orderedBy: text,
+      issuedAt: text,
+      startsOn: CalendarDate,
+      endsOn: CalendarDate,
+      freeLookUntil: date,
+      premium: Money,
+      year: Money,
+      order: OrderShape,
+      paidAt: text,
+      endedOn: date,
+      endedBecause: z.enum(['freeLook', 'insured', 'insurer', 'lapsed']).nullable(),
+      refund: money,
+      refundOrder: OrderShape,
+    })
+    .nullable(),
   preparedBy: z.array(z.string()),
 }) satisfies z.ZodType<CoreFileState>;
 

@@ -7,6 +7,7 @@ import {
   AGREEMENT_FIGURES,
   AGREEMENT_PARTS,
   END_STAGES,
+  HEALTH_DETAILS,
   ENTITIES,
   FAMILY_STATUS_LABEL,
   type FamilyStatus,
@@ -143,6 +144,61 @@ const CoverShape = z.strictObject({
   fee: Money,
   modes: z.array(z.strictObject({ code: z.string(), label: z.string(), perYear: z.int().min(1), factor: z.number().positive() })).min(1),
   taxed: z.boolean(),
+  riders: z.array(
+    z.strictObject({ code: z.string(), label: z.string(), says: z.string(), share: Share.optional(), perMille: z.number().positive().max(1000).optional() }),
+  ),
+  enrolment: z.array(
+    z.strictObject({
+      code: z.string(),
+      label: z.string(),
+      age: z.int().min(0).optional(),
+      within: z.int().min(1),
+      by: z.enum(['months', 'calendarDays', 'businessDays']),
+      condition: z.string().optional(),
+    }),
+  ),
+  health: z
+    .strictObject({
+      questions: z
+        .array(
+          z.strictObject({
+            code: z.string().regex(/^[a-zA-Z0-9]{2,30}$/),
+            text: z.string(),
+            follows: z.strictObject({ question: z.string(), is: z.enum(['yes', 'no']) }).optional(),
+            bars: z.strictObject({ says: z.string(), offers: z.string() }).optional(),
+            details: z.array(z.enum(HEALTH_DETAILS)),
+          }),
+        )
+        .min(1),
+      medications: z.array(z.string()),
+      why: z.string(),
+    })
+    .nullable(),
+  underwriting: z
+    .strictObject({
+      bodyMass: z.array(z.strictObject({ from: z.number(), below: z.number().optional(), points: z.int() })),
+      tobacco: z.int(),
+      occupations: z.record(z.string(), z.int()),
+      answers: z.record(
+        z.string(),
+        z.strictObject({
+          points: z.int().optional(),
+          exclusion: z.string().optional(),
+          postponeMonths: z.int().min(1).optional(),
+          refer: z.boolean().optional(),
+          why: z.string(),
+        }),
+      ),
+      classes: z.array(z.strictObject({ upTo: z.int().nullable(), label: z.string(), loading: Rate.nullable() })).min(1),
+      source: z.string(),
+    })
+    .nullable(),
+  policy: z.strictObject({
+    freeLookDays: z.int().min(0),
+    firstPremium: z.enum(['before', 'at']),
+    lapseDays: z.int().min(1),
+    shortRate: z.array(z.strictObject({ upTo: Share, kept: Share })).nullable(),
+  }),
 });
 
 /** A product as data; the server reads its products from files of this shape. */

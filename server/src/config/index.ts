@@ -19,6 +19,7 @@ const Environment = z.object({
   CAVREN_BANK_URL: z.url().default('http://127.0.0.1:4864'),
   CAVREN_POST_URL: z.url().default('http://127.0.0.1:4865'),
   CAVREN_TIMESTAMP_URL: z.url().default('http://127.0.0.1:4866'),
+  CAVREN_ISSUING_URL: z.url().default('http://127.0.0.1:4867'),
   /** A file with the people of the demo, whom the sign-in page shows; none where there is no demo. */
   CAVREN_DEMO_PEOPLE: z.string().optional(),
   CAVREN_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('info'),
@@ -47,6 +48,7 @@ export function readConfig(environment: Record<string, string | undefined>) {
       bank: read.CAVREN_BANK_URL,
       post: read.CAVREN_POST_URL,
       timestamp: read.CAVREN_TIMESTAMP_URL,
+      issuing: read.CAVREN_ISSUING_URL,
     },
     demoPeople: read.CAVREN_DEMO_PEOPLE ?? null,
     log: read.CAVREN_LOG,

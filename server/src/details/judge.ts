@@ -205,6 +205,17 @@ const RULES: Record<string, Rule | undefined> = {
   'cover.personId': inFile,
   'cover.plan': oneOf(({ plans }) => plans),
   'cover.occupation': oneOf(({ occupations }) => occupations),
+  'cover.enrolment': oneOf(({ enrolment }) => enrolment),
+  'cover.enrolmentOn': notLater,
+  'rider.personId': inFile,
+  'rider.code': (judging, value) => {
+    const wrong = oneOf(({ riders }) => riders)(judging, value);
+    if (wrong) return wrong;
+    const { file, row } = judging;
+    const twice = file.riders.some((other) => other.id !== row['id'] && other.personId === row['personId'] && other.code === value);
+    const label = file.product.cover?.riders.find(({ code }) => code === value)?.label ?? '';
+    return twice ? say('cover.chooseRiderOnce', { rider: label }) : null;
+  },
   'cover.waitingDays': oneOf(({ waitingDays }) => waitingDays.map(asEntry)),
   'cover.benefitMonths': oneOf(({ benefitMonths }) => benefitMonths.map(asEntry)),
   'request.premiumMode': oneOf(({ modes }) => modes),

@@ -2,6 +2,7 @@ import { PROBLEM } from './problems';
 import { speakerFor } from '@cavren/words';
 import type { DetailChange, DoorDetailsView, DoorView } from '@cavren/contract';
 import {
+  accountLabels,
   askedOf,
   consentOf,
   consentsAskedOf,
@@ -214,7 +215,8 @@ export const mayAgreeFor = (file: FileState, personId: string, forId: string): b
 
 /** Fields of the request that its product names and that the applicant may state, as they stand. */
 function requestFor(file: FileState): DoorDetailsView['request'] {
-  return file.product.requestFields
+  const values = shownRow('request', file.request as unknown as { id?: string });
+  return [...file.product.requestFields, ...accountFor(file)]
     .filter(({ field }) => REQUEST_FIELDS.includes(field))
     .map(({ field, label }) => ({
       field,
@@ -224,9 +226,22 @@ function requestFor(file: FileState): DoorDetailsView['request'] {
           ? file.product.purposes.map((value) => ({ value, label: value }))
           : field === 'legalForm'
             ? Object.entries(file.pack.legalForms).map(([value, name]) => ({ value, label: name }))
-            : [],
-      value: (file.request as unknown as Record<string, string | number | null>)[field] ?? null,
+            : field === 'premiumMode'
+              ? (file.product.cover?.modes ?? []).map(({ code, label: value }) => ({ value: code, label: value }))
+              : [],
+      value: values[field] ?? null,
     }));
+}
+
+/** The account that a premium is collected from, as people of the place name it. */
+function accountFor({ product, pack }: FileState): { field: string; label: string }[] {
+  if (!product.cover) return [];
+  const { bank, account } = accountLabels(pack.account);
+  return [
+    { field: 'debitName', label: 'Whose account the premium is collected from' },
+    ...(bank ? [{ field: 'debitRouting', label: bank.label }] : []),
+    { field: 'debitAccount', label: account.label },
+  ];
 }
 
 function questionsFor(file: FileState, person: FilePerson): DoorDetailsView['questions'] {

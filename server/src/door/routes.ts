@@ -1,12 +1,14 @@
 import { PROBLEM } from './problems';
 import '@fastify/cookie';
 import {
+  AnswerHealthAtDoor,
   AnswerOfferAtDoor,
   AppealAtDoor,
   AppliedAtDoor,
   ApplyAtDoor,
   DoorDetails,
   DoorGreeting,
+  DoorHealth,
   DoorView,
   Done,
   EnterDoor,
@@ -122,6 +124,16 @@ export const door: Concept = (app, house) => {
     const session = await inside(request);
     await service.answerOffer(session, request.body.offerId, request.body.answer, await actorOf(session));
     return service.view(session);
+  });
+  app.get('/api/door/health', { schema: { response: { 200: DoorHealth } } }, async (request) => service.health(await inside(request)));
+  app.post('/api/door/health', { schema: { body: AnswerHealthAtDoor, response: { 200: DoorHealth } } }, async (request) => {
+    const session = await inside(request);
+    await service.answerHealth(session, request.body, await actorOf(session));
+    return service.health(session);
+  });
+  app.get('/api/door/policy/:paper', { schema: { params: z.object({ paper: z.enum(['schedule', 'cards']) }) } }, async (request, reply) => {
+    const session = await inside(request);
+    return reply.type('application/pdf').send(await service.policyPaper(session, request.params.paper));
   });
   app.post('/api/door/appeal', { schema: { body: AppealAtDoor, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);

@@ -3,7 +3,16 @@ import { SECRET } from '../outbox/index';
 import { PROBLEM } from './problems';
 import { speakerFor, type Speak } from '@cavren/words';
 import type { z } from 'zod';
-import type { AnswerMonitoringAtDoor, ApplyAtDoor, ChangeDetails, DoorGreeting, DoorView, PublicProduct } from '@cavren/contract';
+import type {
+  AnswerHealthAtDoor,
+  AnswerMonitoringAtDoor,
+  ApplyAtDoor,
+  ChangeDetails,
+  DoorGreeting,
+  DoorHealth,
+  DoorView,
+  PublicProduct,
+} from '@cavren/contract';
 import {
   answerersOf,
   appealUntil,
@@ -14,7 +23,9 @@ import {
   computePath,
   costsOf,
   exampleOf,
+  healthAskedOf,
   inPercent,
+  modeOf as paymentMode,
   moneyIn,
   offerBars,
   OWING_ROLES,
@@ -28,6 +39,7 @@ import {
   signersOf,
   STAGE_LABEL,
   totalPayableOf,
+  yearsBetween,
   type FilePerson,
   type FileState,
   type IsoDate,
@@ -420,7 +432,30 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
                 at: paidAt,
               }
             : null,
+        health: healthFor(file, person, today),
+        policy: policyFor(file, person),
       };
+    },
+    /** Questions about one's health, and about that of children who come with one, with what was said. */
+    async health(session: DoorSessionRow): Promise<DoorHealth> {
+      const { row, file, today } = await services.files.state({ id: session.fileId });
+      const person = file.people.find(({ id }) => id === session.personId);
+      return services.underwriting.ofThose(row.id, file, person ? answersFor(file, person, today) : []);
+    },
+    async answerHealth(session: DoorSessionRow, { personId, ...said }: z.output<typeof AnswerHealthAtDoor>, actor: Actor): Promise<void> {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, async (change) => {
+        const person = change.file.people.find(({ id }) => id === session.personId);
+        if (!person || !answersFor(change.file, person, change.today).some(({ id }) => id === personId)) throw PROBLEM.onlyYourOwnDetailsCan();
+        if (isEnded(change.row.stage)) throw PROBLEM.notNow();
+        await services.underwriting.answer(change, personId, said);
+      });
+    },
+    /** The papers of a policy, for those who applied for it. */
+    async policyPaper(session: DoorSessionRow, paper: 'schedule' | 'cards'): Promise<Buffer> {
+      const { file } = await services.files.state({ id: session.fileId });
+      const person = file.people.find(({ id }) => id === session.personId);
+      if (!person || policyFor(file, person) === null) throw PROBLEM.noPolicy();
+      return services.policies.papers[paper](file);
     },
   };
 }
@@ -497,9 +532,20 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
             .map(personName)
         : [],
     terms: [
-      { label: speak(say('notice.amount')), value: money(terms.amount) },
+      { label: speak(terms.covered ? say('policyPaper.benefit') : say('notice.amount')), value: money(terms.amount) },
       ...(terms.termMonths === null ? [] : [{ label: speak(say('notice.term')), value: speak(say('notice.months', { months: terms.termMonths })) }]),
-      ...(terms.payment === null ? [] : [{ label: speak(say('notice.payment')), value: money(terms.payment) }]),
+      ...(terms.payment === null
+        ? []
+        : [
+            {
+              label: speak(terms.covered ? say('policyPaper.premium', { mode: modeOf(file)?.label ?? '' }) : say('notice.payment')),
+              value: money(terms.payment),
+            },
+          ]),
+      ...(terms.covered ?? []).flatMap(({ name, loading, perMille, leftOut }) => [
+        ...(loading + perMille > 0 ? [{ label: name, value: speak(say('policyPaper.raised', { share: { percent: loading } })) }] : []),
+        ...leftOut.map((what) => ({ label: name, value: speak(say('policyPaper.without', { what })) })),
+      ]),
       ...(terms.rate === null ? [] : [{ label: speak(say('notice.rate')), value: inPercent(terms.rate) }]),
       ...(terms.totalPayable === null ? [] : [{ label: speak(say('notice.total')), value: money(terms.totalPayable) }]),
       ...(terms.paidOut === null ? [] : [{ label: speak(say('notice.paidOut')), value: money(terms.paidOut) }]),
@@ -508,6 +554,8 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
     reasons: offer.kind === 'changed' ? principalReasons(file) : [],
   };
 }
+
+const modeOf = ({ product, request }: FileState) => (product.cover ? paymentMode(product.cover, request.premiumMode) : null);
 
 function stepsOf(file: FileState): DoorView['steps'] {
   const { steps } = file.product.words;
@@ -552,6 +600,28 @@ function signingOf(file: FileState, person: FilePerson, pages: number): DoorView
     options: asks ? choice.options : [],
     complete: envelope.state === 'complete',
   };
+}
+
+/** About whose health somebody answers: their own, and that of children where they apply. */
+function answersFor(file: FileState, person: FilePerson, today: IsoDate): FilePerson[] {
+  const isChild = ({ birthDate }: FilePerson): boolean => birthDate !== null && yearsBetween(birthDate, today) < OF_AGE;
+  return [person, ...(plays(person, ['applicant', 'coApplicant']) ? file.people.filter((one) => plays(one, ['dependant']) && isChild(one)) : [])];
+}
+const OF_AGE = 18;
+
+function healthFor(file: FileState, person: FilePerson, today: IsoDate): DoorView['health'] {
+  if (isEnded(file.stage)) return 'none';
+  const asked = answersFor(file, person, today).filter(({ id }) => healthAskedOf(file).some((one) => one.id === id));
+  if (asked.length === 0) return 'none';
+  const states = asked.map(({ id }) => file.health.find(({ personId }) => personId === id)?.state ?? 'open');
+  return states.includes('barred') ? 'barred' : states.includes('open') ? 'open' : 'complete';
+}
+
+function policyFor(file: FileState, person: FilePerson): DoorView['policy'] {
+  const { policy } = file;
+  if (policy?.number == null || !answerersOf(file).includes(person)) return null;
+  const { number, startsOn, endsOn, freeLookUntil, state } = policy;
+  return { number, startsOn, endsOn, freeLookUntil, ended: state === 'ended' };
 }
 
 /** What somebody signed and everybody else did too, for as long as the file is kept. */

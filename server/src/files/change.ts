@@ -111,6 +111,7 @@ export const PREPARING_ACTS = [
   'decision.proposeDecline',
   'offer.meet',
   'decision.appeal',
+  'health.answer',
 ];
 /** Acts that state a value: who did it last is kept for each. */
 const STATING_ACTS = ['details.set', 'details.add'];

@@ -9,6 +9,7 @@ import {
   lapseDay,
   minor,
   openNotice,
+  premiumDueBy,
   say,
   type FileState,
   type Holder,
@@ -57,8 +58,9 @@ const amountOf = ({ product, request, covers }: FileState): FileRow['amount'] =>
 /** The first day on which something is due of a file that nobody does: it lapses, an offer runs out, or what was missing hasn't come. */
 function dueOfItself(file: FileState, path: Path, lapses: IsoDate | null): IsoDate | null {
   const offered = file.offer?.state === 'open' ? addDays(file.offer.until, 1) : null;
+  const unpaid = premiumDueBy(file);
   const missing = isEnded(file.stage) ? null : (openNotice(file, path.entries)?.respondBy ?? null);
-  return [lapses, offered, missing && addDays(missing, 1)].filter((day) => day !== null).sort()[0] ?? null;
+  return [lapses, offered, missing && addDays(missing, 1), unpaid && addDays(unpaid, 1)].filter((day) => day !== null).sort()[0] ?? null;
 }
 
 /** What waits for whom. A file with nothing in its way waits for the officer to move it on. */

@@ -16,6 +16,7 @@ const AHEAD_MS = 14 * 60 * 60 * 1000;
 function lapseService({ services, now }: House) {
   async function judge(change: FileChange): Promise<void> {
     const { file, row, today } = change;
+    if (await services.policies.lapseUnpaid(change)) return;
     if (file.offer?.state === 'open' && file.offer.until < today) return services.offering.runOut(change);
     const missing = openNotice(file, computePath(file, today).entries);
     if (missing?.respondBy && missing.respondBy < today) return closeIncomplete(change, missing);

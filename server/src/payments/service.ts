@@ -21,6 +21,8 @@ export interface Account {
 /** What a concept that orders payments says of its own: whom they go to, and what follows once one was made. */
 export interface PaymentPurpose {
   purpose: string;
+  /** Which way the money goes: out of the house to the account, where nothing is said, or out of the account to the house. */
+  way?: 'transfers' | 'debits';
   /** The part of a file that shows the order. */
   part: string;
   /** The account that the file names now; null while something of it is missing. */
@@ -91,7 +93,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
     };
     const answer = await ask({
       service: SERVICE,
-      url: `${config.outside.bank}/transfers`,
+      url: `${config.outside.bank}/${purpose.way ?? 'transfers'}`,
       body: ordered,
       answer: BankTransferAnswer,
       idempotencyKey: payment.transferKey,
@@ -109,7 +111,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
     const differs = (['key', 'routing', 'account', 'amount', 'currency'] as const).filter((field) => made[field] !== ordered[field]);
     if (differs.length > 0) {
       const money = formatMoney(made.amount as Minor, { currency: made.currency, locale: file.pack.locale });
-      const problem = `${SERVICE} says that it paid ${money} to the account ending in ${made.account.slice(-4)}, reference ${reference}`;
+      const problem = `${SERVICE} says that it moved ${money}, account ending in ${made.account.slice(-4)}, reference ${reference}`;
       await note(payment, { state: 'differs', problem, bankReference: reference }, `${payment.purpose}.differs`);
       return;
     }

@@ -20,10 +20,21 @@ export function upgradeProduct(raw: unknown): unknown {
     employerConsent: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
+  const cover = now['cover'] as Raw | null;
+  if (cover) now['cover'] = { ...COVER_THEN, ...cover };
   now['signing'] = { application: null, ...(now['signing'] as Raw) };
   now['deciding'] = { needsAnother: ['falling'], risk: {}, ...(now['deciding'] ?? DECIDING_THEN) };
   return withCounts(now as Raw & { household: object });
 }
+
+/** Before covers had riders, questions and policies, they had none. */
+const COVER_THEN = {
+  riders: [],
+  enrolment: [],
+  health: null,
+  underwriting: null,
+  policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, shortRate: null },
+};
 
 /** Before products said who may decline when, an approver did at the decision. */
 const DECIDING_THEN = { declinedBy: 'approver', offerDays: 30, incompleteDays: 30, appealDays: 30 };

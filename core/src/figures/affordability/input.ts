@@ -22,5 +22,8 @@ export type AffordabilityInput = Pick<
   | 'payrolls'
   | 'accounts'
   | 'covers'
+  | 'riders'
+  | 'underwritings'
+  | 'health'
 > &
   AsThen;

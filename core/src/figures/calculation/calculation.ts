@@ -36,6 +36,9 @@ const READ = [
   'payrolls',
   'accounts',
   'covers',
+  'riders',
+  'underwritings',
+  'health',
 ] as const satisfies readonly (keyof AffordabilityInput)[];
 
 /** The parts of a file that affordability reads. */
@@ -85,6 +88,9 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     accounts: [],
     settlements: [],
     covers: [],
+    riders: [],
+    underwritings: [],
+    health: [],
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
@@ -92,7 +98,10 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
   };
 }
 
-type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements' | 'covers'> & {
+type OldInput = Omit<
+  AffordabilityInput,
+  'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements' | 'covers' | 'riders' | 'underwritings' | 'health'
+> & {
   product: OldProduct;
   pack: Partial<AffordabilityInput['pack']>;
 };

@@ -1,5 +1,5 @@
 import { blankOf, type Description, type Field, type RowOf, type StatedIn } from '../../basis/detail/index';
-import { COVER } from '../../insuring/cover/fields';
+import { COVER, RIDER } from '../../insuring/cover/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
 import { ACCOUNT, PAYROLL } from '../../lending/business/fields';
@@ -41,6 +41,7 @@ export const DETAILS = {
   security: SECURITY,
   payee: PAYEE,
   cover: COVER,
+  rider: RIDER,
   payroll: PAYROLL,
   account: ACCOUNT,
   variant: VARIANT,

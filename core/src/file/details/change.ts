@@ -117,6 +117,10 @@ export function whatHangsOn(file: StatedDetails, personId: string): DetailChange
       file.covers.filter((cover) => cover.personId === personId),
     ),
     ...removed(
+      'rider',
+      file.riders.filter((rider) => rider.personId === personId),
+    ),
+    ...removed(
       'answer',
       file.answers.filter((answer) => answer.personId === personId),
     ),

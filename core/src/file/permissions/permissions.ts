@@ -58,6 +58,11 @@ const RIGHTS = {
   'staff.write': ['policy'],
   'payout.verify': ['intake', 'completer'],
   'payout.release': ['completer'],
+  'health.ask': ['intake'],
+  'health.read': ['approver'],
+  'underwriting.make': ['approver'],
+  'policy.issue': ['completer'],
+  'policy.end': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
   'sealedDays.read': ['compliance', 'policy'],
   'outbox.read': ['intake', 'compliance'],
@@ -118,11 +123,14 @@ const ORDER_BAR: Partial<Record<PaymentOrder['state'], Words>> = {
 };
 
 /** Why nothing but the bank may move a file on, or null: an order to pay is out, or what became of it isn't known. */
-export function paymentBar({ payout, payeePayouts }: Pick<FileState, 'payout' | 'payeePayouts'>): Words | null {
-  const states = new Set([payout, ...payeePayouts].map(({ order }) => order?.state));
+export function paymentBar({ payout, payeePayouts, policy }: Pick<FileState, 'payout' | 'payeePayouts' | 'policy'>): Words | null {
+  if (policy?.state === 'ordered') return say('permissions.policyOnItsWay');
+  const states = new Set([payout, ...payeePayouts, ...(policy ? [policy] : [])].map(({ order }) => order?.state));
   return Object.entries(ORDER_BAR).find(([state]) => states.has(state as PaymentOrder['state']))?.[1] ?? null;
 }
 
 /** Why a file can't go back to be decided again, or null: a part of the money has gone. */
-export const paidBar = ({ payout, payeePayouts }: Pick<FileState, 'payout' | 'payeePayouts'>): Words | null =>
-  [payout, ...payeePayouts].some(({ releasedAt }) => releasedAt !== null) ? say('permissions.partOfMoneyHasGone') : null;
+export const paidBar = ({ payout, payeePayouts, policy }: Pick<FileState, 'payout' | 'payeePayouts' | 'policy'>): Words | null => {
+  if (policy && (policy.paidAt !== null || policy.state === 'issued')) return say('permissions.policyIsThere');
+  return [payout, ...payeePayouts].some(({ releasedAt }) => releasedAt !== null) ? say('permissions.partOfMoneyHasGone') : null;
+};

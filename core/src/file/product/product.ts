@@ -35,6 +35,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
 export const CHAPTERS = [
   'request',
   'cover',
+  'health',
   'people',
   'home',
   'income',
@@ -53,6 +54,7 @@ export type Chapter = (typeof CHAPTERS)[number];
 export const CHAPTER_LABEL: Record<Chapter, string> = {
   request: 'Request',
   cover: 'Cover',
+  health: 'Health',
   people: 'People',
   home: 'Home',
   income: 'Income',
@@ -281,7 +283,7 @@ export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
-export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security'] as const;
+export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment'] as const;
 export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
@@ -457,6 +459,84 @@ export interface CoverRules {
   modes: PaymentMode[];
   /** Whether the place's tax on premiums is due. */
   taxed: boolean;
+  /** Of what can be added to a plan. */
+  riders: Rider[];
+  /** What opens it without questions about somebody's health. */
+  enrolment: EnrolmentEvent[];
+  /** Questions about somebody's health; null where none are asked. */
+  health: HealthRules | null;
+  /** How what was said is weighed; null where nobody underwrites. */
+  underwriting: UnderwritingRules | null;
+  policy: PolicyRules;
+}
+
+/** Something that can be added to a plan: at a share of the premium, or at so much per mille of a year's benefit. */
+export interface Rider {
+  code: string;
+  label: string;
+  says: string;
+  share?: number | undefined;
+  perMille?: number | undefined;
+}
+
+/** Something that opens a cover for some time: so many months on both sides of an age, or so many days from a day on. */
+export interface EnrolmentEvent {
+  code: string;
+  label: string;
+  age?: number | undefined;
+  within: number;
+  by: 'months' | 'calendarDays' | 'businessDays';
+  /** The condition, by its code, whose paper shows it. */
+  condition?: string | undefined;
+}
+
+export const HEALTH_DETAILS = ['since', 'words', 'medication', 'physician'] as const;
+export type HealthDetail = (typeof HEALTH_DETAILS)[number];
+
+/** A question about somebody's health, answered with yes or no. */
+export interface HealthQuestion {
+  code: string;
+  text: string;
+  follows?: { question: string; is: 'yes' | 'no' } | undefined;
+  /** A yes bars this cover: what is said then, and what else is open. */
+  bars?: { says: string; offers: string } | undefined;
+  /** What a yes has to say more. */
+  details: HealthDetail[];
+}
+
+export interface HealthRules {
+  questions: HealthQuestion[];
+  /** From which medications are picked. */
+  medications: string[];
+  why: string;
+}
+
+/** A manual of debits and credits, in points. */
+export interface UnderwritingRules {
+  bodyMass: { from: number; below?: number | undefined; points: number }[];
+  tobacco: number;
+  /** By class of occupation. */
+  occupations: Record<string, number>;
+  /** By question, of a yes: points, what is left out, for how long after it began nothing is said, or that a person weighs it. */
+  answers: Record<
+    string,
+    { points?: number | undefined; exclusion?: string | undefined; postponeMonths?: number | undefined; refer?: boolean | undefined; why: string }
+  >;
+  /** By the sum of points, the lowest first: how much the premium is raised, or null where nothing is covered. */
+  classes: { upTo: number | null; label: string; loading: number | null }[];
+  source: string;
+}
+
+/** How a policy begins, changes and ends. */
+export interface PolicyRules {
+  /** Days from the delivery of the policy within which it can be given back for all that was paid. */
+  freeLookDays: number;
+  /** before: the first premium is paid before it is issued; at: when it is. */
+  firstPremium: 'before' | 'at';
+  /** Days after the issue within which the first premium has to come; it lapses then. */
+  lapseDays: number;
+  /** The share of a term's premium that is kept where whoever is insured ends it, by the part of the term that has passed, the lowest first; by days alone where none is said. */
+  shortRate: { upTo: number; kept: number }[] | null;
 }
 
 /** Who decides what before an approver has the file, and how long what was said stands. Days are calendar days. */

@@ -207,6 +207,8 @@ export interface OfferTerms {
   totalPayable: Minor | null;
   paidOut: Minor | null;
   rate: number | null;
+  /** Of a cover: what is left out beside what the plan does, and what the premium is raised by. */
+  covered?: { name: string; benefit: Minor; loading: number; perMille: number; leftOut: string[] }[] | undefined;
 }
 
 /** What was decided to offer, until when, and what those who apply said to it. */
@@ -286,6 +288,62 @@ export const NO_PAYOUT: Payout = {
   toCorrect: false,
 };
 
+/** How far the questions about somebody's health are, and nothing of what was said. */
+export interface Health {
+  personId: string;
+  state: 'open' | 'complete' | 'barred';
+  /** A keyed digest of the answers, by which it is known that they are still those that were underwritten. */
+  digest: string | null;
+}
+
+/** What whoever underwrites said of somebody's cover. */
+export interface UnderwritingOutcome {
+  id: string;
+  coverId: string;
+  /** excluded: covered, but for something. */
+  outcome: 'standard' | 'loaded' | 'excluded' | 'postponed' | 'declined';
+  /** What their premium is raised by: a share of it, and so much per mille of a year's benefit. */
+  loading: number;
+  perMille: number;
+  exclusions: string[];
+  postponedUntil: IsoDate | null;
+  /** Whether it goes another way than the manual, and why. */
+  overruled: boolean;
+  reason: string | null;
+  /** What it rests on: the cover as it was, and the digest of what was said. */
+  about: string;
+  health: string | null;
+  by: string;
+  byId: string;
+  at: string;
+}
+
+/** What became of a policy. */
+export interface Policy {
+  /** none: only its first premium was ordered yet; ordered: asked for of the issuing system; rejected: that says what is wrong; issued: in force from its start; ended: cancelled, given back or lapsed. */
+  state: 'none' | 'ordered' | 'rejected' | 'issued' | 'ended';
+  number: string | null;
+  /** What the issuing system says is wrong, by field. */
+  faults: { field: string; what: string }[];
+  problem: string | null;
+  orderedAt: string | null;
+  orderedBy: string | null;
+  issuedAt: string | null;
+  startsOn: IsoDate;
+  endsOn: IsoDate;
+  freeLookUntil: IsoDate | null;
+  /** The first premium: what is charged, and what the bank did. */
+  premium: Minor;
+  /** All payments of the term. */
+  year: Minor;
+  order: PaymentOrder | null;
+  paidAt: string | null;
+  endedOn: IsoDate | null;
+  endedBecause: 'freeLook' | 'insured' | 'insurer' | 'lapsed' | null;
+  refund: Minor | null;
+  refundOrder: PaymentOrder | null;
+}
+
 /** One application with everything in it, as every computation reads it. */
 export interface FileState extends StatedDetails {
   reference: string;
@@ -322,6 +380,11 @@ export interface FileState extends StatedDetails {
   payout: Payout;
   /** To payees of their own, those of whom something was done. */
   payeePayouts: PayeePayout[];
+  /** Of those who are asked about their health. */
+  health: Health[];
+  underwritings: UnderwritingOutcome[];
+  /** The latest that was ordered. */
+  policy: Policy | null;
   /** Ids of everyone who prepared the file: they may not decide it. */
   preparedBy: string[];
 }

@@ -3,11 +3,14 @@ import { withChanges, type FitChange } from '../../figures/fit/index';
 import { costsOf, paidOutOf, totalPayableOf } from '../../lending/costs/index';
 import { minor } from '../../basis/money/index';
 import type { IsoDate } from '../../basis/dates/index';
-import { answerersOf, type FileState, type Offer, type OfferTerms } from '../../file/state/index';
+import { termsOf } from '../../insuring/policy/index';
+import { underwritingOf } from '../../insuring/underwriting/index';
+import { answerersOf, personName, type FileState, type Offer, type OfferTerms } from '../../file/state/index';
 import type { FilePerson } from '../../people/people/index';
 
 /** What is asked for in a file, as an offer says it: the amount, and of a loan what it costs. Whole minor units. */
 export function offerTermsOf(file: FileState, today: IsoDate): OfferTerms {
+  if (file.product.cover) return coverTermsOf(file, today);
   const { request } = file;
   const costs = costsOf(file, today);
   const figure = (measure: string): number | null => affordability(file, today).figures.find((one) => one.measure === measure)?.value ?? null;
@@ -19,6 +22,24 @@ export function offerTermsOf(file: FileState, today: IsoDate): OfferTerms {
     paidOut: costs ? paidOutOf(file) : null,
     rate: costs ? figure('apr') : null,
   };
+}
+
+/** What a cover is offered at: the benefits of all, what is paid each time and in a year, and what the underwriting added or left out. */
+function coverTermsOf(file: FileState, today: IsoDate): OfferTerms {
+  const terms = termsOf(file, today);
+  const covered = file.covers.map((cover) => {
+    const person = file.people.find(({ id }) => id === cover.personId);
+    const said = underwritingOf(file, cover);
+    return {
+      name: person ? personName(person) : '',
+      benefit: cover.benefit ?? minor(0),
+      loading: said?.loading ?? 0,
+      perMille: said?.perMille ?? 0,
+      leftOut: said?.exclusions ?? [],
+    };
+  });
+  const amount = minor(covered.reduce((so, { benefit }) => so + benefit, 0));
+  return { amount, termMonths: null, payment: terms?.first ?? null, totalPayable: terms?.year ?? null, paidOut: null, rate: null, covered };
 }
 
 /** A file as a counter-offer would have it; the file itself stays. */

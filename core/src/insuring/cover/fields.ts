@@ -1,4 +1,4 @@
-import { always, choice, decimal, describeDetail, listed, money, person, type RowOf } from '../../basis/detail/index';
+import { always, choice, date, decimal, describeDetail, listed, money, person, type RowOf } from '../../basis/detail/index';
 
 export const TOBACCO_LABEL = { no: 'No tobacco', yes: 'Tobacco' } as const;
 
@@ -30,8 +30,25 @@ export const COVER = describeDetail({
       { form: 'Give the weight in kilograms', least: [2, 'Give the weight in kilograms'], most: [400, 'Give the weight in kilograms'] },
       { unit: 'kilograms' },
     ),
+    /** By what they come in without questions about their health, of the product's list, and the day of it; underwritten where nothing is said. */
+    enrolment: listed('Comes in by', 40),
+    enrolmentOn: date('Day of it'),
     /** What other cover would pay a month for the same. */
     otherCover: money('Other cover a month'),
   },
 });
 export type Cover = RowOf<typeof COVER>;
+
+/** Something that is added to somebody's cover, of the product's list. */
+export const RIDER = describeDetail({
+  word: 'rider',
+  chapter: 'cover',
+  part: 'riders',
+  table: 'rider',
+  owner: 'personId',
+  fields: {
+    personId: always(person('Added to the cover of'), ''),
+    code: listed('Rider', 40),
+  },
+});
+export type CoverRider = RowOf<typeof RIDER>;

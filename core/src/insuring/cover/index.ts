@@ -1,2 +1,2 @@
 export { ageAt, bodyMassIndex, chosenOf, classOf, coveredName, coverProblems, startOf, type CoverInput } from './cover';
-export { COVER, TOBACCO_LABEL, type Cover } from './fields';
+export { COVER, RIDER, TOBACCO_LABEL, type Cover, type CoverRider } from './fields';

@@ -7,6 +7,7 @@ import type { CoverRules, PaymentMode, PlacePack, RateTable } from '../../file/p
 import { personName } from '../../file/state/index';
 import { ageAt, bodyMassIndex, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
 import { rateOf, ratesOn } from '../rates/index';
+import { underwritingOf } from '../underwriting/index';
 
 /** What a cover costs: each person's year, all of them with discounts and the fee, and what is paid each time. */
 export interface Premium {
@@ -75,7 +76,8 @@ function rateFor(file: CoverInput, rules: CoverRules, table: RateTable, cover: C
 
 /**
  * A year's premium of one person: the rate for each hundred of benefit a month, times the plan's factor, rounded; then each
- * loading as a share of that, rounded. Whole minor units, half away from zero at each line (common practice, no source).
+ * rider and loading as a share of that or per mille of a year's benefit, rounded. The product's own loadings stand until
+ * somebody has underwritten them, whose loading takes their place. Whole minor units, half away from zero at each line (common practice, no source).
  */
 function personTerm(file: CoverInput, rules: CoverRules, table: RateTable, cover: Cover, today: IsoDate): Term | null {
   const person = file.people.find(({ id }) => id === cover.personId);
@@ -100,12 +102,41 @@ function personTerm(file: CoverInput, rules: CoverRules, table: RateTable, cover
     share === 0
       ? []
       : [sum(label, '+', [{ ...base, terms: [] }, count(say('cover.share', { share: { percent: share } }), '×', share)], { place: anchor(field) })];
+  const perMille = (label: Words, mille: number, field: string): Term[] =>
+    mille === 0
+      ? []
+      : [
+          sum(
+            label,
+            '+',
+            [
+              { label: say('cover.benefitMonth'), sign: '+', value: cover.benefit ?? 0, unit: 'money', place: anchor('benefit') },
+              count(say('cover.monthsYear'), '×', 12),
+              count(say('cover.perMille'), '×', mille),
+              count(say('cover.perMilleOf'), '÷', 1000),
+            ],
+            { place: anchor(field) },
+          ),
+        ];
+  const riders = file.riders
+    .filter(({ personId }) => personId === cover.personId)
+    .flatMap(({ code }) => rules.riders.filter((rider) => rider.code === code))
+    .flatMap(({ label, share, perMille: mille }) => [...loading(label, share ?? 0, 'personId'), ...perMille(label, mille ?? 0, 'personId')]);
+  const said = underwritingOf(file, cover);
   const index = cover.height !== null && cover.weight !== null ? bodyMassIndex(cover.height, cover.weight) : null;
   const band = index === null ? undefined : rules.bodyMass.find(({ from, below }) => index >= from && (below === undefined || index < below));
   const terms = [
     base,
-    ...loading(say('cover.tobacco'), cover.tobacco === 'yes' ? rules.tobacco : 0, 'tobacco'),
-    ...loading(say('cover.bodyMass', { index: index ?? 0 }), band?.share ?? 0, 'weight'),
+    ...riders,
+    ...(said
+      ? [
+          ...loading(say('cover.underwritten', { by: said.by }), said.loading, 'personId'),
+          ...perMille(say('cover.underwritten', { by: said.by }), said.perMille, 'personId'),
+        ]
+      : [
+          ...loading(say('cover.tobacco'), cover.tobacco === 'yes' ? rules.tobacco : 0, 'tobacco'),
+          ...loading(say('cover.bodyMass', { index: index ?? 0 }), band?.share ?? 0, 'weight'),
+        ]),
   ];
   return { label: personName(person), sign: '+', value: total(terms), unit: 'money', terms, personId: person.id };
 }

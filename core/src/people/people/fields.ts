@@ -70,6 +70,9 @@ export const PERSON_KIND_LABEL = { person: 'Person', organisation: 'Organisation
 const NUMBER_KIND_LABEL = Object.fromEntries(Object.entries(NUMBER_KINDS).map(([kind, { label }]) => [kind, label])) as Record<IdentityNumberKind, string>;
 const areRoles = (roles: string): boolean => roles.split(' ').every((role) => role in ROLE_LABEL);
 
+export const BENEFICIARY_RANK_LABEL = { first: 'First', second: 'Where none of the first can' } as const;
+export type BeneficiaryRank = keyof typeof BENEFICIARY_RANK_LABEL;
+
 export const PERSON = describeDetail({
   word: 'person',
   chapter: 'people',
@@ -128,8 +131,9 @@ export const PERSON = describeDetail({
     industry: listed('Industry', 12, { by: 'applicant', ask: 'What the business does' }),
     employees: whole('People employed', { least: 0, most: 1_000_000 }, { by: 'applicant', ask: 'How many people it employs' }),
     turnover: money('Turnover a year', { by: 'applicant' }),
-    /** Share of an owner or beneficiary. */
+    /** Share of an owner or beneficiary; and of a beneficiary whether they come first, or where none of the first can. */
     share: percent('Share'),
+    beneficiaryRank: choice('Comes', BENEFICIARY_RANK_LABEL),
     /** The company that this person signs for, and whether others have to sign with them. */
     signsFor: person('Signs for'),
     signsHow: choice('Signs', SIGNS_HOW_LABEL),

@@ -1,4 +1,6 @@
 export {
+  BENEFICIARY_RANK_LABEL,
+  type BeneficiaryRank,
   CONTACT_WAY_LABEL,
   FAMILY_STATUS_LABEL,
   FAMILY_STATUSES,

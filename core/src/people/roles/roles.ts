@@ -1,6 +1,6 @@
 import { say, type Words } from '../../basis/words/index';
 import { ROLE_LABEL, type Role } from '../people/index';
-import type { FilePerson } from '../people/index';
+import type { BeneficiaryRank, FilePerson } from '../people/index';
 import { rolesOf, type FileState } from '../../file/state/index';
 
 /** Pairs of roles that one person can't have in one file, and why. Common practice, no source. */
@@ -49,15 +49,21 @@ export function rolesToAdd(file: Pick<FileState, 'people' | 'product'>, person: 
   return file.product.roles.filter((role) => !own.includes(role)).map((role) => ({ role, bar: personRolesProblem(file, person.id, [...own, role]) }));
 }
 
-/** Shares of the whole that owners and beneficiaries have, in per cent, to two decimals; roles that nobody has are left out. */
+const SHARING = [
+  { role: 'beneficialOwner', rank: 'first' },
+  { role: 'beneficiary', rank: 'first' },
+  { role: 'beneficiary', rank: 'second' },
+] as const;
+
+/** Shares of the whole that owners have, and beneficiaries who come first and those who come second, each the whole, in per cent, to two decimals; roles that nobody has are left out. */
 export function sharesOf(
   file: Pick<FileState, 'people'>,
-): { role: 'beneficialOwner' | 'beneficiary'; total: number; people: FilePerson[]; unnamed: FilePerson[] }[] {
-  return (['beneficialOwner', 'beneficiary'] as const)
-    .map((role) => {
-      const people = file.people.filter((person) => rolesOf(person).includes(role));
-      const total = people.reduce((sum, { share }) => sum + Math.round((share ?? 0) * 100), 0) / 100;
-      return { role, total, people, unnamed: people.filter(({ share }) => share === null) };
-    })
-    .filter(({ people }) => people.length > 0);
+): { role: 'beneficialOwner' | 'beneficiary'; rank: BeneficiaryRank; total: number; people: FilePerson[]; unnamed: FilePerson[] }[] {
+  return SHARING.map(({ role, rank }) => {
+    const people = file.people.filter(
+      (person) => rolesOf(person).includes(role) && (role === 'beneficialOwner' || (person.beneficiaryRank ?? 'first') === rank),
+    );
+    const total = people.reduce((sum, { share }) => sum + Math.round((share ?? 0) * 100), 0) / 100;
+    return { role, rank, total, people, unnamed: people.filter(({ share }) => share === null) };
+  }).filter(({ people }) => people.length > 0);
 }

@@ -1,5 +1,6 @@
 import type { ConditionSubject } from '../../../file/product/index';
 import { downPayment } from './downPayment';
+import { enrolment } from './enrolment';
 import { home } from './home';
 import { income } from './income';
 import { security } from './security';
@@ -7,5 +8,5 @@ import { signer } from './signer';
 import type { ConditionSubjectKind } from './subject';
 
 /** Everything that papers can be asked about; each is an object in a file of its own. */
-export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security };
+export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security, enrolment };
 export type { Asked, ConditionSubjectKind } from './subject';

@@ -10,6 +10,7 @@ import { needs } from './needs';
 import { offer } from './offer';
 import { payout } from './payout';
 import { people } from './people';
+import { policy } from './policy';
 import { questions } from './questions';
 import { rows } from './rows';
 import { signing } from './signing';
@@ -32,4 +33,5 @@ export const PATH_PARTS: readonly PathPart[] = [
   offer,
   signing,
   payout,
+  policy,
 ];

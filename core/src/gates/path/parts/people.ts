@@ -182,14 +182,15 @@ function roleEntries(file: FileState): Draft[] {
         place: { chapter: 'people', anchor: `${person.id}.role` },
       });
   }
-  for (const { role, total, people, unnamed } of sharesOf(file)) {
+  const shares = sharesOf(file);
+  for (const { role, rank, total, people, unnamed } of shares) {
     // Owners of a company that applies are explained by who holds what of it.
     if (role === 'beneficialOwner' && companiesOf(file).length > 0) continue;
     const label = ROLE_LABEL[role].toLowerCase();
     const [first] = unnamed.length > 0 ? unnamed : people;
     const add = (what: Words, why: Words) =>
       entries.push({
-        key: `shares:${role}`,
+        key: rank === 'first' ? `shares:${role}` : `shares:${role}:${rank}`,
         gate: 'details',
         what,
         why,
@@ -197,7 +198,10 @@ function roleEntries(file: FileState): Draft[] {
         personId: first?.id ?? null,
         place: { chapter: 'people', anchor: `${first?.id ?? ''}.share` },
       });
-    if (unnamed.length > 0) add(say('path.shareAs', { people: { all: unnamed.map(personName), by: 'and' }, label }), say('path.everybodyWithShareHasStated'));
+    if (rank === 'second' && !shares.some((other) => other.role === role && other.rank === 'first'))
+      add(say('path.secondWithoutFirst', { people: { all: people.map(personName), by: 'and' } }), say('path.wholeBenefitGoesSomebody'));
+    else if (unnamed.length > 0)
+      add(say('path.shareAs', { people: { all: unnamed.map(personName), by: 'and' }, label }), say('path.everybodyWithShareHasStated'));
     else if (total > 100) add(say('path.sharesAsAddUp', { label, total }), say('path.sharesAreNeverMoreThan'));
     else if (role === 'beneficiary' && total < 100) add(say('path.sharesAsAddUpNot', { label, total }), say('path.wholeBenefitGoesSomebody'));
     else if (role === 'beneficialOwner' && 100 - total >= file.product.ownersFrom)

@@ -1,0 +1,71 @@
+import { say } from '../../../basis/words/index';
+import { CHAPTERS, type Chapter } from '../../../file/product/index';
+import type { FileState } from '../../../file/state/index';
+import { termsOf } from '../../../insuring/policy/index';
+import type { Draft, PathContext, PathPart } from '../entry';
+
+/** The first premium and the issue of a policy, by a third person. */
+export const policy: PathPart = {
+  code: 'policy',
+  entries: (file, context) =>
+    file.product.cover && file.product.route.includes('completing') ? [...premiumEntries(file, context), ...issueEntries(file)] : [],
+};
+
+const entry = { gate: 'completing' as const, why: say('path.policyByThird'), place: { chapter: 'decision' as const, anchor: 'policy' } };
+
+/** What is charged first: before the policy is issued, or at once after it. */
+function premiumEntries(file: FileState, { today }: PathContext): Draft[] {
+  const { policy: made, product } = file;
+  if (made?.paidAt != null) return [];
+  const order = made?.order ?? null;
+  const amount = { money: made?.premium ?? termsOf(file, today)?.first ?? 0 };
+  const key = 'policy:premium';
+  if (order === null || order.state === 'failed')
+    return product.cover?.policy.firstPremium === 'at' && made?.state !== 'issued'
+      ? []
+      : [
+          {
+            ...entry,
+            key,
+            what: order?.problem ? say('path.collectPremiumAgain', { amount, problem: order.problem }) : say('path.collectPremium', { amount }),
+            holder: 'completer',
+            since: order?.orderedAt ?? file.stageSince,
+          },
+        ];
+  if (order.state === 'differs')
+    return [{ ...entry, key, what: say('path.bankPaidSomethingElse', { problem: order.problem ?? '' }), holder: 'completer', since: order.orderedAt }];
+  return [
+    {
+      ...entry,
+      key,
+      what: order.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.premiumOnItsWay', { amount }),
+      holder: 'service',
+      since: order.orderedAt,
+    },
+  ];
+}
+
+function issueEntries(file: FileState): Draft[] {
+  const { policy: made } = file;
+  const key = 'policy:issue';
+  if (made?.state === 'issued' || made?.state === 'ended') return [];
+  const since = made?.orderedAt ?? file.stageSince;
+  if (made?.state === 'ordered') return [{ ...entry, key, what: made.problem ?? say('path.policyOnItsWay'), holder: 'service', since }];
+  if (made?.state === 'rejected')
+    return made.faults.map(({ field, what }, at) => ({
+      ...entry,
+      key: `${key}:${at}`,
+      what: say('path.policyRejected', { what }),
+      holder: 'completer',
+      since,
+      place: placeOf(field),
+    }));
+  return [{ ...entry, key, what: say('path.issuePolicy'), holder: 'completer', since: file.stageSince }];
+}
+
+/** Where a field stands that the issuing system names as `chapter:anchor`; at the policy where it names none of ours. */
+function placeOf(field: string): { chapter: Chapter; anchor: string } {
+  const [chapter = '', anchor = ''] = field.split(':');
+  const known = CHAPTERS.find((one) => one === chapter);
+  return known && anchor ? { chapter: known, anchor } : entry.place;
+}

@@ -1,0 +1,1 @@
+export { enrolmentProblem, type EnrolmentWindow, eventOf, isOpenEnrolled, windowOf } from './enrolment';

@@ -1,0 +1,61 @@
+import { CollectPremium, EndPolicy, FileAnswer, IssuePolicy } from '@cavren/contract';
+import type { FileState, Policy } from '@cavren/core';
+import type { Concept } from '../house/index';
+import { FileParams, staffFor } from '../http/index';
+import { cardsPdf, schedulePdf } from './pdf';
+import { PROBLEM } from './problems';
+import { policyService, type PolicyService } from './service';
+import { policyOf, policyStore } from './store';
+
+declare module '../house/index' {
+  interface Services {
+    policies: PolicyService & { papers: typeof papers };
+  }
+}
+
+/** A policy that was issued; what is only on its way has no papers. */
+function issuedOf({ policy }: FileState): Policy {
+  if (policy?.number == null) throw PROBLEM.noPolicy();
+  return policy;
+}
+const papers = {
+  schedule: (file: FileState) => schedulePdf(file, issuedOf(file)),
+  cards: (file: FileState) => cardsPdf(file, issuedOf(file)),
+};
+
+/** Policies: the first premium, the issue, their papers, their end. */
+export const policies: Concept = (app, house) => {
+  const store = policyStore(house.db);
+  const service = house.offer('policies', { ...policyService(house, store), papers });
+  house.plug('filePart', {
+    name: 'policy',
+    empty: { policy: null },
+    async load(fileId, tx) {
+      const row = await store.of(fileId, tx);
+      if (!row) return { policy: null };
+      const { newest, orderOf } = house.services.payments;
+      const order = await newest(fileId, 'premium', null, tx);
+      const refund = row.endedOn === null ? null : await newest(fileId, 'refund', null, tx);
+      return { policy: policyOf(row, order && orderOf(order), refund && orderOf(refund)) };
+    },
+  });
+
+  app.post('/api/files/:reference/policy/premium', { schema: { params: FileParams, body: CollectPremium, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'policy.issue');
+    return service.collect(request.params.reference, request.body.version, actor);
+  });
+  app.post('/api/files/:reference/policy/issue', { schema: { params: FileParams, body: IssuePolicy, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'policy.issue');
+    return service.issue(request.params.reference, request.body.version, actor);
+  });
+  app.post('/api/files/:reference/policy/end', { schema: { params: FileParams, body: EndPolicy, response: { 200: FileAnswer } } }, async (request) => {
+    const actor = staffFor(request, 'policy.end');
+    return service.end(request.params.reference, request.body, actor);
+  });
+  for (const paper of ['schedule', 'cards'] as const)
+    app.get(`/api/files/:reference/policy/${paper}`, { schema: { params: FileParams } }, async (request, reply) => {
+      staffFor(request, 'file.read');
+      const { file } = await house.services.files.state({ reference: request.params.reference });
+      return reply.type('application/pdf').send(await papers[paper](file));
+    });
+};

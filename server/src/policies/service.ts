@@ -1,0 +1,229 @@
+import { PolicyAnswer, type EndPolicy, type PolicyOrder } from '@cavren/contract';
+import {
+  accountProblem,
+  addDays,
+  barToRelease,
+  computePath,
+  homeNow,
+  isWholeAccount,
+  mayGiveBack,
+  minor,
+  premiumDueBy,
+  settlementOn,
+  termsOf,
+  type FileState,
+} from '@cavren/core';
+import { nanoid } from 'nanoid';
+import type { Tx } from '../db/index';
+import type { Changed, FileChange } from '../files/index';
+import type { House } from '../house/index';
+import { forbidden, refuseBlocked, refused, SYSTEM, type Actor } from '../http/index';
+import { ask, OutsideError } from '../outside/index';
+import type { Account } from '../payments/index';
+import { PROBLEM } from './problems';
+import type { PolicyStore } from './store';
+
+const SERVICE = 'The issuing system';
+
+/** A policy on its way: the first premium collected, the policy ordered of the issuing system, and its end with what goes back. */
+export function policyService({ services, secrets, jobs, config, plug }: House, store: PolicyStore) {
+  /** The account that premiums are collected from; null while something of it is missing. */
+  async function accountOf(file: Pick<FileState, 'request'>, fileId: string, tx?: Tx): Promise<Account | null> {
+    const account = await services.detailsStore.reveal('request', fileId, null, 'debitAccount', tx);
+    const { debitName: name, debitRouting: routing } = file.request;
+    if (!account || !name) return null;
+    const named = { routing, account, name };
+    return { ...named, digest: secrets.searchHash(JSON.stringify(['account', routing, account, name])) };
+  }
+  async function wholeAccount({ file, row, tx }: FileChange): Promise<Account> {
+    const account = await accountOf(file, row.id, tx);
+    if (!account || !isWholeAccount(file.pack.account, account.routing)) throw PROBLEM.accountMissing();
+    const wrong = accountProblem(file.pack.account, { bank: account.routing, account: account.account });
+    if (wrong) throw refused('account-wrong', wrong);
+    return account;
+  }
+
+  /** A third person completes, once nothing else stands before it. */
+  function refuse({ file, actor, today }: FileChange): void {
+    const bar = barToRelease(file, actor.id);
+    if (bar) throw forbidden(bar);
+    if (file.stage !== 'completing' || !file.product.cover) throw PROBLEM.stage();
+    const blocking = computePath(file, today).now.filter(({ key }) => !key.startsWith('policy:'));
+    if (blocking.length > 0) throw refuseBlocked('Something still stands before the policy.', blocking, file.pack);
+  }
+  async function begun(change: FileChange) {
+    const terms = termsOf(change.file, change.today);
+    if (!terms) throw PROBLEM.premiumMissing();
+    const { startsOn, endsOn, first: premium, year: yearPremium } = terms;
+    return store.begin(change.row.id, { startsOn, endsOn, premium, yearPremium }, change.tx);
+  }
+
+  async function orderPremium(change: FileChange, actor: Actor, amount: Parameters<typeof minor>[0]): Promise<void> {
+    const { digest } = await wholeAccount(change);
+    await services.payments.order(change, actor, { purpose: 'premium', subject: null, about: digest, amount: minor(amount), key: null });
+    await change.reload('policy');
+  }
+
+  /** Issued and paid, the file is done, and those who apply are told. */
+  async function finish(change: FileChange): Promise<void> {
+    const { policy, product, stage } = change.file;
+    if (stage !== 'completing' || policy?.state !== 'issued' || policy.paidAt === null) return;
+    change.moveTo('done');
+    const { subject, text } = product.words.completed;
+    await services.decision.tellApplicants(change, subject, text.replace('{number}', policy.number ?? ''));
+    change.afterwards(() => jobs.poke());
+  }
+
+  plug('paymentPurpose', {
+    purpose: 'premium',
+    way: 'debits',
+    part: 'policy',
+    account: (file, fileId) => accountOf(file, fileId),
+    text: ({ reference }) => `Premium ${reference}`,
+    async paid(change, { amount, bankReference: reference }) {
+      await store.update(change.row.id, { paidAt: change.now }, change.tx);
+      await change.reload('policy');
+      change.record('premium.collect', 'policy', null, JSON.stringify({ amount, reference }));
+      await finish(change);
+    },
+  });
+  plug('paymentPurpose', {
+    purpose: 'refund',
+    part: 'policy',
+    account: (file, fileId) => accountOf(file, fileId),
+    text: ({ policy, reference }) => `Refund ${policy?.number ?? reference}`,
+    async paid(change, { amount, bankReference: reference }) {
+      await change.reload('policy');
+      change.record('refund.pay', 'policy', null, JSON.stringify({ amount, reference }));
+    },
+  });
+
+  /** What the issuing system is asked to issue. */
+  function orderOf(file: FileState): Omit<PolicyOrder, 'startsOn' | 'endsOn' | 'premium'> {
+    const holder = file.people.find(({ role }) => role === 'applicant');
+    const home = holder ? homeNow(file, holder.id) : null;
+    return {
+      reference: file.reference,
+      product: file.product.code,
+      place: file.pack.code,
+      currency: file.pack.currency,
+      holder: {
+        name: holder?.fullName ?? '',
+        birthDate: holder?.birthDate ?? null,
+        line: home?.line ?? null,
+        town: home?.town ?? null,
+        postalCode: home?.postalCode ?? null,
+      },
+      insured: file.covers.map(({ personId, plan, benefit }) => {
+        const person = file.people.find(({ id }) => id === personId);
+        return { id: personId, name: person?.fullName ?? '', birthDate: person?.birthDate ?? null, plan: plan ?? '', benefit: benefit ?? minor(0) };
+      }),
+    };
+  }
+
+  /** Asks the issuing system for one policy; what it answers stands in the file, and no answer is asked for again. */
+  async function issueNow(fileId: string): Promise<void> {
+    const row = await store.of(fileId);
+    if (row?.state !== 'ordered') return;
+    const { file } = await services.files.state({ id: fileId });
+    const { startsOn, endsOn, premium, orderKey } = row;
+    const answer = await ask({
+      service: SERVICE,
+      url: `${config.outside.issuing}/policies`,
+      body: { ...orderOf(file), startsOn, endsOn, premium } satisfies PolicyOrder,
+      answer: PolicyAnswer,
+      idempotencyKey: orderKey,
+    }).catch(async (error: unknown) => {
+      if (error instanceof OutsideError) {
+        await store.update(fileId, { problem: `${SERVICE} ${error.problem}: it is asked again` });
+        await services.files.refresh({ id: fileId });
+      }
+      throw error;
+    });
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      if ((await store.of(fileId, change.tx))?.state !== 'ordered') return;
+      if ('faults' in answer) {
+        await store.update(fileId, { state: 'rejected', faults: answer.faults, problem: null }, change.tx);
+        await change.reload('policy');
+        change.record('policy.reject', 'policy', null, JSON.stringify({ faults: answer.faults.map(({ what }) => what) }));
+        return;
+      }
+      const { freeLookDays, firstPremium } = change.file.product.cover?.policy ?? { freeLookDays: 0, firstPremium: 'before' };
+      const freeLookUntil = freeLookDays > 0 ? addDays(change.today, freeLookDays) : null;
+      await store.update(fileId, { state: 'issued', number: answer.number, issuedAt: change.now, freeLookUntil, problem: null, faults: [] }, change.tx);
+      await change.reload('policy');
+      change.record('policy.issue', 'policy', null, answer.number);
+      const { policy } = change.file;
+      const account = await accountOf(change.file, fileId, change.tx);
+      if (firstPremium === 'at' && policy && policy.order === null && account)
+        await orderPremium(change, { ...SYSTEM, name: policy.orderedBy ?? SYSTEM.name }, policy.premium);
+      await finish(change);
+    });
+  }
+  jobs.handle('policy.issue', issueNow, { untilDone: true });
+
+  return {
+    accountOf,
+    /** Collects the first premium: before the issue where the product says so, else once the policy is there. */
+    collect: (reference: string, version: number, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, async (change) => {
+        refuse(change);
+        const row = await begun(change);
+        if (row.paidAt !== null) throw PROBLEM.paid();
+        if (change.file.product.cover?.policy.firstPremium === 'at' && row.state !== 'issued') throw PROBLEM.issueFirst();
+        await orderPremium(change, actor, row.premium);
+      }),
+    /** Orders the policy; a job takes the order to the issuing system while no file is held. */
+    issue: (reference: string, version: number, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, async (change) => {
+        refuse(change);
+        await wholeAccount(change);
+        const row = await begun(change);
+        if (row.state === 'issued' || row.state === 'ended') throw PROBLEM.issued();
+        if (row.state === 'ordered') throw PROBLEM.ordered();
+        if (change.file.product.cover?.policy.firstPremium === 'before' && row.paidAt === null) throw PROBLEM.premiumFirst();
+        // What was rejected is another order once it was put right.
+        const values = { state: 'ordered' as const, orderKey: nanoid(), orderedAt: change.now, orderedBy: actor.name, problem: null, faults: [] };
+        await store.update(change.row.id, values, change.tx);
+        await jobs.add('policy.issue', change.row.id, change.tx);
+        change.afterwards(() => jobs.poke());
+        await change.reload('policy');
+        change.record('policy.order', 'policy', null, null);
+      }),
+    /** Ends a policy on a day: what isn't earned goes back to the account that it came from. */
+    end: (reference: string, { version, on, by, reason }: EndPolicy, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, async (change) => {
+        const { policy, product } = change.file;
+        if (!policy) throw PROBLEM.noPolicy();
+        if (policy.state !== 'issued' || policy.paidAt === null) throw PROBLEM.notInForce();
+        if (on < policy.startsOn || on > policy.endsOn) throw PROBLEM.outsideTerm({}, 'on');
+        if (by === 'freeLook' && !mayGiveBack(policy, change.today)) throw PROBLEM.noFreeLook({}, 'by');
+        const paid = policy.premium;
+        const { refund } = settlementOn(
+          { year: policy.year, paid, startsOn: policy.startsOn, endsOn: policy.endsOn },
+          on,
+          by,
+          product.cover?.policy.shortRate ?? null,
+        );
+        await store.update(change.row.id, { state: 'ended', endedOn: on, endedBecause: by, refund }, change.tx);
+        await change.reload('policy');
+        change.record('policy.end', 'policy', null, JSON.stringify({ on, by, refund, reason }));
+        if (refund > 0) {
+          const { digest } = await wholeAccount(change);
+          await services.payments.order(change, actor, { purpose: 'refund', subject: null, about: digest, amount: refund, key: null });
+          await change.reload('policy');
+        }
+      }),
+    /** The first premium of an issued policy didn't come in its days: the policy lapses, and the file with it. */
+    async lapseUnpaid(change: FileChange): Promise<boolean> {
+      const due = premiumDueBy(change.file);
+      if (due === null || change.today <= due) return false;
+      await store.update(change.row.id, { state: 'ended', endedOn: change.today, endedBecause: 'lapsed', refund: minor(0) }, change.tx);
+      await change.reload('policy');
+      change.record('policy.lapse', 'policy', null, null);
+      change.moveTo('lapsed');
+      return true;
+    },
+  };
+}
+export type PolicyService = ReturnType<typeof policyService>;

@@ -1,0 +1,320 @@
+import type { DoorHealth, DoorView, HealthNext, UnderwritingSheet } from '@cavren/contract';
+import { computePath, consentsAskedOf, dayAt, identityNumberProblem, signersOf, type DetailChange } from '@cavren/core';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/spoken';
+import { Phone } from './applicant';
+import { change, makeCavren, problems, Walk, type TestCavren } from './cavren';
+import { select } from '../src/db/index';
+import { png } from './samples';
+
+let cavren: TestCavren;
+beforeAll(async () => {
+  cavren = await makeCavren({ places: ['us', 'nz'] });
+});
+afterAll(() => cavren.close());
+
+/** Numbers that fit the check digit of the Inland Revenue. */
+const numbers = (function* () {
+  for (let at = 20_000_000; ; at += 1) if (identityNumberProblem('nz-ird', String(at)) === null) yield String(at);
+})();
+const today = (): string => dayAt(new Date().toISOString(), 'Pacific/Auckland');
+const COVER = { plan: 'year', benefit: 300_000, waitingDays: '30', benefitMonths: '24', occupation: 'skipper', tobacco: 'no', height: 175, weight: 80 };
+const keys = (walk: Walk): string[] => computePath(walk.file, walk.view.today).entries.map(({ key }) => key);
+const now = (walk: Walk): string[] => computePath(walk.file, walk.view.today).now.map(({ key }) => key);
+
+let births = 0;
+/** A file on crew cover with everything that its details ask for, nothing said about health. */
+async function crew({
+  cover = {},
+  account = '01-902-0068389-01',
+  more = () => [],
+}: { cover?: object; account?: string; more?: (id: string) => DetailChange[] } = {}): Promise<Walk> {
+  const [fullName, birthDate, number] = ['Rowena Teal', `${1990 - (births += 1)}-05-06`, numbers.next().value ?? ''];
+  const wish = { product: 'crew-cover', channel: 'counter', receivedOn: today(), personId: null, fullName, birthDate };
+  const { body } = await (await cavren.as('wren')).post<{ reference: string }>('/api/files', wish);
+  const walk = await new Walk(cavren, body.reference).look();
+  await cavren.enter([{ number, fullName, birthDate }]);
+  const { id } = walk.applicant;
+  const answer = await walk.details([
+    change.set('request', null, 'purpose', 'Income while somebody can’t work'),
+    change.set('request', null, 'premiumMode', 'month'),
+    change.set('request', null, 'advanceOn', today()),
+    change.set('request', null, 'debitName', fullName),
+    change.set('request', null, 'debitAccount', account),
+    change.set('person', id, 'idNumber', number),
+    change.set('person', id, 'phone', `+64 9 555 ${String(100 + births).padStart(4, '0')}`),
+    change.set('person', id, 'email', `teal${births}@post.example`),
+    change.add('cover', { personId: id, ...COVER, ...cover }, `cover-of-${births}-file`),
+    change.add('home', {
+      personId: id,
+      line: '3 Rope Walk',
+      town: 'South Harbour',
+      postalCode: '9016',
+      since: '2019-01-01',
+      tenure: 'rented',
+      monthlyCost: 90_000,
+    }),
+    change.add('income', { personId: id, kind: 'wage', source: 'Longline', amount: 600_000, frequency: 'monthly', since: '2020-01-01' }),
+    change.add('work', { personId: id, kind: 'employed', employer: 'Longline', since: '2020-01-01' }),
+    change.add('answer', { personId: id, question: 'crewNow', value: 'yes' }),
+    change.add('answer', { personId: id, question: 'offWork', value: 'no' }),
+    ...more(id),
+  ]);
+  expect(answer.status, JSON.stringify(answer.body)).toBe(200);
+  return walk;
+}
+const say = (walk: Walk, question: string, answer: 'yes' | 'no', details: object = {}, personId = walk.applicant.id, who = 'wren') =>
+  walk.act(who, '/health', { personId, question, answer, ...details });
+const QUESTIONS = ['unableNow', 'heart', 'back', 'surgery', 'mind', 'diving', 'family'];
+async function sayNo(walk: Walk, ...but: string[]): Promise<void> {
+  for (const question of QUESTIONS.filter((one) => !but.includes(one))) expect((await say(walk, question, 'no')).status, question).toBe(200);
+}
+/** Consents, checks, papers, and the application signed: the file waits for its decision. */
+async function toDeciding(walk: Walk): Promise<void> {
+  for (const person of signersOf(walk.file))
+    for (const { kind } of consentsAskedOf(walk.file, person).filter(({ before }) => before !== null))
+      await walk.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, now(walk).join()).toBe('checking');
+  await walk.checks();
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, now(walk).join()).toBe('gathering');
+  for (const { key } of computePath(walk.file, walk.view.today).conditions) {
+    await walk.upload(await png(), 'p.png', key);
+    const amount = walk.file.incomes.find(({ id }) => key === `income:${id}`)?.amount ?? null;
+    await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
+  }
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, now(walk).join()).toBe('applying');
+  await walk.act('wren', '/agreement');
+  await walk.await();
+  const phone = await phoneOf(walk);
+  await phone.post('/api/door/consent');
+  await phone.readAll();
+  await phone.post('/api/door/sign', { mark: 'typed', name: 'Rowena Teal', choice: null });
+  await walk.await();
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, now(walk).join()).toBe('deciding');
+}
+const phoneOf = (walk: Walk): Promise<Phone> => new Phone(cavren, walk.applicant.email ?? '', walk.applicant.phone ?? '', walk.reference).comeIn();
+const sheets = async (walk: Walk, who = 'ansel') => {
+  const answer = await (await cavren.as(who)).post<UnderwritingSheet[]>(`${walk.url}/underwriting/read`, {});
+  await walk.look();
+  return answer;
+};
+const underwrite = (walk: Walk, wish: object, who = 'ansel') => walk.act(who, '/underwriting', { coverId: walk.file.covers[0]?.id, ...wish });
+/** Approved, offered, accepted: the file waits for its policy. */
+async function toCompleting(walk: Walk): Promise<void> {
+  await toDeciding(walk);
+  await underwrite(walk, { outcome: 'standard' });
+  expect((await walk.act('ansel', '/decision', { outcome: 'approve' })).status).toBe(200);
+  await walk.act('wren', '/offer/answer', { personId: walk.applicant.id, answer: 'accept', how: 'inPerson' });
+  expect(walk.file.stage).toBe('completing');
+}
+
+describe('what somebody says about their health', () => {
+  const SECRET = 'A stent, put in at the harbour hospital';
+  it('is asked in order, refused where it isn’t whole, and never comes back to who keyed it', async () => {
+    const walk = await crew();
+    expect(keys(walk)).toContain(`health:${walk.applicant.id}`);
+    const next = async () => (await (await cavren.as('wren')).get<HealthNext[]>(`${walk.url}/health`)).body[0];
+    expect((await next())?.next?.code).toBe('unableNow');
+    expect(problems(await say(walk, 'heart', 'yes', { since: '2023-05', words: SECRET }))).toEqual([['physician', 'Name the physician']]);
+    expect(problems(await say(walk, 'heart', 'no', { words: SECRET }))).toEqual([['words', 'This isn’t asked for here.']]);
+    expect(problems(await say(walk, 'heartMedication', 'yes'))).toEqual([['question', 'This question isn’t asked now.']]);
+    expect(problems(await say(walk, 'heart', 'yes', { since: '2199-05', words: SECRET, physician: 'Dr Tern' }))).toEqual([
+      ['since', 'This month lies in the future.'],
+    ]);
+    expect((await say(walk, 'unableNow', 'no')).status).toBe(200);
+    const answer = await say(walk, 'heart', 'yes', { since: '2023-05', words: SECRET, physician: 'Dr Tern' });
+    expect(answer.status).toBe(200);
+    expect((await next())?.next?.code).toBe('heartMedication');
+    const medication = { name: 'Warfarin', dose: '5 mg', since: '2023-06', reason: SECRET };
+    expect(problems(await say(walk, 'heartMedication', 'yes', { medications: [{ ...medication, name: 'Seaweed' }] }))).toEqual([
+      ['medication', 'Choose “Seaweed” from the list.'],
+    ]);
+    await say(walk, 'heartMedication', 'yes', { medications: [medication] });
+    await sayNo(walk, 'unableNow', 'heart');
+    expect(walk.file.health).toMatchObject([{ state: 'complete' }]);
+    expect(keys(walk)).not.toContain(`health:${walk.applicant.id}`);
+  });
+  it('is read by nobody but who underwrites and who said it: every way to read a file, for every role', async () => {
+    const walk = await crew();
+    await say(walk, 'unableNow', 'no');
+    await say(walk, 'heart', 'yes', { since: '2023-05', words: SECRET, physician: 'Dr Ottoline Tern' });
+    await say(walk, 'heartMedication', 'yes', { medications: [{ name: 'Warfarin', dose: '5 mg at night', since: '2023-06', reason: SECRET }] });
+    await sayNo(walk, 'unableNow', 'heart');
+    await toDeciding(walk);
+    const hidden = /stent|harbour hospital|Ottoline|at night/;
+    const reads = (cavren.app as unknown as { swagger: () => { paths: Record<string, Record<string, unknown>> } }).swagger().paths;
+    const ways = Object.entries(reads)
+      .filter(([path, methods]) => path.startsWith('/api/') && !path.startsWith('/api/door') && 'get' in methods)
+      .map(([path]) => path.replace('{reference}', walk.reference).replace('{paper}', 'schedule'))
+      .filter((path) => !/\{|events|docs/.test(path));
+    expect(ways.length).toBeGreaterThan(20);
+    expect(ways).toContain(`/api/files/${walk.reference}/history`);
+    for (const who of ['wren', 'ansel', 'dilys', 'rufus', 'maud']) {
+      const client = await cavren.as(who);
+      for (const way of ways) {
+        const { response } = await client.get(way);
+        expect(hidden.test(response.rawPayload.toString('latin1')), `${who} ${way}`).toBe(false);
+      }
+      if (who !== 'ansel') expect((await client.post(`${walk.url}/underwriting/read`, {})).status, who).toBe(403);
+      if (who !== 'wren') expect((await client.get(`${walk.url}/health`)).status, who).toBe(403);
+    }
+    // Nor does it lie in the clear anywhere in the database.
+    const tables = await select<{ name: string }>(cavren.db, 'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()');
+    for (const { name } of tables) {
+      const rows = await select(cavren.db, `SELECT * FROM \`${name}\``);
+      expect(hidden.test(JSON.stringify(rows, (_, value: unknown) => (Buffer.isBuffer(value) ? value.toString('latin1') : value))), name).toBe(false);
+    }
+    const read = await sheets(walk);
+    expect(read.body[0]?.answers.map(({ said }) => said.words).join()).toContain(SECRET);
+    const history = (await (await cavren.as('wren')).get<{ items: { act: string }[] }>(`${walk.url}/history`)).body;
+    expect(JSON.stringify(history)).toContain('health.read');
+    const own = (await (await phoneOf(walk)).get<DoorHealth>('/api/door/health')).body;
+    expect(own.people[0]?.answers.find(({ said }) => said.question === 'heart')?.said.words).toBe(SECRET);
+  });
+  it('bars at once what it bars, says what else is open, and opens again where it was said wrongly', async () => {
+    const walk = await crew();
+    await say(walk, 'unableNow', 'yes');
+    expect(now(walk)).toContain(`health:${walk.applicant.id}`);
+    const [asked] = (await (await cavren.as('wren')).get<HealthNext[]>(`${walk.url}/health`)).body;
+    expect(asked).toMatchObject({ state: 'barred', next: null });
+    expect(asked?.bar?.offers).toMatch(/season plan/);
+    expect((await say(walk, 'heart', 'no')).status).toBe(422);
+    await say(walk, 'unableNow', 'no');
+    expect(walk.file.health).toMatchObject([{ state: 'open' }]);
+  });
+  it('is said at the front door by the person themselves and for their children, and by nobody else', async () => {
+    const walk = await crew({
+      more: () => [
+        change.add('person', { role: 'dependant', fullName: 'Wren Teal', birthDate: '2015-01-01' }, 'child-teal'),
+        change.add('person', { role: 'householdMember', fullName: 'Bo Teal', birthDate: '1980-01-01' }, 'adult-teal'),
+        change.add('cover', { personId: 'adult-teal', ...COVER }, 'cover-adult'),
+      ],
+    });
+    await walk.act('wren', '/invite', { personId: walk.applicant.id });
+    const phone = await phoneOf(walk);
+    expect(phone.view.health).toBe('open');
+    const first = await phone.post<DoorHealth>('/api/door/health', { personId: walk.applicant.id, question: 'unableNow', answer: 'no' });
+    expect(first.body.people.map(({ name, next }) => [name, next?.code])).toEqual([['Rowena Teal', 'heart']]);
+    expect((await phone.post('/api/door/health', { personId: 'adult-teal', question: 'unableNow', answer: 'no' })).status).toBe(403);
+    expect((await phone.post('/api/door/health', { personId: walk.applicant.id, question: 'nothing', answer: 'no' })).status).toBe(422);
+  });
+  it('goes with whoever leaves the file, and isn’t asked of who comes in by an event', async () => {
+    const walk = await crew({
+      more: () => [
+        change.add('person', { role: 'householdMember', fullName: 'Bo Teal', birthDate: '1980-01-01' }, 'bo-goes-away'),
+        change.add('cover', { personId: 'bo-goes-away', ...COVER }, 'cover-goes'),
+      ],
+    });
+    await say(walk, 'unableNow', 'no', {}, 'bo-goes-away');
+    const left = () => select<{ n: number }>(cavren.db, "SELECT COUNT(*) AS n FROM health_answer WHERE person_id = 'bo-goes-away'");
+    expect(Number((await left())[0]?.n)).toBe(1);
+    await walk.details([change.remove('person', 'bo-goes-away')]);
+    expect(Number((await left())[0]?.n)).toBe(0);
+    expect(walk.file.health).toEqual([]);
+    const [{ id = '' } = {}] = walk.file.covers;
+    await walk.details([change.set('cover', id, 'enrolment', 'lost-cover'), change.set('cover', id, 'enrolmentOn', today())]);
+    expect(keys(walk)).not.toContain(`health:${walk.applicant.id}`);
+    expect(keys(walk)).toContain(`condition:enrolment:${id}`);
+    expect((await say(walk, 'unableNow', 'no')).status).toBe(404);
+    expect(problems(await walk.details([change.set('cover', id, 'enrolmentOn', '2099-01-01')]))?.[0]?.[0]).toContain('enrolmentOn');
+  });
+});
+
+describe('underwriting', () => {
+  it('is for another person than who prepared it, once it is decided, and holds until something changes', async () => {
+    const walk = await crew({ cover: { tobacco: 'yes', occupation: 'deckhand' } });
+    await sayNo(walk);
+    expect((await sheets(walk)).status).toBe(409);
+    await toDeciding(walk);
+    expect(now(walk)).toContain(`underwriting:${walk.file.covers[0]?.id}`);
+    expect((await walk.act('ansel', '/decision', { outcome: 'approve' })).status).toBe(409);
+    const [sheet] = (await sheets(walk)).body;
+    expect(sheet?.manual).toMatchObject({ points: 35, class: 'Raised', outcome: 'loaded', loading: 0.25 });
+    expect((await underwrite(walk, { outcome: 'loaded', loading: 0.5 })).status).toBe(409);
+    expect((await underwrite(walk, { outcome: 'loaded', loading: 0.25 }, 'wren')).status).toBe(403);
+    const before = computePath(walk.file, walk.view.today).figures.figures.find(({ measure }) => measure === 'premium')?.value ?? 0;
+    expect((await underwrite(walk, { outcome: 'loaded', loading: 0.5, reason: 'Two accidents aboard' })).status).toBe(200);
+    expect(walk.file.underwritings[0]).toMatchObject({ overruled: true, by: 'Ansel Brightmoor', reason: 'Two accidents aboard' });
+    expect(now(walk).filter((key) => key.startsWith('underwriting:'))).toEqual([]);
+    expect(computePath(walk.file, walk.view.today).figures.figures.find(({ measure }) => measure === 'premium')?.value).toBeGreaterThan(before);
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    expect(walk.file.offer?.terms.covered).toMatchObject([{ name: 'Rowena Teal', loading: 0.5 }]);
+    const offer = (await (await phoneOf(walk)).get<DoorView>('/api/door/me')).body.offer;
+    expect(offer?.terms.map(({ value }) => value)).toContain('premium raised by 50 %');
+  });
+  it('that gives no cover lets nobody approve', async () => {
+    const walk = await crew();
+    await sayNo(walk, 'surgery');
+    await say(walk, 'surgery', 'yes', { since: today().slice(0, 7), words: 'knee', physician: 'Dr Tern' });
+    await toDeciding(walk);
+    expect((await sheets(walk)).body[0]?.manual).toMatchObject({ outcome: 'postponed' });
+    expect((await underwrite(walk, { outcome: 'postponed', postponedUntil: '2099-01-01', reason: 'After the second operation' })).status).toBe(200);
+    expect((await walk.act('ansel', '/decision', { outcome: 'approve' })).status).toBe(409);
+    expect((await walk.act('ansel', '/decision', { outcome: 'decline', reasons: ['application-ineligible'], other: null, comment: null })).status).toBe(200);
+  });
+});
+
+describe('a policy', () => {
+  it('is paid for first, issued by a third person, handed over, and given back for all that was paid', async () => {
+    const walk = await crew();
+    await sayNo(walk);
+    await toCompleting(walk);
+    expect((await walk.act('ansel', '/policy/premium')).status).toBe(403);
+    expect((await walk.act('wren', '/policy/issue')).status).toBe(403);
+    expect((await walk.act('dilys', '/policy/issue')).body).toMatchObject({ code: 'premium-first' });
+    expect((await (await cavren.as('dilys')).get(`${walk.url}/policy/schedule`)).status).toBe(404);
+    await walk.act('dilys', '/policy/premium');
+    expect(walk.file.policy).toMatchObject({ state: 'none', order: { state: 'ordered' } });
+    expect((await walk.act('dilys', '/policy/premium')).status).toBe(409);
+    await walk.await();
+    const { premium = 0 } = walk.file.policy ?? {};
+    expect(walk.file.policy?.paidAt).not.toBeNull();
+    await walk.act('dilys', '/policy/issue');
+    expect(now(walk)).toEqual(['policy:issue']);
+    await walk.await();
+    expect(walk.file).toMatchObject({ stage: 'done', policy: { state: 'issued', number: expect.stringMatching(/^QC-NZ-/) as string, startsOn: today() } });
+    const phone = await phoneOf(walk);
+    expect(phone.view.policy).toMatchObject({ number: walk.file.policy?.number, ended: false });
+    for (const paper of ['schedule', 'cards']) {
+      const { response } = await phone.get(`/api/door/policy/${paper}`);
+      expect([response.statusCode, response.rawPayload.subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
+    }
+    expect((await walk.act('dilys', '/policy/end', { on: '2020-01-01', by: 'insured', reason: 'Sold the boat' })).status).toBe(422);
+    await walk.act('dilys', '/policy/end', { on: today(), by: 'freeLook', reason: 'Changed her mind' });
+    await walk.await();
+    expect(walk.file.policy).toMatchObject({ state: 'ended', endedBecause: 'freeLook', refund: premium, refundOrder: { state: 'done', amount: premium } });
+    expect((await walk.act('dilys', '/policy/end', { on: today(), by: 'insured', reason: 'Twice' })).status).toBe(409);
+  });
+  it('that the issuing system doesn’t take says by field what is wrong, and is ordered anew once it is right', async () => {
+    const walk = await crew({ cover: { benefit: 300_050 } });
+    await sayNo(walk);
+    await toCompleting(walk);
+    await walk.act('dilys', '/policy/premium');
+    await walk.await();
+    await walk.act('dilys', '/policy/issue');
+    await walk.await();
+    expect(walk.file.policy).toMatchObject({ state: 'rejected', faults: [{ field: 'cover:cover' }] });
+    expect(now(walk)).toEqual(['policy:issue:0']);
+    await cavren.setMode('issuing', 'down');
+    await walk.act('dilys', '/policy/issue');
+    await walk.await();
+    expect(walk.file.policy?.state).toBe('ordered');
+    expect((await walk.act('wren', '/withdraw', { reason: 'too slow' })).status).toBe(409);
+    await cavren.setMode('issuing', 'normal');
+  });
+  it('isn’t issued while nobody knows what the bank did with its premium', async () => {
+    const walk = await crew({ account: '01-902-0068389-01', more: () => [] });
+    await sayNo(walk);
+    await toCompleting(walk);
+    await cavren.setMode('bank', 'down');
+    await walk.act('dilys', '/policy/premium');
+    await walk.await();
+    expect(walk.file.policy?.order?.state).toBe('unknown');
+    expect((await walk.act('dilys', '/policy/issue')).status).toBe(409);
+    await cavren.setMode('bank', 'normal');
+  });
+});
