@@ -91,6 +91,7 @@ export {
   type Act,
   actsOf,
   type Authority,
+  amountOf,
   barToApprove,
   barToDecide,
   barToRelease,

@@ -7,12 +7,14 @@ import { Browser, OpenFile } from './desk';
 import { keating, thackray } from './households';
 import { fulmarNets, halden, tideway } from './requests';
 import { demoPaper } from './papers';
+import { Crew } from './crew';
 import type { Clock, Staff } from './teller';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
 /** Files of the other lines, and those that begin in other ways. */
 export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now: number): Promise<void> {
+  const crew = new Crew(cavren, staff);
   const at = (days: number) => (clock.at = new Date(now - days * DAY_MS));
   const today = (zone: string) => dayAt((clock.at ?? new Date()).toISOString(), zone);
   async function begin(
@@ -126,6 +128,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
       ...answers(applicant, { crewNow: 'yes', offWork: 'yes' }),
     ];
   });
+  await crew.tell(begin);
   at(1);
   await begin('wren', 'workboat-refit', 'Cuthbert Wainfleet', '1972-03-14', (applicant) => [
     set('request', null, 'purpose', 'Engine replacement'),
@@ -151,8 +154,8 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
 }
 
 /** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
-async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile): Promise<void> {
-  const [officer, approver] = [staff('wren'), staff('ansel')];
+export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {
+  const [officer, approver] = [staff(by), staff('ansel')];
   const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
   for (const person of open.file.people)
     for (const { kind } of consentsAskedOf(open.file, person).filter(({ before }) => before !== null))

@@ -1,23 +1,12 @@
-import type { DoorView } from '@cavren/contract';
-import {
-  applicantsOf,
-  computePath,
-  consentsAskedOf,
-  currentCheck,
-  dayAt,
-  signersOf,
-  statedFigure,
-  type DetailChange,
-  type FilePerson,
-  type IsoDate,
-} from '@cavren/core';
+import { applicantsOf, computePath, consentsAskedOf, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
 import { add, answers, cents, PARTNER_QUALIFIED, QUALIFIED, set } from './changes';
-import { Browser, OpenFile } from './desk';
+import { OpenFile, type Browser } from './desk';
 import { address, income, personFields, work } from './details';
 import { demoPaper } from './papers';
+import { signAs } from './phone';
 import type { Story } from './stories';
 
 /** The clock of the demo: what is told happened days ago. */
@@ -29,7 +18,6 @@ export interface Clock {
 export type Staff = (username: string) => Browser;
 
 const STEP_MS = 9 * 60_000;
-let phones = 0;
 
 /** Takes one demo file along, as its officer and everyone after would: over HTTP, with their own rights. */
 export class Teller {
@@ -213,35 +201,9 @@ export class Teller {
     await this.await();
     for (const [at, person] of signersOf(this.file).entries()) {
       if (this.story.until === 'signing' && (at > 0 || this.story.twist !== 'one-signature-missing')) return;
-      await this.signAs(person);
+      await signAs(this.cavren, person, this.file.product.signing.choice.options[0] ?? '');
       await this.await();
     }
-  }
-
-  /** On somebody's phone: the link of the message, the code of the text, and through the agreement. */
-  private async signAs(person: FilePerson): Promise<void> {
-    phones += 1;
-    const phone = new Browser(this.cavren.app, `10.1.${Math.floor(phones / 250)}.${1 + (phones % 250)}`);
-    const token = await this.inMessage(person.email ?? person.phone ?? '', /\/door\/([A-Za-z0-9_-]+)/);
-    await phone.post('/api/door/code', { token });
-    await phone.post('/api/door/enter', { token, code: await this.inMessage(person.phone ?? '', /^(\d{6}) is your code/) });
-    await phone.post('/api/door/consent');
-    const { pages = 0 } = (await phone.get<DoorView>('/api/door/me')).signing ?? {};
-    for (let page = 1; page <= pages; page += 1) await phone.get(`/api/door/agreement/pages/${page}`);
-    await phone.post('/api/door/read', { seen: Array.from({ length: pages }, (_, at) => ({ page: at + 1, milliseconds: 40_000 })) });
-    await phone.post('/api/door/sign', { mark: 'typed', name: person.fullName ?? '', choice: this.file.product.signing.choice.options[0] ?? '' });
-  }
-
-  private async inMessage(recipient: string, wanted: RegExp): Promise<string> {
-    // Links and codes are read where they are delivered: nobody at the desk sees them.
-    await this.cavren.jobs.runDue();
-    const answer = await fetch(`${this.cavren.config.outside.post}/messages`);
-    const messages = (await answer.json()) as { to: string; body: string }[];
-    const found = messages
-      .toReversed()
-      .filter(({ to }) => to === recipient)
-      .map(({ body }) => wanted.exec(body)?.[1]);
-    return found.find((text) => text !== undefined) ?? '';
   }
 
   async decide(): Promise<void> {

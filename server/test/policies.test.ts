@@ -29,7 +29,7 @@ async function crew({
   account = '01-902-0068389-01',
   more = () => [],
 }: { cover?: object; account?: string; more?: (id: string) => DetailChange[] } = {}): Promise<Walk> {
-  const [fullName, birthDate, number] = ['Rowena Teal', `${1990 - (births += 1)}-05-06`, numbers.next().value ?? ''];
+  const [fullName, birthDate, number] = ['Rowena Teal', `${1990 - (births += 1)}-05-06`, numbers.next().value];
   const wish = { product: 'crew-cover', channel: 'counter', receivedOn: today(), personId: null, fullName, birthDate };
   const { body } = await (await cavren.as('wren')).post<{ reference: string }>('/api/files', wish);
   const walk = await new Walk(cavren, body.reference).look();
@@ -215,7 +215,7 @@ describe('what somebody says about their health', () => {
     await walk.details([change.remove('person', 'bo-goes-away')]);
     expect(Number((await left())[0]?.n)).toBe(0);
     expect(walk.file.health).toEqual([]);
-    const [{ id = '' } = {}] = walk.file.covers;
+    const id = walk.file.covers[0]?.id ?? '';
     await walk.details([change.set('cover', id, 'enrolment', 'lost-cover'), change.set('cover', id, 'enrolmentOn', today())]);
     expect(keys(walk)).not.toContain(`health:${walk.applicant.id}`);
     expect(keys(walk)).toContain(`condition:enrolment:${id}`);

@@ -143,6 +143,7 @@ export const DoorView = z.object({
   name: z.string(),
   reference: z.string(),
   product: z.string(),
+  line: z.enum(['lending', 'insurance', 'leasing']),
   stage: z.string(),
   /** How the place writes. */
   locale: z.string(),

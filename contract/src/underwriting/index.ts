@@ -1,3 +1,4 @@
+import { HEALTH_DETAILS } from '@cavren/core';
 import { z } from 'zod';
 import { CalendarDate, Id, Version, Words } from '../values/index';
 
@@ -25,7 +26,7 @@ export const AnswerHealthAtDoor = HealthSaid.extend({ personId: Id });
 const Question = z.object({
   code: z.string(),
   text: z.string(),
-  details: z.array(z.enum(['since', 'words', 'medication', 'physician'])),
+  details: z.array(z.enum(HEALTH_DETAILS)),
 });
 /** Which question comes next for somebody, and how far they are; of what was said, nothing. */
 export const HealthNext = z.object({
@@ -39,7 +40,9 @@ export const HealthNext = z.object({
 });
 export type HealthNext = z.infer<typeof HealthNext>;
 /** The same for who gave the answers, at the front door, with them. */
-export const DoorHealth = z.object({ people: z.array(HealthNext.extend({ answers: z.array(z.object({ text: z.string(), said: HealthSaid })) })) });
+export const DoorHealth = z.object({
+  people: z.array(HealthNext.extend({ answers: z.array(z.object({ text: z.string(), details: z.array(z.enum(HEALTH_DETAILS)), said: HealthSaid })) })),
+});
 export type DoorHealth = z.infer<typeof DoorHealth>;
 
 const ManualLine = z.object({ label: Words, points: z.int(), why: Words });

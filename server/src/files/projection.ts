@@ -1,5 +1,6 @@
 import {
   addDays,
+  amountOf,
   canLapse,
   computePath,
   dayAt,
@@ -7,7 +8,6 @@ import {
   dueOn,
   isEnded,
   lapseDay,
-  minor,
   openNotice,
   premiumDueBy,
   say,
@@ -50,10 +50,6 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
     words: file.people.flatMap(({ fullName, formerNames, knownAs }) => [fullName, formerNames, knownAs].filter((name) => name !== null)).join(' '),
   };
 }
-
-/** What lists show as the amount: what is asked for, or what is paid a month to all who are covered. */
-const amountOf = ({ product, request, covers }: FileState): FileRow['amount'] =>
-  product.cover === null || covers.length === 0 ? request.amount : minor(covers.reduce((sum, { benefit }) => sum + (benefit ?? 0), 0));
 
 /** The first day on which something is due of a file that nobody does: it lapses, an offer runs out, or what was missing hasn't come. */
 function dueOfItself(file: FileState, path: Path, lapses: IsoDate | null): IsoDate | null {

@@ -117,7 +117,10 @@ export function underwritingService({ services, secrets }: House, store: Underwr
       const people = [];
       for (const person of asked) {
         const said = healthSaid(rulesOf(file), await store.answersOf(fileId, person.id));
-        people.push({ ...(await nextFor(fileId, file, person)), answers: said.map(({ question, answer: one }) => ({ text: question.text, said: one })) });
+        people.push({
+          ...(await nextFor(fileId, file, person)),
+          answers: said.map(({ question, answer: one }) => ({ text: question.text, details: question.details, said: one })),
+        });
       }
       return { people };
     },

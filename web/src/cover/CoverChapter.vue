@@ -2,12 +2,17 @@
 import {
   bodyMassIndex,
   comparePlans,
+  dateInWords,
+  eventOf,
+  isOpenEnrolled,
   moneyIn,
   personName,
   plays,
   premiumOf,
   whatFitsCover,
+  windowOf,
   type Cover,
+  type CoverRider,
   type CoverProposal,
   type CoverRules,
 } from '@cavren/core';
@@ -63,6 +68,19 @@ const weightLabel = (cover: Cover): string => {
   return index === null ? 'Weight in kg' : `Weight in kg, index ${index}`;
 };
 const factsOf = (row: { id: string }) => [yearOf(row)];
+const riderColumns = computed<Column[]>(() => [
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '22%' },
+  { field: 'code', label: 'Rider', options: options(rules.value?.riders), width: '28%' },
+]);
+const riderOf = (row: { id: string }): CoverRider => row as CoverRider;
+/** Whether the day of what opens it is asked: not of an age, which the birth date says. */
+const asksDay = (cover: Cover): boolean => eventOf(props.file, cover)?.age === undefined && cover.enrolment !== null;
+function windowWords(cover: Cover): string {
+  const window = windowOf(props.file, cover);
+  if (!window) return '';
+  const open = isOpenEnrolled(props.file, cover);
+  return `open from ${dateInWords(window.from)} to ${dateInWords(window.until)}${open ? ': no questions about health' : ', and the application came outside of it'}`;
+}
 const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('cover:')));
 const plans = computed(() => comparePlans(props.file, editing.today.value));
 const free = computed(() => !props.locked && desk.may('details.write') && props.file.covers.length > 0);
@@ -115,9 +133,32 @@ const counted = computed(() =>
           <Field :id="row.id" entity="cover" field="height" label="Height in cm" :locked="locked" />
           <Field :id="row.id" entity="cover" field="weight" :label="weightLabel(coverOf(row))" :locked="locked" />
           <Field :id="row.id" entity="cover" field="otherCover" :locked="locked" />
+          <template v-if="rules && rules.enrolment.length > 0">
+            <Field :id="row.id" entity="cover" field="enrolment" :options="options(rules.enrolment)" empty="Underwritten" :locked="locked" />
+            <Field v-if="asksDay(coverOf(row))" :id="row.id" entity="cover" field="enrolmentOn" :locked="locked" />
+            <span v-if="windowWords(coverOf(row))" class="soft text-small">{{ windowWords(coverOf(row)) }}</span>
+          </template>
         </div>
       </template>
     </Rows>
+    <template v-if="rules && rules.riders.length > 0">
+      <h3 class="mt-3">Riders</h3>
+      <Rows
+        entity="rider"
+        :rows="file.riders"
+        :columns="riderColumns"
+        :fresh="{ personId: file.covers[0]?.personId ?? '' }"
+        add-label="Rider"
+        :locked="locked"
+        quiet
+        empty="Nothing is added to the plan."
+      >
+        <template #heads><th scope="col">What it does</th></template>
+        <template #cells="{ row }">
+          <td class="soft text-small">{{ rules.riders.find(({ code }) => code === riderOf(row).code)?.says }}</td>
+        </template>
+      </Rows>
+    </template>
     <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
 

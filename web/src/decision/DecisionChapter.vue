@@ -14,6 +14,9 @@ import {
   envelopeOf,
   currentCheck,
   evidenceExplained,
+  fieldOf,
+  inPercent,
+  underwritingOf,
   figureAbout,
   findingSubject,
   formatMoney,
@@ -50,11 +53,12 @@ import { describeEntry } from '../history/index';
 import CalculationSheet from './CalculationSheet.vue';
 import CounterForm from './CounterForm.vue';
 import DeclineForm from './DeclineForm.vue';
-import { sayWithin, useSay } from '../words/index';
+import { isFigure, saidValue, sayWithin, useSay } from '../words/index';
 import FigureRows from './FigureRows.vue';
 import NoticesPart from './NoticesPart.vue';
 import OfferPart from './OfferPart.vue';
 import PayoutPart from './PayoutPart.vue';
+import PolicyPart from './PolicyPart.vue';
 import SensitivityTable from './SensitivityTable.vue';
 import StatedPart from './StatedPart.vue';
 import { linesIn, useSending } from './sending';
@@ -85,6 +89,47 @@ const shownCalculation = ref<string | null>(null);
 const judged = computed(() => props.path.figures.figures.filter(({ limit }) => limit !== null));
 const others = computed(() => props.path.figures.figures.filter(({ limit }) => limit === null));
 /** Questions that the figures raised, with what was said to them. */
+/** What is asked for, as the product asks it; of a loan also what it is for a part of. */
+const requested = computed(() => {
+  const { requestFields, costs, cover } = props.file.product;
+  const fields = costs && !requestFields.some(({ field }) => field === 'price') ? [...requestFields, ...PRICED] : requestFields;
+  return fields.flatMap(({ field, label }) => {
+    const described = fieldOf('request', field);
+    if (!described) return [];
+    const value = (props.file.request as unknown as Record<string, unknown>)[field];
+    const mode = field === 'premiumMode' ? cover?.modes.find(({ code }) => code === value)?.label : undefined;
+    const unit = field === 'termMonths' && value !== null ? ' months' : '';
+    return [{ field, label, isFigure: isFigure(described), said: `${(mode ?? saidValue(described, value, props.file.pack)) || '—'}${unit}` }];
+  });
+});
+const PRICED = [
+  { field: 'price', label: 'Price' },
+  { field: 'downPayment', label: 'Down payment' },
+];
+/** Who is covered for what, and what the underwriting made of it. */
+const covered = computed(() =>
+  props.file.covers.map((cover) => {
+    const said = underwritingOf(props.file, cover);
+    const plan = props.file.product.cover?.plans.find(({ code }) => code === cover.plan)?.label ?? '—';
+    const person = props.file.people.find(({ id }) => id === cover.personId);
+    const made = said
+      ? [UNDERWRITTEN[said.outcome], said.loading > 0 ? `${inPercent(said.loading)} more` : '', ...said.exclusions.map((what) => `without “${what}”`)]
+      : [];
+    return {
+      id: cover.id,
+      who: person ? personName(person) : '—',
+      what: `${plan}, ${money(cover.benefit)} a month after ${cover.waitingDays ?? '—'} days, for ${cover.benefitMonths ?? '—'} months`,
+      underwritten: props.file.product.cover?.underwriting ? made.filter(Boolean).join(', ') || 'not underwritten yet' : '',
+    };
+  }),
+);
+const UNDERWRITTEN = {
+  standard: 'as standard',
+  loaded: 'with a loading',
+  excluded: 'with something left out',
+  postponed: 'not yet',
+  declined: 'not covered',
+} as const;
 const explained = computed(() =>
   props.file.explanations.map(({ subject, text }) => ({
     subject,
@@ -325,8 +370,9 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <DeclineForm v-if="form === 'decline'" :file="file" :path="path" :proposes="declineProposes" :preset="proposal" @done="form = null" />
       <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
       <OfferPart v-if="file.offer && (file.stage === 'offering' || file.stage === 'signing')" :file="file" class="mt-2" />
+      <PolicyPart v-if="file.product.cover && (file.stage === 'completing' || file.policy)" :file="file" :path="path" class="mt-2" />
       <PayoutPart
-        v-if="file.stage === 'completing'"
+        v-else-if="file.stage === 'completing'"
         :file="file"
         :path="path"
         :busy="busy"
@@ -376,18 +422,20 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         <section class="sheet part px-4 py-3">
           <h3>Request</h3>
           <dl class="pairs my-1">
-            <dt>Purpose</dt>
-            <dd>{{ file.request.purpose ?? '—' }}</dd>
-            <dt>Price</dt>
-            <dd class="figure">{{ money(file.request.price) }}</dd>
-            <dt>Down payment</dt>
-            <dd class="figure">{{ money(file.request.downPayment) }}</dd>
-            <dt>Amount</dt>
-            <dd class="figure">
-              <b>{{ money(file.request.amount) }}</b>
-            </dd>
-            <dt>Term</dt>
-            <dd class="figure">{{ file.request.termMonths ?? '—' }} months</dd>
+            <template v-for="one in requested" :key="one.field">
+              <dt>{{ one.label }}</dt>
+              <dd :class="{ figure: one.isFigure }">
+                <b v-if="one.field === 'amount'">{{ one.said }}</b>
+                <template v-else>{{ one.said }}</template>
+              </dd>
+            </template>
+            <template v-for="one in covered" :key="one.id">
+              <dt>Covered</dt>
+              <dd>
+                <b>{{ one.who }}</b>, {{ one.what }}
+                <span class="soft text-small d-block">{{ one.underwritten }}</span>
+              </dd>
+            </template>
             <template v-for="part in parts" :key="part.id ?? ''">
               <dt>{{ part.offer.label }}</dt>
               <dd class="figure">
@@ -406,7 +454,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           <h3>People</h3>
           <ul class="facts">
             <li v-for="person in file.people" :key="person.id">
-              {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}, born {{ showDate(person.birthDate) }}
+              {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}{{ person.birthDate ? `, born ${showDate(person.birthDate)}` : '' }}
             </li>
           </ul>
           <StatedPart :file="file" :path="path" />

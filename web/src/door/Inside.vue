@@ -31,6 +31,17 @@ async function handed(): Promise<void> {
   thanks.value?.focus();
 }
 const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
+const HealthFlow = defineAsyncComponent(() => import('./HealthFlow.vue'));
+/** While questions about one's health are answered; what came of them is read anew afterwards. */
+const asked = ref(false);
+async function leaveHealth(): Promise<void> {
+  asked.value = false;
+  try {
+    emit('change', await api.get<DoorView>('/api/door/me'));
+  } catch (error) {
+    fail(error);
+  }
+}
 const PAPER_WORD: Record<string, string> = { received: 'we look at it', accepted: 'accepted', sentBack: 'please send another' };
 const day = (value: string): string => dayInWords(value, Intl.DateTimeFormat().resolvedOptions().timeZone);
 
@@ -113,6 +124,7 @@ function take(next: DoorView): void {
     @handed="handed"
     @ended="emit('ended')"
   />
+  <HealthFlow v-else-if="asked" @back="leaveHealth" @ended="emit('ended')" />
   <div v-else class="stack">
     <p class="soft">
       {{ view.product }} · file
@@ -158,6 +170,23 @@ function take(next: DoorView): void {
     </section>
     <p v-else-if="view.outcome !== 'open'" class="card">This application has ended.</p>
 
+    <section v-if="view.policy" class="card" :class="{ good: !view.policy.ended }">
+      <h2>{{ view.policy.ended ? 'Your policy has ended' : 'Your policy' }}</h2>
+      <dl class="pairs">
+        <dt>Number</dt>
+        <dd class="mono">{{ view.policy.number }}</dd>
+        <dt>In force</dt>
+        <dd>{{ day(view.policy.startsOn) }} to {{ day(view.policy.endsOn) }}</dd>
+      </dl>
+      <p v-if="view.policy.freeLookUntil && !view.policy.ended">
+        You can give it back until {{ day(view.policy.freeLookUntil) }}, and have all that you paid. Call us, or write.
+      </p>
+      <p class="answers">
+        <v-btn href="/api/door/policy/schedule" target="_blank" rel="noopener">Open my policy</v-btn>
+        <v-btn href="/api/door/policy/cards" target="_blank" rel="noopener">My card</v-btn>
+      </p>
+    </section>
+
     <section v-if="view.offer" class="card iris">
       <h2>{{ view.offer.mine === 'accept' ? 'You accepted our offer' : view.offer.kind === 'changed' ? 'We offer you this instead' : 'Our offer' }}</h2>
       <dl class="pairs">
@@ -179,7 +208,10 @@ function take(next: DoorView): void {
         </ul>
       </template>
       <template v-if="view.offer.open && view.offer.mine === null">
-        <p>You can answer until {{ day(view.offer.until) }}. Nothing is agreed before you sign.</p>
+        <p>
+          You can answer until {{ day(view.offer.until) }}.
+          {{ view.line === 'insurance' ? 'With your yes we collect the first premium, and issue your policy.' : 'Nothing is agreed before you sign.' }}
+        </p>
         <p class="answers">
           <v-btn variant="flat" :loading="busy" @click="answerOffer('accept')">Accept the offer</v-btn>
           <v-btn variant="text" @click="refusing = true">I don’t want it</v-btn>
@@ -213,6 +245,17 @@ function take(next: DoorView): void {
       You signed: <a :href="`/api/door/agreement?document=${one.document}`" target="_blank" rel="noopener">{{ one.title }}</a>
     </p>
 
+    <section v-if="view.health !== 'none'" class="card">
+      <h2>About your health</h2>
+      <p v-if="view.health === 'open'">
+        Some questions are still to be answered. It takes about three minutes, and only whoever weighs your application reads it.
+      </p>
+      <p v-else-if="view.health === 'barred'">By what you said this cover isn’t open to you now. See what else is.</p>
+      <p v-else>You have answered everything.</p>
+      <v-btn :variant="view.health === 'open' ? 'flat' : 'outlined'" @click="asked = true">{{
+        view.health === 'open' ? 'Answer the questions' : 'See what I said'
+      }}</v-btn>
+    </section>
     <section v-if="view.details" class="card">
       <h2>Your details</h2>
       <p>
@@ -243,7 +286,12 @@ function take(next: DoorView): void {
         />
       </article>
     </section>
-    <p v-else-if="view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details && !(view.offer?.open && view.offer.mine === null)" class="good">
+    <p
+      v-else-if="
+        view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details && view.health !== 'open' && !(view.offer?.open && view.offer.mine === null)
+      "
+      class="good"
+    >
       We need nothing from you at the moment.
     </p>
 

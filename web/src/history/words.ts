@@ -101,6 +101,26 @@ const ACT: Record<string, string> = {
   'payout.differs': 'found that the bank paid something else than was ordered',
   'payout.settle': 'settled the payment with the bank',
   'payout.release': 'released the money',
+  'health.answer': 'kept an answer about the health of',
+  'health.read': 'read what was said about health',
+  'underwriting.make': 'underwrote the cover of',
+  'premium.order': 'ordered the first premium',
+  'premium.unknown': 'got no answer of the bank about the premium',
+  'premium.refused': 'was refused the premium by the bank',
+  'premium.differs': 'found that the bank collected something else than was ordered',
+  'premium.settle': 'settled the premium with the bank',
+  'premium.collect': 'has the first premium',
+  'refund.order': 'ordered the refund',
+  'refund.unknown': 'got no answer of the bank about the refund',
+  'refund.refused': 'was refused the refund by the bank',
+  'refund.differs': 'found that the bank paid something else than the refund',
+  'refund.settle': 'settled the refund with the bank',
+  'refund.pay': 'has the refund paid',
+  'policy.order': 'ordered the policy',
+  'policy.reject': 'was told by the issuing system what it doesn’t take',
+  'policy.issue': 'has the policy issued',
+  'policy.end': 'ended the policy',
+  'policy.lapse': 'let the policy lapse',
   'file.move': 'moved the file on',
   'file.stage': 'brought the file to another stage',
   'file.withdraw': 'withdrew the file',
@@ -119,6 +139,14 @@ const RESOLUTION_WORD: Record<string, string> = {
   typed: 'typed name',
   drawn: 'drawn on the screen',
   same: 'the same person',
+};
+
+const UNDERWRITTEN_WORD: Record<string, string> = {
+  standard: 'as standard',
+  loaded: 'with a loading',
+  excluded: 'with something left out',
+  postponed: 'not yet',
+  declined: 'not covered',
 };
 
 type Kept = Record<string, unknown>;
@@ -214,6 +242,21 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'decision.appeal': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'offer.make': ({ terms, until }, file) => `${moneyOf(file, (terms as { amount: number }).amount)}, until ${dateInWords(String(until))}`,
   'notice.send': ({ kind, channel }) => `${NOTICE_WORD[kind as string] ?? String(kind)}, by ${channel === 'none' ? 'no channel' : String(channel)}`,
+  'underwriting.make': ({ outcome, loading, perMille, overruled }) =>
+    [
+      UNDERWRITTEN_WORD[outcome as string] ?? '',
+      Number(loading) > 0 ? `${Number((Number(loading) * 100).toFixed(2))} % more` : '',
+      Number(perMille) > 0 ? `${String(perMille)} per mille more` : '',
+      overruled === true ? 'otherwise than the manual' : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  'premium.order': ({ amount }, file) => moneyOf(file, amount),
+  'premium.collect': ({ amount, reference }, file) => `${moneyOf(file, amount)}, debit ${String(reference)}`,
+  'refund.order': ({ amount }, file) => moneyOf(file, amount),
+  'refund.pay': ({ amount, reference }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}`,
+  'policy.reject': ({ faults }) => (faults as string[]).join('; '),
+  'policy.end': ({ on, refund, reason }, file) => `on ${dateInWords(String(on))}, ${moneyOf(file, refund)} comes back: ${String(reason)}`,
   'payout.verify': ({ problem, ending, name }) =>
     typeof problem === 'string' && problem ? problem : `the account ending ${String(ending)} belongs to ${String(name)}`,
   'payout.order': ({ amount }, file) => moneyOf(file, amount),

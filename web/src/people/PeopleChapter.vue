@@ -274,6 +274,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
             label="Share in %"
             :locked="locked"
           />
+          <Field v-if="plays(person, ['beneficiary'])" :id="person.id" entity="person" field="beneficiaryRank" label="Comes" empty="First" :locked="locked" />
           <template v-if="isOrganisation">
             <Field
               :id="person.id"

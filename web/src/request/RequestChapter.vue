@@ -106,7 +106,7 @@ const business = computed(
         <CostsBlock :file="file" :today="today" />
       </section>
     </template>
-    <section v-if="file.product.route.includes('completing')" class="block">
+    <section v-if="file.product.route.includes('completing') && !file.product.cover" class="block">
       <h2>Where the money goes</h2>
       <div class="fields mt-2">
         <div class="two">
@@ -134,10 +134,17 @@ const business = computed(
         </p>
       </template>
     </section>
-    <section v-if="rules" class="block">
-      <h2>Where payments come from</h2>
+    <section v-if="rules || file.product.cover" class="block">
+      <h2>{{ file.product.cover ? 'Where the premium comes from' : 'Where payments come from' }}</h2>
       <div class="fields mt-2">
-        <Field class="two" entity="request" field="debitName" label="Account holder" :locked="locked" hint="only where payments are debited" />
+        <Field
+          class="two"
+          entity="request"
+          field="debitName"
+          label="Account holder"
+          :locked="locked"
+          :hint="file.product.cover ? 'of whoever pays' : 'only where payments are debited'"
+        />
         <AccountFields of="debit" :file="file" :locked="locked" />
       </div>
     </section>

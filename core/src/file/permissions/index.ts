@@ -1,4 +1,5 @@
 export {
+  amountOf,
   paidBar,
   paymentBar,
   type Act,

@@ -1,5 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
-import type { Minor } from '../../basis/money/index';
+import { minor, type Minor } from '../../basis/money/index';
 import { RISK_LEVELS, type Line, type RiskLevel } from '../product/index';
 import type { FileState, PaymentOrder } from '../state/index';
 
@@ -98,12 +98,16 @@ export interface LineAuthority {
 /** By line; a line that isn't named is none of theirs. Null: everything. */
 export type Authority = Partial<Record<Line, LineAuthority>> | null;
 
+/** What authority over a file goes by: the amount that is asked for, or what is paid a month to all who are covered. */
+export const amountOf = ({ product, request, covers }: Pick<FileState, 'product' | 'request' | 'covers'>): Minor | null =>
+  product.cover === null || covers.length === 0 ? request.amount : minor(covers.reduce((so, { benefit }) => so + (benefit ?? 0), 0));
+
 /** Why somebody may not approve a file by themselves, or null: its amount, its risk or an exception in it goes beyond what they may. */
-export function barToApprove(file: Pick<FileState, 'product' | 'request' | 'exceptions'>, authority: Authority, risk: RiskLevel): Words | null {
+export function barToApprove(file: Pick<FileState, 'product' | 'request' | 'covers' | 'exceptions'>, authority: Authority, risk: RiskLevel): Words | null {
   if (authority === null) return null;
   const own = authority[file.product.line];
   if (!own) return say('permissions.lineBeyondAuthority');
-  if ((file.request.amount ?? 0) > own.amount) return say('permissions.amountBeyondAuthority', { amount: { money: own.amount } });
+  if ((amountOf(file) ?? 0) > own.amount) return say('permissions.amountBeyondAuthority', { amount: { money: own.amount } });
   if (own.risk !== undefined && RISK_LEVELS.indexOf(risk) > RISK_LEVELS.indexOf(own.risk)) return say('permissions.riskBeyondAuthority', { risk });
   const excused = !own.exceptions && file.exceptions.some(({ answer }) => answer === 'granted');
   return excused ? say('permissions.exceptionBeyondAuthority') : null;

@@ -44,6 +44,8 @@ describe('what goes back', () => {
     // A table that keeps less than the days that passed gives way to them.
     expect(settlementOn(term(1460), addDays(START, 73), 'insured', [{ upTo: 1, kept: 0.01 }]).earned).toBe(units(292));
     expect(settlementOn(term(1460), addDays(START, 73), 'insured', null).earned).toBe(units(292));
+    // Before a day has passed nothing is kept.
+    expect(settlementOn(term(1460), START, 'insured', TABLE)).toMatchObject({ earned: 0, refund: units(1460) });
   });
   it('is everything within the days in which it can be given back', () => {
     expect(settlementOn(term(1460, 365), addDays(START, 10), 'freeLook', TABLE)).toMatchObject({ earned: 0, refund: units(365), owed: 0 });

@@ -68,7 +68,8 @@ export function settlementOn({ year, paid, startsOn, endsOn }: TermPaid, on: Iso
     { label: say('policy.daysPassed', { from: { day: startsOn }, on: { day: on } }), sign: '×', value: passed, unit: 'count' },
     { label: say('policy.daysOfTerm'), sign: '÷', value: days, unit: 'count' },
   ];
-  const kept = by === 'insured' && shortRate ? shortRate.find(({ upTo }) => passed / days <= upTo)?.kept : undefined;
+  // What ends before a day of it has passed is kept nothing of.
+  const kept = by === 'insured' && shortRate && passed > 0 ? shortRate.find(({ upTo }) => passed / days <= upTo)?.kept : undefined;
   const short: Term[] | null =
     kept === undefined ? null : [premium, { label: say('policy.shortRate', { share: { percent: kept } }), sign: '×', value: kept, unit: 'ratio' }];
   const valueOf = (terms: Term[]): number => roundTo('money', worked(terms));

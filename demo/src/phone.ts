@@ -1,0 +1,32 @@
+import type { DoorView } from '@cavren/contract';
+import type { FilePerson } from '@cavren/core';
+import type { Cavren } from '@cavren/server';
+import { Browser } from './desk';
+
+let phones = 0;
+
+/** What was delivered to somebody last that has this in it. Links and codes are read there: nobody at the desk sees them. */
+async function inMessage(cavren: Cavren, recipient: string, wanted: RegExp): Promise<string> {
+  await cavren.jobs.runDue();
+  const answer = await fetch(`${cavren.config.outside.post}/messages`);
+  const messages = (await answer.json()) as { to: string; body: string }[];
+  const found = messages
+    .toReversed()
+    .filter(({ to }) => to === recipient)
+    .map(({ body }) => wanted.exec(body)?.[1]);
+  return found.find((text) => text !== undefined) ?? '';
+}
+
+/** On somebody's phone: the link of the message, the code of the text, and through what they sign. */
+export async function signAs(cavren: Cavren, person: FilePerson, choice: string | null): Promise<void> {
+  phones += 1;
+  const phone = new Browser(cavren.app, `10.1.${Math.floor(phones / 250)}.${1 + (phones % 250)}`);
+  const token = await inMessage(cavren, person.email ?? person.phone ?? '', /\/door\/([A-Za-z0-9_-]+)/);
+  await phone.post('/api/door/code', { token });
+  await phone.post('/api/door/enter', { token, code: await inMessage(cavren, person.phone ?? '', /^(\d{6}) is your code/) });
+  await phone.post('/api/door/consent');
+  const { pages = 0 } = (await phone.get<DoorView>('/api/door/me')).signing ?? {};
+  for (let page = 1; page <= pages; page += 1) await phone.get(`/api/door/agreement/pages/${page}`);
+  await phone.post('/api/door/read', { seen: Array.from({ length: pages }, (_, at) => ({ page: at + 1, milliseconds: 40_000 })) });
+  await phone.post('/api/door/sign', { mark: 'typed', name: person.fullName ?? '', choice });
+}

@@ -1,0 +1,2 @@
+export { default as AskHealth } from './AskHealth.vue';
+export { blankSaid, saidFaults, type SaidForm, saidOf } from './said';
