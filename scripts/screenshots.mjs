@@ -57,8 +57,6 @@ async function referenceOf(page, name) {
 async function desk(browser, url) {
   const wren = await deskOf(browser, url, 'wren');
   await shoot(wren, 'today');
-  await wren.goto('/files');
-  await shoot(wren, 'files');
   await wren.goto('/open');
   await wren.getByLabel('Full name').fill('Marit Solvan');
   await wren.getByLabel('Birth date').fill('5/17/1988');
@@ -108,6 +106,10 @@ async function desk(browser, url) {
   const ansel = await deskOf(browser, url, 'ansel');
   await ansel.goto(`/files/${await referenceOf(ansel, 'Ashgrove')}/decision`);
   await shoot(ansel, 'decision');
+  await ansel.goto(`/files/${await referenceOf(ansel, 'Reefton')}/health`);
+  await ansel.getByRole('button', { name: 'Open the sheets' }).click();
+  await ansel.getByText('What the manual makes of it').waitFor();
+  await shoot(ansel, 'underwriting');
 }
 
 /** @param {import('@playwright/test').Browser} browser @param {string} url @param {string} post */

@@ -1,9 +1,9 @@
 import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
+import { toApplying } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { OpenFile } from './desk';
-import { toApplying } from './others';
 import { signAs } from './phone';
 import type { Staff } from './teller';
 

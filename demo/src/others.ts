@@ -1,12 +1,11 @@
-import { computePath, consentsAskedOf, dayAt, statedFigure, type DetailChange } from '@cavren/core';
+import { dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
-import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
+import { toApplying } from './applying';
 import { add, answers, cents, set } from './changes';
 import { Browser, OpenFile } from './desk';
 import { keating, thackray } from './households';
 import { fulmarNets, halden, tideway } from './requests';
-import { demoPaper } from './papers';
 import { Crew } from './crew';
 import type { Clock, Staff } from './teller';
 
@@ -151,32 +150,4 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
     email: 'pip@post.example',
     agrees: true,
   });
-}
-
-/** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
-export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {
-  const [officer, approver] = [staff(by), staff('ansel')];
-  const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
-  for (const person of open.file.people)
-    for (const { kind } of consentsAskedOf(open.file, person).filter(({ before }) => before !== null))
-      await open.act(officer, '/consents', { personId: person.id, kind, language: 'en', how: 'inPerson' });
-  await open.act(officer, '/move');
-  await open.act(officer, '/checks/all');
-  await cavren.jobs.runDue();
-  await open.read(officer);
-  await open.act(officer, '/move');
-  for (const condition of computePath(open.file, today).conditions) {
-    const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);
-    const amount = row ? statedFigure(open.file, row, today) : null;
-    const title = speakerFor(open.file.pack)(condition.title);
-    const facts: [string, string][] = amount === null ? [] : [['Profit of the year', (amount / 100).toFixed(2)]];
-    await open.add(officer, `${title.toLowerCase().replaceAll(' ', '-')}.pdf`, await demoPaper(title, 'Quillhaven Registry', facts), condition.key);
-    const paper = open.file.papers.find(({ conditionKey }) => conditionKey === condition.key);
-    await open.act(officer, `/papers/${paper?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
-  }
-  for (const { measure } of computePath(open.file, today).figures.figures.filter(({ verdict }) => verdict === 'outside' || verdict === 'refer')) {
-    await open.act(officer, '/exceptions', { subject: `figure:${measure}`, reason: 'The beds are let for two more seasons; contract seen.' });
-    await open.act(approver, `/exceptions/${open.file.exceptions.at(-1)?.id ?? ''}`, { answer: 'granted' });
-  }
-  await open.act(officer, '/move');
 }
