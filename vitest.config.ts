@@ -11,7 +11,7 @@ export default defineConfig({
     onConsoleLog: (log) => !log.includes('connection as it is now in an undetermined state'),
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
-      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles, testTimeout: 60_000, isolate: false, pool: 'threads' } },
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles, testTimeout: 300_000, isolate: false, pool: 'threads' } },
       { test: { name: 'words', root: 'words', include: ['test/**/*.test.ts'] } },
       {
         test: {

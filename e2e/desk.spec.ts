@@ -197,7 +197,7 @@ test('sealed days are looked over and downloaded by compliance; an officer is to
   await signIn(page, 'rufus');
   await page.getByRole('link', { name: 'Sealed days' }).click();
   const first = page.getByRole('row', { name: /^1 / });
-  await expect(first).toContainText(/\d\d\/\d\d\/\d{4}/);
+  await expect(first).toContainText(/\d{1,2} \w{3} \d{4}/);
   const [download] = await Promise.all([page.waitForEvent('download'), first.getByRole('link', { name: /Download/ }).click()]);
   const day = JSON.parse(readFileSync(await download.path(), 'utf8')) as { hash: string; lines: string; entries: number };
   expect(day.lines.trim().split('\n')).toHaveLength(day.entries);

@@ -270,7 +270,8 @@ describe('a server that is killed while it pays', () => {
         { ids },
       );
     let open = 0;
-    for (let round = 0; round < 4; round += 1) {
+    // On a busy machine a kill may come late four times: then it is tried again until one is caught in the middle.
+    for (let round = 0; round < 4 || (open === 0 && round < 16); round += 1) {
       const child = spawn(process.execPath, ['--import', 'tsx', inRoot('server/test/paying.ts'), ids.join(','), String(round * 1000)], {
         cwd: ROOT,
         env: environment,

@@ -299,12 +299,30 @@ describe('a policy', () => {
     await walk.await();
     expect(walk.file.policy).toMatchObject({ state: 'rejected', faults: [{ field: 'cover:cover' }] });
     expect(now(walk)).toEqual(['policy:issue:0']);
+    // What was approved has to be put right: the premium goes back, and the file is decided again.
+    const { premium = 0 } = walk.file.policy ?? {};
+    await walk.act('dilys', '/policy/send-back', { question: 'The benefit has to be a multiple of ten' });
+    await walk.await();
+    expect(walk.file).toMatchObject({ stage: 'gathering', policy: { state: 'none', paidAt: null, refundOrder: { state: 'done', amount: premium } } });
+    // The application that was signed said otherwise.
+    await walk.act('wren', '/agreement/void', { reason: 'The benefit changes' });
+    expect((await walk.details([change.set('cover', walk.file.covers[0]?.id ?? '', 'benefit', 300_000)])).status).toBe(200);
+    expect(keys(walk)).toContain('policy:premium');
+  });
+  it('whose order the issuing system doesn’t answer stands as ordered, and nothing moves meanwhile', async () => {
+    const walk = await crew();
+    await sayNo(walk);
+    await toCompleting(walk);
+    await walk.act('dilys', '/policy/premium');
+    await walk.await();
     await cavren.setMode('issuing', 'down');
     await walk.act('dilys', '/policy/issue');
     await walk.await();
-    expect(walk.file.policy?.state).toBe('ordered');
-    expect((await walk.act('wren', '/withdraw', { reason: 'too slow' })).status).toBe(409);
     await cavren.setMode('issuing', 'normal');
+    expect(walk.file.policy).toMatchObject({ state: 'ordered', problem: expect.stringMatching(/asked again/) as string });
+    expect((await walk.act('dilys', '/policy/issue')).status).toBe(409);
+    expect((await walk.act('dilys', '/policy/send-back', { question: 'Too slow' })).status).toBe(409);
+    expect((await walk.act('wren', '/withdraw', { reason: 'too slow' })).status).toBe(409);
   });
   it('isn’t issued while nobody knows what the bank did with its premium', async () => {
     const walk = await crew({ account: '01-902-0068389-01', more: () => [] });

@@ -111,7 +111,8 @@ export function paymentService({ services, jobs, config, plugged }: House, store
     const differs = (['key', 'routing', 'account', 'amount', 'currency'] as const).filter((field) => made[field] !== ordered[field]);
     if (differs.length > 0) {
       const money = formatMoney(made.amount as Minor, { currency: made.currency, locale: file.pack.locale });
-      const problem = `${SERVICE} says that it moved ${money}, account ending in ${made.account.slice(-4)}, reference ${reference}`;
+      const what = purpose.way === 'debits' ? `took ${money} from` : `paid ${money} to`;
+      const problem = `${SERVICE} says that it ${what} the account ending in ${made.account.slice(-4)}, reference ${reference}`;
       await note(payment, { state: 'differs', problem, bankReference: reference }, `${payment.purpose}.differs`);
       return;
     }

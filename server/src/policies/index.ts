@@ -1,4 +1,4 @@
-import { CollectPremium, EndPolicy, FileAnswer, IssuePolicy } from '@cavren/contract';
+import { CollectPremium, EndPolicy, FileAnswer, IssuePolicy, SendBackPayout } from '@cavren/contract';
 import type { FileState, Policy } from '@cavren/core';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
@@ -30,12 +30,14 @@ export const policies: Concept = (app, house) => {
   house.plug('filePart', {
     name: 'policy',
     empty: { policy: null },
+    // That the issuing system didn't answer is found out beside the file.
+    ofOthers: true,
     async load(fileId, tx) {
       const row = await store.of(fileId, tx);
       if (!row) return { policy: null };
       const { newest, orderOf } = house.services.payments;
       const order = await newest(fileId, 'premium', null, tx);
-      const refund = row.endedOn === null ? null : await newest(fileId, 'refund', null, tx);
+      const refund = await newest(fileId, 'refund', null, tx);
       return { policy: policyOf(row, order && orderOf(order), refund && orderOf(refund)) };
     },
   });
@@ -48,6 +50,14 @@ export const policies: Concept = (app, house) => {
     const actor = staffFor(request, 'policy.issue');
     return service.issue(request.params.reference, request.body.version, actor);
   });
+  app.post(
+    '/api/files/:reference/policy/send-back',
+    { schema: { params: FileParams, body: SendBackPayout, response: { 200: FileAnswer } } },
+    async (request) => {
+      const actor = staffFor(request, 'policy.issue');
+      return service.sendBack(request.params.reference, request.body.version, request.body.question, actor);
+    },
+  );
   app.post('/api/files/:reference/policy/end', { schema: { params: FileParams, body: EndPolicy, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'policy.end');
     return service.end(request.params.reference, request.body, actor);

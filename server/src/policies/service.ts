@@ -7,6 +7,7 @@ import {
   homeNow,
   isWholeAccount,
   mayGiveBack,
+  paymentBar,
   minor,
   premiumDueBy,
   settlementOn,
@@ -189,6 +190,27 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         change.afterwards(() => jobs.poke());
         await change.reload('policy');
         change.record('policy.order', 'policy', null, null);
+      }),
+    /** Something has to be put right that was approved: a premium that was paid goes back, and the file is decided again. */
+    sendBack: (reference: string, version: number, question: string, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, async (change) => {
+        const bar = barToRelease(change.file, actor.id);
+        if (bar) throw forbidden(bar);
+        const { policy, stage, product } = change.file;
+        if (stage !== 'completing' || !product.cover) throw PROBLEM.stage();
+        if (policy?.state === 'issued' || policy?.state === 'ended') throw PROBLEM.issued();
+        const open = paymentBar(change.file);
+        if (open) throw refused('payment-open', open);
+        if (policy?.paidAt != null) {
+          const { digest } = await wholeAccount(change);
+          await store.update(change.row.id, { paidAt: null }, change.tx);
+          await services.payments.order(change, actor, { purpose: 'refund', subject: null, about: digest, amount: policy.premium, key: null });
+        }
+        await store.update(change.row.id, { state: 'none', faults: [], problem: null }, change.tx);
+        await change.reload('policy');
+        await services.decision.unmake(change);
+        await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
+        change.moveTo('gathering');
       }),
     /** Ends a policy on a day: what isn't earned goes back to the account that it came from. */
     end: (reference: string, { version, on, by, reason }: EndPolicy, actor: Actor): Promise<Changed> =>

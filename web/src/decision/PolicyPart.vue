@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { barToRelease, mayGiveBack, moneyIn, parseDate, paymentBar, settlementOn, termsOf, type EndedBy, type FileState, type Path } from '@cavren/core';
 import { computed, ref } from 'vue';
+import { ReasonDialog } from '../acts/index';
 import { TermLines } from '../affordability/index';
 import { useEditing, useShown } from '../file/index';
 import { AskChoice, AskText, Fold, Mark } from '../look/index';
@@ -15,6 +16,7 @@ const desk = useDesk();
 const editing = useEditing();
 const { showDate, showTime } = useShown();
 const { send, problem, busy } = useSending();
+const sendingBack = ref(false);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const policy = computed(() => props.file.policy);
 const terms = computed(() => termsOf(props.file, editing.today.value));
@@ -123,6 +125,7 @@ const ENDED = {
           @click="send('issue', '/policy/issue', {})"
           >{{ file.product.words.release }}</v-btn
         >
+        <v-btn v-if="policy?.state !== 'issued'" :disabled="bar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
         <span v-if="bar" class="soft">{{ say(bar) }}</span>
         <span v-else-if="waits" class="soft">waits for: {{ sayWithin(say, waits) }}</span>
       </template>
@@ -152,6 +155,14 @@ const ENDED = {
       </template>
       <p v-else class="soft">Name a day between {{ showDate(policy?.startsOn ?? null) }} and {{ showDate(policy?.endsOn ?? null) }}.</p>
     </Fold>
+    <ReasonDialog
+      v-model="sendingBack"
+      title="Send back with a question"
+      :text="policy?.paidAt ? 'The premium that was paid goes back, and the file is decided again.' : 'The file goes back, and is decided again.'"
+      label="What has to be put right"
+      confirm="Send back"
+      :run="(question: string) => editing.act('/policy/send-back', { question })"
+    />
     <p v-if="problem" class="wrong mt-2" role="alert">{{ problem }}</p>
   </div>
 </template>

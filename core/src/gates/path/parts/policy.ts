@@ -17,7 +17,8 @@ const entry = { gate: 'completing' as const, why: say('path.policyByThird'), pla
 function premiumEntries(file: FileState, { today }: PathContext): Draft[] {
   const { policy: made, product } = file;
   if (made?.paidAt != null) return [];
-  const order = made?.order ?? null;
+  // One that was paid and went back again is none.
+  const order = made?.order?.state === 'done' ? null : (made?.order ?? null);
   const amount = { money: made?.premium ?? termsOf(file, today)?.first ?? 0 };
   const key = 'policy:premium';
   if (order === null || order.state === 'failed')
