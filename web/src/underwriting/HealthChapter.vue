@@ -42,8 +42,12 @@ watch(
   () => void look(),
 );
 async function send(personId: string, said: HealthSaid): Promise<void> {
-  await editing.act('/health', { personId, ...said });
-  editing.news.value = '';
+  try {
+    await editing.act('/health', { personId, ...said });
+  } finally {
+    // What is wrong stands at its field.
+    editing.news.value = '';
+  }
   await look();
 }
 
