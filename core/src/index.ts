@@ -186,7 +186,9 @@ export {
   type Health,
   type PayeePayout,
   type Policy,
+  UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,
+  UNDERWRITTEN_LABEL,
   type PaymentOrder,
   type Payout,
   NO_PAYOUT,
@@ -314,7 +316,7 @@ export {
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { type Agreement, agreementOf, confirmedToAgree, findingSubject, matterOf } from './evidence/settling/index';
-export { ageAt, bodyMassIndex, COVER, type Cover, coverProblems, type CoverRider, startOf, TOBACCO_LABEL } from './insuring/cover/index';
+export { ageAt, bodyMassIndex, bodyMassOf, COVER, type Cover, coverProblems, type CoverRider, startOf, TOBACCO_LABEL } from './insuring/cover/index';
 export { enrolmentProblem, eventOf, isOpenEnrolled, windowOf } from './insuring/enrolment/index';
 export {
   type HealthAnswer,

@@ -1,8 +1,8 @@
-import { HEALTH_DETAILS } from '@cavren/core';
+import { HEALTH_DETAILS, UNDERWRITING_OUTCOMES } from '@cavren/core';
 import { z } from 'zod';
 import { CalendarDate, Id, Version, Words } from '../values/index';
 
-export const UnderwritingOutcomeName = z.enum(['standard', 'loaded', 'excluded', 'postponed', 'declined']);
+export const UnderwritingOutcomeName = z.enum(UNDERWRITING_OUTCOMES);
 
 const said = z.string().trim().min(1).max(400);
 const Month = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Give a month like 2024-03');

@@ -1,13 +1,11 @@
 import { PROBLEM } from './problems';
 import { BankAccountAnswer, type SettlePayout } from '@cavren/contract';
 import {
-  accountProblem,
   applicantsOf,
   barToRelease,
   computePath,
   formatMoney,
   hasConsent,
-  isWholeAccount,
   paidBar,
   type PaidTo,
   paidOutOf,
@@ -23,34 +21,23 @@ import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { forbidden, refuseBlocked, refused, SYSTEM, type Actor } from '../http/index';
 import { ask, OutsideError } from '../outside/index';
-import type { Account, PaymentRow } from '../payments/index';
+import { accountOf as accountKnown, wholeAccount, type Account, type PaymentRow } from '../payments/index';
 import type { CompletionStore, PayoutRow } from './store';
 
 const SERVICE = 'The bank';
 
 /** The account, which the bank is asked about by a job while no file is held, and the release of the money. */
 export function completionService({ services, secrets, jobs, config, plug }: House, store: CompletionStore) {
-  const digestOf = (account: Omit<Account, 'digest'>): string =>
-    secrets.searchHash(JSON.stringify(['account', account.routing, account.account, account.name]));
-
   /** The account of somebody who is paid, whole; null while something of it is missing. */
   async function accountOf(fileId: string, { payeeId, routing, name }: NamedAccount, tx?: Tx): Promise<Account | null> {
     const account = await (payeeId === null
       ? services.detailsStore.reveal('request', fileId, null, 'payoutAccount', tx)
       : services.detailsStore.reveal('payee', fileId, payeeId, 'account', tx));
-    if (!account || !name) return null;
-    const named = { routing, account, name };
-    return { ...named, digest: digestOf(named) };
+    return accountKnown(secrets, { routing, account, name });
   }
 
   async function accountFor(change: FileChange, { to }: PayoutLine): Promise<Account> {
-    const { pack } = change.file;
-    const account = await accountOf(change.row.id, to, change.tx);
-    if (!account || !isWholeAccount(pack.account, account.routing)) throw PROBLEM.accountMissing();
-    // The code of the bank may have been changed after the number was judged with another.
-    const wrong = accountProblem(pack.account, { bank: account.routing, account: account.account });
-    if (wrong) throw refused('account-wrong', wrong);
-    return account;
+    return wholeAccount(change.file.pack, await accountOf(change.row.id, to, change.tx), () => PROBLEM.accountMissing());
   }
 
   /** A question that the bank didn't answer: shown with the file, and asked again by the job. */

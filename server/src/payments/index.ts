@@ -7,7 +7,8 @@ declare module '../house/index' {
     payments: PaymentService;
   }
 }
-export type { Account, PaymentPurpose } from './service';
+export { type Account, accountOf, wholeAccount } from './account';
+export type { PaymentPurpose } from './service';
 export type { PaymentRow } from './store';
 
 /** Orders to the bank, whatever they pay: kept first, carried out once, settled with what the bank says that it did. */

@@ -7,16 +7,8 @@ import type { FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { SYSTEM, type Actor } from '../http/index';
 import { ask, OutsideError } from '../outside/index';
+import type { Account } from './account';
 import { orderOf, type PaymentRow, type PaymentStore } from './store';
-
-/** An account at a bank, whole, with the keyed digest that it is known by where it isn't shown. */
-export interface Account {
-  /** The bank's own code; nothing where accounts have one number. */
-  routing: string | null;
-  account: string;
-  name: string;
-  digest: string;
-}
 
 /** What a concept that orders payments says of its own: whom they go to, and what follows once one was made. */
 export interface PaymentPurpose {

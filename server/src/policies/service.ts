@@ -1,26 +1,12 @@
 import { PolicyAnswer, type EndPolicy, type PolicyOrder } from '@cavren/contract';
-import {
-  accountProblem,
-  addDays,
-  barToRelease,
-  computePath,
-  homeNow,
-  isWholeAccount,
-  mayGiveBack,
-  paymentBar,
-  minor,
-  premiumDueBy,
-  settlementOn,
-  termsOf,
-  type FileState,
-} from '@cavren/core';
+import { addDays, barToRelease, computePath, homeNow, mayGiveBack, paymentBar, minor, premiumDueBy, settlementOn, termsOf, type FileState } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { forbidden, refuseBlocked, refused, SYSTEM, type Actor } from '../http/index';
 import { ask, OutsideError } from '../outside/index';
-import type { Account } from '../payments/index';
+import { accountOf as accountKnown, wholeAccount, type Account } from '../payments/index';
 import { PROBLEM } from './problems';
 import type { PolicyStore } from './store';
 
@@ -32,17 +18,10 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
   async function accountOf(file: Pick<FileState, 'request'>, fileId: string, tx?: Tx): Promise<Account | null> {
     const account = await services.detailsStore.reveal('request', fileId, null, 'debitAccount', tx);
     const { debitName: name, debitRouting: routing } = file.request;
-    if (!account || !name) return null;
-    const named = { routing, account, name };
-    return { ...named, digest: secrets.searchHash(JSON.stringify(['account', routing, account, name])) };
+    return accountKnown(secrets, { routing, account, name });
   }
-  async function wholeAccount({ file, row, tx }: FileChange): Promise<Account> {
-    const account = await accountOf(file, row.id, tx);
-    if (!account || !isWholeAccount(file.pack.account, account.routing)) throw PROBLEM.accountMissing();
-    const wrong = accountProblem(file.pack.account, { bank: account.routing, account: account.account });
-    if (wrong) throw refused('account-wrong', wrong);
-    return account;
-  }
+  const accountFor = async ({ file, row, tx }: FileChange): Promise<Account> =>
+    wholeAccount(file.pack, await accountOf(file, row.id, tx), () => PROBLEM.accountMissing());
 
   /** A third person completes, once nothing else stands before it. */
   function refuse({ file, actor, today }: FileChange): void {
@@ -60,7 +39,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
   }
 
   async function orderPremium(change: FileChange, actor: Actor, amount: Parameters<typeof minor>[0]): Promise<void> {
-    const { digest } = await wholeAccount(change);
+    const { digest } = await accountFor(change);
     await services.payments.order(change, actor, { purpose: 'premium', subject: null, about: digest, amount: minor(amount), key: null });
     await change.reload('policy');
   }
@@ -178,7 +157,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
     issue: (reference: string, version: number, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
         refuse(change);
-        await wholeAccount(change);
+        await accountFor(change);
         const row = await begun(change);
         if (row.state === 'issued' || row.state === 'ended') throw PROBLEM.issued();
         if (row.state === 'ordered') throw PROBLEM.ordered();
@@ -202,7 +181,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         const open = paymentBar(change.file);
         if (open) throw refused('payment-open', open);
         if (policy?.paidAt != null) {
-          const { digest } = await wholeAccount(change);
+          const { digest } = await accountFor(change);
           await store.update(change.row.id, { paidAt: null }, change.tx);
           await services.payments.order(change, actor, { purpose: 'refund', subject: null, about: digest, amount: policy.premium, key: null });
         }
@@ -231,7 +210,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         await change.reload('policy');
         change.record('policy.end', 'policy', null, JSON.stringify({ on, by, refund, reason }));
         if (refund > 0) {
-          const { digest } = await wholeAccount(change);
+          const { digest } = await accountFor(change);
           await services.payments.order(change, actor, { purpose: 'refund', subject: null, about: digest, amount: refund, key: null });
           await change.reload('policy');
         }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import {
-  bodyMassIndex,
+  bodyMassOf,
   comparePlans,
   dateInWords,
   eventOf,
@@ -62,9 +62,8 @@ const fresh = computed(() => {
 const premium = computed(() => premiumOf(props.file, editing.today.value));
 const yearOf = (row: { id: string }): number | null => premium.value?.persons.find(({ coverId }) => coverId === row.id)?.term.value ?? null;
 const coverOf = (row: { id: string }): Cover => row as Cover;
-const indexOf = ({ height, weight }: Cover): number | null => (height !== null && weight !== null ? bodyMassIndex(height, weight) : null);
 const weightLabel = (cover: Cover): string => {
-  const index = indexOf(cover);
+  const index = bodyMassOf(cover);
   return index === null ? 'Weight in kg' : `Weight in kg, index ${index}`;
 };
 const factsOf = (row: { id: string }) => [yearOf(row)];

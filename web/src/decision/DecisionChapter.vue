@@ -17,6 +17,7 @@ import {
   fieldOf,
   inPercent,
   underwritingOf,
+  UNDERWRITTEN_LABEL,
   figureAbout,
   findingSubject,
   formatMoney,
@@ -113,7 +114,11 @@ const covered = computed(() =>
     const plan = props.file.product.cover?.plans.find(({ code }) => code === cover.plan)?.label ?? '—';
     const person = props.file.people.find(({ id }) => id === cover.personId);
     const made = said
-      ? [UNDERWRITTEN[said.outcome], said.loading > 0 ? `${inPercent(said.loading)} more` : '', ...said.exclusions.map((what) => `without “${what}”`)]
+      ? [
+          UNDERWRITTEN_LABEL[said.outcome].toLowerCase(),
+          said.loading > 0 ? `${inPercent(said.loading)} more` : '',
+          ...said.exclusions.map((what) => `without “${what}”`),
+        ]
       : [];
     return {
       id: cover.id,
@@ -123,13 +128,6 @@ const covered = computed(() =>
     };
   }),
 );
-const UNDERWRITTEN = {
-  standard: 'as standard',
-  loaded: 'with a loading',
-  excluded: 'with something left out',
-  postponed: 'not yet',
-  declined: 'not covered',
-} as const;
 const explained = computed(() =>
   props.file.explanations.map(({ subject, text }) => ({
     subject,

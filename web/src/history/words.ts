@@ -4,6 +4,7 @@ import {
   ENTITIES,
   fieldOf,
   dateInWords,
+  UNDERWRITTEN_LABEL,
   formatMoney,
   KINDS_OF_CHECK,
   personName,
@@ -141,14 +142,6 @@ const RESOLUTION_WORD: Record<string, string> = {
   same: 'the same person',
 };
 
-const UNDERWRITTEN_WORD: Record<string, string> = {
-  standard: 'as standard',
-  loaded: 'with a loading',
-  excluded: 'with something left out',
-  postponed: 'not yet',
-  declined: 'not covered',
-};
-
 type Kept = Record<string, unknown>;
 const count = (number: number, one: string, many: string): string => `${number} ${number === 1 ? one : many}`;
 
@@ -244,7 +237,7 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'notice.send': ({ kind, channel }) => `${NOTICE_WORD[kind as string] ?? String(kind)}, by ${channel === 'none' ? 'no channel' : String(channel)}`,
   'underwriting.make': ({ outcome, loading, perMille, overruled }) =>
     [
-      UNDERWRITTEN_WORD[outcome as string] ?? '',
+      UNDERWRITTEN_LABEL[outcome as keyof typeof UNDERWRITTEN_LABEL].toLowerCase(),
       Number(loading) > 0 ? `${Number((Number(loading) * 100).toFixed(2))} % more` : '',
       Number(perMille) > 0 ? `${String(perMille)} per mille more` : '',
       overruled === true ? 'otherwise than the manual' : '',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { HealthNext, HealthSaid, UnderwritingSheet } from '@cavren/contract';
-import { barToDecide, healthAskedOf, isEnded, isLocked, isOpenEnrolled, personName, underwritingOf, type Cover } from '@cavren/core';
+import { barToDecide, healthAskedOf, isEnded, isLocked, isOpenEnrolled, personName, underwritingOf, UNDERWRITTEN_LABEL, type Cover } from '@cavren/core';
 import { computed, onMounted, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { useEditing, useShown, type ChapterProps } from '../file/index';
@@ -64,13 +64,6 @@ async function read(): Promise<void> {
     busy.value = false;
   }
 }
-const OUTCOME = {
-  standard: 'As standard',
-  loaded: 'With a loading',
-  excluded: 'With something left out',
-  postponed: 'Not yet',
-  declined: 'Not covered',
-} as const;
 const percent = (share: number): string => `${Number((share * 100).toFixed(2))} %`;
 const said = (cover: Cover) => underwritingOf(props.file, cover);
 function inWords(cover: Cover): string {
@@ -82,7 +75,7 @@ function inWords(cover: Cover): string {
     ...made.exclusions.map((what) => `without “${what}”`),
     made.postponedUntil ? `until ${showDate(made.postponedUntil)}` : '',
   ].filter(Boolean);
-  return [OUTCOME[made.outcome], ...parts].join(', ');
+  return [UNDERWRITTEN_LABEL[made.outcome], ...parts].join(', ');
 }
 </script>
 

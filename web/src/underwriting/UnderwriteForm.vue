@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { UnderwritingSheet } from '@cavren/contract';
-import { parseDate } from '@cavren/core';
+import { parseDate, UNDERWRITING_OUTCOMES, UNDERWRITTEN_LABEL } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { messageOf } from '../api/index';
 import { useEditing } from '../file/index';
@@ -9,16 +9,9 @@ import { AskChoice, AskText } from '../look/index';
 /** What is said of somebody's cover: as the manual has it, or otherwise with a reason. */
 const props = defineProps<{ sheet: UnderwritingSheet }>();
 const editing = useEditing();
-const OUTCOMES = [
-  { value: 'standard', label: 'As standard' },
-  { value: 'loaded', label: 'With a loading' },
-  { value: 'excluded', label: 'With something left out' },
-  { value: 'postponed', label: 'Not yet' },
-  { value: 'declined', label: 'Not covered' },
-] as const;
-type Outcome = (typeof OUTCOMES)[number]['value'];
+const OUTCOMES = UNDERWRITING_OUTCOMES.map((value) => ({ value, label: UNDERWRITTEN_LABEL[value] }));
 const { manual } = props.sheet;
-const outcome = ref<Outcome>(manual.outcome);
+const outcome = ref(manual.outcome);
 const loading = ref(String(Number((manual.loading * 100).toFixed(2))));
 const perMille = ref('0');
 const exclusions = ref(manual.exclusions.join('\n'));

@@ -296,12 +296,22 @@ export interface Health {
   digest: string | null;
 }
 
+/** What a cover can be given at, the mildest first. */
+export const UNDERWRITTEN_LABEL = {
+  standard: 'As standard',
+  loaded: 'With a loading',
+  excluded: 'With something left out',
+  postponed: 'Not yet',
+  declined: 'Not covered',
+} as const;
+export const UNDERWRITING_OUTCOMES = Object.keys(UNDERWRITTEN_LABEL) as [keyof typeof UNDERWRITTEN_LABEL, ...(keyof typeof UNDERWRITTEN_LABEL)[]];
+
 /** What whoever underwrites said of somebody's cover. */
 export interface UnderwritingOutcome {
   id: string;
   coverId: string;
   /** excluded: covered, but for something. */
-  outcome: 'standard' | 'loaded' | 'excluded' | 'postponed' | 'declined';
+  outcome: (typeof UNDERWRITING_OUTCOMES)[number];
   /** What their premium is raised by: a share of it, and so much per mille of a year's benefit. */
   loading: number;
   perMille: number;

@@ -29,6 +29,14 @@ export function ageAt(birthDate: IsoDate, on: IsoDate, by: CoverRules['age']): n
 export const bodyMassIndex = (heightInCentimetres: number, weightInKilograms: number): number =>
   Math.round((weightInKilograms / (heightInCentimetres / 100) ** 2) * 10) / 10;
 
+/** Somebody's index; null while their height or weight isn't known. */
+export const bodyMassOf = ({ height, weight }: Pick<Cover, 'height' | 'weight'>): number | null =>
+  height !== null && weight !== null ? bodyMassIndex(height, weight) : null;
+
+/** The band that an index lies in; undefined where it lies in none, or isn't known. */
+export const bandAt = <Band extends { from: number; below?: number | undefined }>(bands: readonly Band[], index: number | null): Band | undefined =>
+  index === null ? undefined : bands.find(({ from, below }) => index >= from && (below === undefined || index < below));
+
 /** A number of the product's list as it was chosen; null where none of them was. */
 export const chosenOf = (list: readonly number[] | undefined, chosen: string | null): number | null =>
   chosen === null ? null : (list?.find((one) => String(one) === chosen) ?? null);

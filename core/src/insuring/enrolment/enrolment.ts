@@ -1,8 +1,8 @@
 import { addBusinessDays, addDays, addMonths, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import type { EnrolmentEvent } from '../../file/product/index';
-import { personName, type FileState } from '../../file/state/index';
-import type { Cover } from '../cover/index';
+import type { FileState } from '../../file/state/index';
+import { coveredName, type Cover } from '../cover/index';
 
 type Input = Pick<FileState, 'product' | 'pack' | 'people' | 'receivedOn'>;
 
@@ -49,10 +49,8 @@ export function isOpenEnrolled(file: Input, cover: Pick<Cover, 'personId' | 'enr
 export function enrolmentProblem(file: Input, cover: Pick<Cover, 'personId' | 'enrolment' | 'enrolmentOn'>): Words | null {
   const window = windowOf(file, cover);
   if (window === null || isOpenEnrolled(file, cover)) return null;
-  const person = file.people.find(({ id }) => id === cover.personId);
-  const name = person ? personName(person) : say('cover.somebody');
   return say('enrolment.outside', {
-    name,
+    name: coveredName(file, cover),
     event: window.event.label,
     from: { day: window.from },
     until: { day: window.until },

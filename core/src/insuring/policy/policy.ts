@@ -21,12 +21,11 @@ export const chargesOf = ({ mode, each }: Pick<Premium, 'mode' | 'each'>, starts
   Array.from({ length: mode.perYear }, (_, at) => ({ dueOn: addMonths(startsOn, (at * 12) / mode.perYear), amount: each }));
 
 /** What a policy would be issued on: when it begins and ends, what is charged first and in a year. Null while a premium can't be worked. */
-export function termsOf(file: PremiumInput, today: IsoDate): { startsOn: IsoDate; endsOn: IsoDate; first: Minor; year: Minor; charges: Charge[] } | null {
+export function termsOf(file: PremiumInput, today: IsoDate): { startsOn: IsoDate; endsOn: IsoDate; first: Minor; year: Minor } | null {
   const premium = premiumOf(file, today);
   if (!premium) return null;
   const startsOn = startOf(file, today);
-  const charges = chargesOf(premium, startsOn);
-  return { startsOn, endsOn: endOfTerm(startsOn), first: premium.each, year: minor(premium.each * premium.mode.perYear), charges };
+  return { startsOn, endsOn: endOfTerm(startsOn), first: premium.each, year: minor(premium.each * premium.mode.perYear) };
 }
 
 /** What of a term's premium is earned on a day, and what becomes of what was paid. */

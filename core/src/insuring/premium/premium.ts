@@ -5,7 +5,7 @@ import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { CoverRules, PaymentMode, PlacePack, RateTable } from '../../file/product/index';
 import { personName } from '../../file/state/index';
-import { ageAt, bodyMassIndex, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
+import { ageAt, bandAt, bodyMassOf, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
 import { rateOf, ratesOn } from '../rates/index';
 import { underwritingOf } from '../underwriting/index';
 
@@ -123,8 +123,8 @@ function personTerm(file: CoverInput, rules: CoverRules, table: RateTable, cover
     .flatMap(({ code }) => rules.riders.filter((rider) => rider.code === code))
     .flatMap(({ label, share, perMille: mille }) => [...loading(label, share ?? 0, 'personId'), ...perMille(label, mille ?? 0, 'personId')]);
   const said = underwritingOf(file, cover);
-  const index = cover.height !== null && cover.weight !== null ? bodyMassIndex(cover.height, cover.weight) : null;
-  const band = index === null ? undefined : rules.bodyMass.find(({ from, below }) => index >= from && (below === undefined || index < below));
+  const index = bodyMassOf(cover);
+  const band = bandAt(rules.bodyMass, index);
   const terms = [
     base,
     ...riders,

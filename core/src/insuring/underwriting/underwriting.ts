@@ -2,8 +2,8 @@ import { addMonths, isIsoDate, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import type { CoverRules, UnderwritingRules } from '../../file/product/index';
 import type { Authority } from '../../file/permissions/index';
-import type { FileState, UnderwritingOutcome } from '../../file/state/index';
-import { bodyMassIndex, classOf, type Cover } from '../cover/index';
+import { UNDERWRITING_OUTCOMES, type FileState, type UnderwritingOutcome } from '../../file/state/index';
+import { bandAt, bodyMassOf, classOf, type Cover } from '../cover/index';
 import { healthSaid, type HealthAnswer } from '../health/index';
 
 /** A line of the manual that applies: how many points it puts on somebody, or takes off. */
@@ -46,8 +46,8 @@ export function assess(rules: CoverRules, manual: UnderwritingRules, cover: Cove
   const exclusions: string[] = [];
   const refer: Words[] = [];
   let postponedUntil: IsoDate | null = null;
-  const index = cover.height !== null && cover.weight !== null ? bodyMassIndex(cover.height, cover.weight) : null;
-  const band = index === null ? undefined : manual.bodyMass.find(({ from, below }) => index >= from && (below === undefined || index < below));
+  const index = bodyMassOf(cover);
+  const band = bandAt(manual.bodyMass, index);
   if (index === null) refer.push(say('underwriting.noIndex'));
   if (band && index !== null && band.points !== 0) lines.push({ label: say('underwriting.bodyMass', { index }), points: band.points, why: manual.source });
   if (cover.tobacco === 'yes' && manual.tobacco !== 0) lines.push({ label: say('underwriting.tobacco'), points: manual.tobacco, why: manual.source });
@@ -96,11 +96,9 @@ const sameExclusions = (one: readonly string[], other: readonly string[]): boole
 export const overrules = (said: Underwritten, manual: Assessment): boolean =>
   said.outcome !== manual.outcome || said.loading !== manual.loading || said.perMille !== 0 || !sameExclusions(said.exclusions, manual.exclusions);
 
-const SEVERITY: readonly UnderwritingOutcome['outcome'][] = ['standard', 'loaded', 'excluded', 'postponed', 'declined'];
-
 /** Whether it is easier on them than the manual: milder, with less loading, or without something that the manual leaves out. */
 const isMilder = (said: Underwritten, manual: Assessment): boolean =>
-  SEVERITY.indexOf(said.outcome) < SEVERITY.indexOf(manual.outcome) ||
+  UNDERWRITING_OUTCOMES.indexOf(said.outcome) < UNDERWRITING_OUTCOMES.indexOf(manual.outcome) ||
   said.loading < manual.loading ||
   manual.exclusions.some((one) => !said.exclusions.includes(one));
 
