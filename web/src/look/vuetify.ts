@@ -27,7 +27,15 @@ export function makeVuetify(entry: 'desk' | 'door') {
     defaults: {
       VTextField: { ...CONTROL, density },
       VTextarea: { ...CONTROL, density, rows: 3 } satisfies Partial<VTextarea['$props']>,
-      VSelect: { ...CONTROL, density, itemTitle: 'label', itemValue: 'value', menuProps: { transition: false } } satisfies Partial<VSelect['$props']>,
+      VSelect: {
+        ...CONTROL,
+        density,
+        itemTitle: 'label',
+        itemValue: 'value',
+        menuProps: { transition: false },
+        // A space is a letter of the choice that one types ("a month"), and Enter takes it.
+        listProps: { filterable: true },
+      } satisfies Partial<VSelect['$props']>,
       VAutocomplete: { ...CONTROL, density, itemTitle: 'label', itemValue: 'value', menuProps: { transition: false } } satisfies Partial<
         VAutocomplete['$props']
       >,
