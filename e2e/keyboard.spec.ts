@@ -13,11 +13,15 @@ class Hands {
   keys = 0;
   thoughts = 0;
   constructor(private readonly page: Page) {}
+  /** The next key comes once the page has drawn what the last one did, as fast or slow as the machine is. */
+  private async drawn(): Promise<void> {
+    await this.page.evaluate(() => new Promise((then) => requestAnimationFrame(() => requestAnimationFrame(then))));
+  }
   async press(...names: string[]): Promise<void> {
     for (const name of names) {
       this.keys += name.split('+').length;
       await this.page.keyboard.press(name);
-      await this.page.waitForTimeout(30);
+      await this.drawn();
     }
   }
   async type(text: string): Promise<void> {
