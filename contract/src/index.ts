@@ -83,3 +83,4 @@ export { CALCULATION_SCHEMA, TAKE_ALONG, type TakeAlong, TakenCalculation } from
 export { Done, Id, PageQuery } from './values/index';
 export { CollectPremium, EndPolicy, IssuePolicy, PolicyAnswer, PolicyOrder } from './policies/index';
 export { AnswerHealth, AnswerHealthAtDoor, DoorHealth, HealthNext, HealthSaid, MakeUnderwriting, UnderwritingSheet } from './underwriting/index';
+export { LinesAnswer, LinesOrder, LinesTaken, LineVersions, SendLines } from './lines/index';

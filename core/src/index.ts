@@ -122,6 +122,8 @@ export {
   type UnderwritingRules,
   type PaymentMode,
   type RateRow,
+  type LineRateTable,
+  type LineRules,
   type RateTable,
   AGREEMENT_FIGURES,
   AGREEMENT_PARTS,
@@ -185,6 +187,7 @@ export {
   type Paper,
   type Health,
   type PayeePayout,
+  type LineVersion,
   type Policy,
   UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,
@@ -331,6 +334,31 @@ export {
 } from './insuring/health/index';
 export { type Charge, chargesOf, type EndedBy, endOfTerm, mayGiveBack, premiumDueBy, type Settlement, settlementOn, termsOf } from './insuring/policy/index';
 export { assess, type Assessment, barToUnderwrite, overrules, type Underwritten, underwritingOf, underwrittenOf } from './insuring/underwriting/index';
+export {
+  COVER_LINE,
+  type CoverLine,
+  INTEREST,
+  INTEREST_KIND_LABEL,
+  type Interest,
+  interestsIn,
+  isCertified,
+  lineCost,
+  type LineCost,
+  lineCosts,
+  lineName,
+  lineProblems,
+  type LineStanding,
+  linesToSend,
+  linesToWithdraw,
+  lineTotals,
+  type LineTotals,
+  type LineValues,
+  lineValues,
+  newestOf,
+  missingLineRates,
+  readLineRates,
+  standingOf,
+} from './insuring/lines/index';
 export { comparePlans, modeOf, type PlanChoice, type Premium, premiumOf } from './insuring/premium/index';
 export { missingRates, rateOf, ratesOn, readRates } from './insuring/rates/index';
 export { heldPapers, loanWithUs, type Reused, whatStillHolds } from './gates/reuse/index';

@@ -17,6 +17,12 @@ function listedOf(product: ProductDefinition, pack: PlacePack, entity: string, f
   const key = `${entity}.${field}`;
   if (key === 'part.kind') return product.costs?.parts.map(({ kind }) => kind) ?? ['level'];
   if (key === 'part.every') return product.costs?.every ?? ['month'];
+  const { lines } = product.cover ?? {};
+  if (lines && key === 'coverLine.item') return lines.items.map(({ code }) => code);
+  if (lines && key === 'coverLine.place') return lines.places.map(({ code }) => code);
+  if (lines && key === 'coverLine.level') return lines.levels.map(({ code }) => code);
+  if (lines && key === 'coverLine.agent') return lines.agents.map(({ code }) => code);
+  if (key === 'interest.lineId') return ['coverLine-0', 'coverLine-1'];
   if (key === 'answer.question') return product.questions.map(({ code }) => code);
   if (key === 'settlement.incomeId') return ['income-0', 'income-1'];
   if (key === 'person.language') return pack.languages.map(({ code }) => code);
@@ -85,7 +91,7 @@ function rowOf(entity: RowEntity | 'request', product: ProductDefinition, pack: 
   );
 }
 
-const PRODUCTS = ['workboat-refit', 'tools-gear', 'payroll-bridge', 'crew-cover', 'quay-cottages'];
+const PRODUCTS = ['workboat-refit', 'tools-gear', 'payroll-bridge', 'crew-cover', 'hull-gear', 'quay-cottages'];
 
 /** A file of any product that ships, with people of any role and rows of every kind, each with whatever its fields let in. */
 export const anyFile: fc.Arbitrary<FileState> = fc.constantFrom(...PRODUCTS).chain((code) => {

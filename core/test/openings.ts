@@ -11,6 +11,7 @@ const NOT_KEYED = [
   'costs.eachPayment',
   'costs.eachPaymentFromNumberOn',
   'costs.paymentOnLimit',
+  'cover.policyFee',
   'fees.fixed',
   'living.benchmarkFor',
   'tax.partThisBand',

@@ -20,10 +20,14 @@ import {
   type IncomePolicy,
   type PlacePack,
   type ProductDefinition,
+  type LineRateTable,
+  type LineRules,
   type RateTable,
 } from '../src/file/product/index';
+import { readLineRates } from '../src/insuring/lines/index';
 import { readRates } from '../src/insuring/rates/index';
 import { minor } from '../src/basis/money/index';
+import type { Words } from '../src/basis/words/index';
 
 const shippedData = (kind: string, name: string): Record<string, unknown> =>
   JSON.parse(readFileSync(new URL(`../../server/data/${kind}/${name}.json`, import.meta.url), 'utf8')) as Record<string, unknown>;
@@ -34,24 +38,29 @@ export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack => shippedData
 /** A product as it ships. */
 export function shippedProduct(code: string): ProductDefinition {
   const product = extended(shippedData('products', code), catalogue()) as Omit<ProductDefinition, 'cover'> & {
-    cover: (Omit<CoverRules, 'rates'> & { rates: string[] }) | null;
+    cover: (Omit<CoverRules, 'rates' | 'lines'> & { rates: string[]; lines?: (Omit<LineRules, 'rates'> & { rates: string[] }) | null }) | null;
   };
-  return { ...product, cover: product.cover && { ...product.cover, rates: product.cover.rates.map(shippedRates) } };
+  const { cover } = product;
+  if (!cover) return { ...product, cover };
+  const lines = cover.lines ? { ...cover.lines, rates: cover.lines.rates.map(shippedLineRates) } : null;
+  return { ...product, cover: { ...cover, rates: cover.rates.map(shippedRates), lines } };
 }
 
 /** Rates that ship, read as plain lines: the server reads them by a library. */
-export function shippedRates(code: string): RateTable {
+function shippedTable<Row>(code: string, read: (head: string[], records: Record<string, string>[]) => { rows: Row[]; problems: Words[] }) {
   const [head = '', ...lines] = readFileSync(new URL(`../../server/data/rates/${code}.csv`, import.meta.url), 'utf8')
     .trim()
     .split('\n');
   const columns = head.split(',');
-  const { rows, problems } = readRates(
+  const { rows, problems } = read(
     columns,
     lines.map((line) => Object.fromEntries(line.split(',').map((value, at) => [columns[at] ?? '', value]))),
   );
   if (problems.length > 0) throw new Error(JSON.stringify(problems));
   return { ...(shippedData('rates', code) as Omit<RateTable, 'rows'>), rows };
 }
+export const shippedRates = (code: string): RateTable => shippedTable(code, readRates);
+export const shippedLineRates = (code: string): LineRateTable => shippedTable(code, readLineRates);
 
 /** Rules of costs with one of everything. */
 export function costRules(values: Partial<CostRules> = {}): CostRules {
@@ -382,6 +391,8 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     payrolls: [],
     covers: [],
     riders: [],
+    coverLines: [],
+    interests: [],
     accounts: [],
     settlements: [],
     variants: [],
@@ -406,6 +417,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     payeePayouts: [],
     health: [],
     underwritings: [],
+    lineVersions: [],
     policy: null,
     preparedBy: ['wren'],
     ...values,

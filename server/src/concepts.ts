@@ -17,6 +17,7 @@ import { history } from './history/index';
 import type { Concept } from './house/index';
 import { invitations } from './invitations/index';
 import { lapse } from './lapse/index';
+import { lines } from './lines/index';
 import { moving } from './moving/index';
 import { certificates } from './offers/index';
 import { opening } from './opening/index';
@@ -60,6 +61,7 @@ export const concepts: readonly Concept[] = [
   payments,
   completion,
   underwriting,
+  lines,
   policies,
   opening,
   moving,

@@ -1,6 +1,6 @@
 import { isFitChange, isOfferable, MOST_REASONS, type FitChange } from '@cavren/core';
 import { z } from 'zod';
-import { Id, Money, Reason, Version } from '../values/index';
+import { Id, Money, Reason, Version, Words } from '../values/index';
 
 const Comment = z.string().trim().max(1000).nullable().default(null);
 const Conditions = z.array(z.string().trim().min(3, 'Say the condition in a few words').max(300)).max(8, 'At most eight conditions').default([]);
@@ -49,6 +49,8 @@ export const OfferTerms = z.object({
   rate: z.number().nullable(),
   /** Who is covered for how much a month, at which loading, and what is left out; of a cover only. */
   covered: z.array(z.object({ name: z.string(), benefit: Money, loading: z.number(), perMille: z.number(), leftOut: z.array(z.string()) })).optional(),
+  /** What each line is insured for; of lines of cover only. */
+  insured: z.array(z.object({ line: Words, insured: Money })).optional(),
 });
 /** What somebody who applies said to the offer, written down by an officer. */
 export const AnswerOffer = z.strictObject({

@@ -16,6 +16,7 @@ import { z } from 'zod';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
 import { rowSchema, statedSchema } from '../details/index';
+import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
 import { CalendarDate, StatedDate, Id, Money, page, PageQuery, Time, Version, Words } from '../values/index';
@@ -328,6 +329,7 @@ export const FileState = z.object({
       at: Time,
     }),
   ),
+  lineVersions: z.array(LineVersionShape),
   policy: z
     .object({
       state: z.enum(['none', 'ordered', 'rejected', 'issued', 'ended']),

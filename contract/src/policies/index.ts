@@ -27,6 +27,7 @@ export const PolicyOrder = z.object({
     town: z.string().nullable(),
     postalCode: z.string().nullable(),
   }),
+  lines: z.array(z.object({ number: z.string(), insured: Money })),
   insured: z.array(z.object({ id: z.string(), name: z.string(), birthDate: CalendarDate.nullable(), plan: z.string(), benefit: Money })),
 });
 export type PolicyOrder = z.infer<typeof PolicyOrder>;

@@ -123,15 +123,35 @@ const RateTableShape = z.strictObject({
     )
     .min(1),
 });
+const LineRateTableShape = z.strictObject({
+  code: z.string(),
+  source: z.string(),
+  from: CalendarDate,
+  until: CalendarDate.nullable(),
+  rows: z.array(z.strictObject({ item: z.string(), place: z.string(), rate: z.number().positive().max(100) })).min(1),
+});
+const Coded = z.strictObject({ code: z.string(), label: z.string() });
+
+/** Things that are covered line by line. */
+const LineRulesShape = z.strictObject({
+  rates: z.array(LineRateTableShape).min(1),
+  items: z.array(Coded.extend({ unit: z.string(), unitPrice: z.strictObject({ least: Money, most: Money }) })).min(1),
+  places: z.array(Coded).min(1),
+  levels: z.array(Coded.extend({ share: Share, assistance: Share })).min(1),
+  assistanceSource: z.string(),
+  agents: z.array(
+    Coded.extend({ certificates: z.array(z.strictObject({ places: z.array(z.string()).min(1), from: CalendarDate, until: CalendarDate })).min(1) }),
+  ),
+  sumMost: Money.nullable(),
+});
+
 /** What can be covered, and what it costs. */
 const CoverShape = z.strictObject({
-  rates: z.array(RateTableShape).min(1),
-  plans: z
-    .array(z.strictObject({ code: z.string(), label: z.string(), factor: z.number().positive(), says: z.string(), leavesOut: z.array(z.string()) }))
-    .min(1),
-  waitingDays: z.array(z.int().min(0)).min(1),
-  benefitMonths: z.array(z.int().min(1)).min(1),
-  occupations: z.array(z.strictObject({ code: z.string(), label: z.string(), class: z.string().nullable() })).min(1),
+  rates: z.array(RateTableShape),
+  plans: z.array(z.strictObject({ code: z.string(), label: z.string(), factor: z.number().positive(), says: z.string(), leavesOut: z.array(z.string()) })),
+  waitingDays: z.array(z.int().min(0)),
+  benefitMonths: z.array(z.int().min(1)),
+  occupations: z.array(z.strictObject({ code: z.string(), label: z.string(), class: z.string().nullable() })),
   age: z.enum(['lastBirthday', 'nearestBirthday']),
   ages: z.strictObject({ least: z.int().min(0), most: z.int().min(1) }),
   benefit: z.strictObject({ least: Money, most: Money }),
@@ -199,6 +219,7 @@ const CoverShape = z.strictObject({
     lapseDays: z.int().min(1),
     shortRate: z.array(z.strictObject({ upTo: Share, kept: Share })).nullable(),
   }),
+  lines: LineRulesShape.nullable(),
 });
 
 /** A product as data; the server reads its products from files of this shape. */

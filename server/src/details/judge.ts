@@ -207,6 +207,11 @@ const RULES: Record<string, Rule | undefined> = {
   'cover.occupation': oneOf(({ occupations }) => occupations),
   'cover.enrolment': oneOf(({ enrolment }) => enrolment),
   'cover.enrolmentOn': notLater,
+  'coverLine.item': oneOf(({ lines }) => lines?.items ?? []),
+  'coverLine.place': oneOf(({ lines }) => lines?.places ?? []),
+  'coverLine.level': oneOf(({ lines }) => lines?.levels ?? []),
+  'coverLine.agent': oneOf(({ lines }) => lines?.agents ?? []),
+  'interest.lineId': ({ file }, value) => (file.coverLines.some(({ id }) => id === value) ? null : say('lines.chooseLineOfFile')),
   'rider.personId': inFile,
   'rider.code': (judging, value) => {
     const wrong = oneOf(({ riders }) => riders)(judging, value);

@@ -146,6 +146,7 @@ export function detailsService(house: House, store: DetailsStore) {
     };
     if (ofLoans && file.product.costs === null) refuse(null, 'Nothing is lent with this product');
     if (entity === 'cover' && file.product.cover === null) refuse(null, 'Nothing is insured with this product');
+    if ((entity === 'coverLine' || entity === 'interest') && !file.product.cover?.lines) refuse(null, 'No lines are covered with this product');
     if (entity === 'payroll' && !file.product.costs?.business) refuse(null, 'This product doesn’t rest on a payroll');
     // A row of one person says whose it is; one that several may share is the applicant's where it names nobody.
     if (owner !== null && fields[owner]?.kind === 'person' && !values[owner]) refuse(owner, 'Say whose this is');
@@ -166,12 +167,13 @@ export function detailsService(house: House, store: DetailsStore) {
     if (!row) return;
     if (entity === 'person') {
       refuseNeededPerson(change.file, id, row);
-      for (const hanging of whatHangsOn(change.file, id)) await apply(change, hanging);
+      for (const hanging of whatHangsOn(change.file, entity, id)) await apply(change, hanging);
       await services.monitoring.forget(change.row.id, id, change.tx);
       await change.flush();
       await services.duplicates.forget(change, id);
       await services.contacts.gone(change, row as unknown as FilePerson);
     }
+    if (entity === 'coverLine') for (const hanging of whatHangsOn(change.file, entity, id)) await apply(change, hanging);
     change.apply(wish);
     change.record('details.remove', `${entity}/${id}`, keptRow(row), null);
   }
@@ -181,6 +183,7 @@ export function detailsService(house: House, store: DetailsStore) {
       return services.files.change({ reference }, { version, actor }, async (change) => {
         for (const wish of changes) {
           refuseLocked(change.file, wish);
+          refuseSent(change.file, wish);
           guard?.(change.file, wish);
           await apply(change, wish);
         }
@@ -237,9 +240,20 @@ function refuseLocked(file: FileState, wish: DetailChange): void {
 const MOST_ROWS = 200;
 const MOST_ROWS_OF_ONE = 60;
 
+/** A line of cover that went to the issuing system stays as it went until that has answered, with those who have an interest in it. */
+function refuseSent(file: FileState, wish: DetailChange): void {
+  if (wish.entity !== 'coverLine' && wish.entity !== 'interest') return;
+  const sent = file.lineVersions.filter(({ state }) => state === 'sent').map(({ lineId }) => lineId);
+  if (sent.length === 0) return;
+  const row = wish.op === 'add' ? wish.values : (rowIn(file, wish.entity, wish.id) ?? {});
+  const of = wish.entity === 'coverLine' ? [wish.id] : [row['lineId'] ?? null, ...(wish.op === 'set' && wish.field === 'lineId' ? [wish.value] : [])];
+  if (of.some((lineId) => lineId === null || sent.some((one) => one === lineId))) throw PROBLEM.lineSent();
+}
+
 function refuseMore(file: FileState, { entity, values }: Extract<DetailChange, { op: 'add' }>): void {
   const rows = file[PART_OF[entity]] as readonly { personId?: string | null }[];
-  if (rows.length >= MOST_ROWS) throw PROBLEM.tooManyRows({ word: descriptionOf(entity).word, most: MOST_ROWS });
+  const { word, most = MOST_ROWS } = descriptionOf(entity);
+  if (rows.length >= most) throw PROBLEM.tooManyRows({ word, most });
   const { personId } = values;
   if (typeof personId === 'string' && entity !== 'person' && rows.filter((row) => row.personId === personId).length >= MOST_ROWS_OF_ONE)
     throw PROBLEM.tooManyOfOne({ word: descriptionOf(entity).word, most: MOST_ROWS_OF_ONE });

@@ -1,5 +1,20 @@
 import { PolicyAnswer, type EndPolicy, type PolicyOrder } from '@cavren/contract';
-import { addDays, barToRelease, computePath, homeNow, mayGiveBack, paymentBar, minor, premiumDueBy, settlementOn, termsOf, type FileState } from '@cavren/core';
+import {
+  addDays,
+  barToRelease,
+  computePath,
+  homeNow,
+  lineCosts,
+  mayGiveBack,
+  newestOf,
+  paymentBar,
+  minor,
+  premiumDueBy,
+  settlementOn,
+  termsOf,
+  type FileState,
+  type IsoDate,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
@@ -79,7 +94,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
   });
 
   /** What the issuing system is asked to issue. */
-  function orderOf(file: FileState): Omit<PolicyOrder, 'startsOn' | 'endsOn' | 'premium'> {
+  function orderOf(file: FileState, today: IsoDate): Omit<PolicyOrder, 'startsOn' | 'endsOn' | 'premium'> {
     const holder = file.people.find(({ role }) => role === 'applicant');
     const home = holder ? homeNow(file, holder.id) : null;
     return {
@@ -94,6 +109,10 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         town: home?.town ?? null,
         postalCode: home?.postalCode ?? null,
       },
+      lines: lineCosts(file, today).flatMap((cost) => {
+        const number = cost && newestOf(file, cost.lineId)?.number;
+        return number ? [{ number, insured: cost.insured }] : [];
+      }),
       insured: file.covers.map(({ personId, plan, benefit }) => {
         const person = file.people.find(({ id }) => id === personId);
         return { id: personId, name: person?.fullName ?? '', birthDate: person?.birthDate ?? null, plan: plan ?? '', benefit: benefit ?? minor(0) };
@@ -110,7 +129,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
     const answer = await ask({
       service: SERVICE,
       url: `${config.outside.issuing}/policies`,
-      body: { ...orderOf(file), startsOn, endsOn, premium } satisfies PolicyOrder,
+      body: { ...orderOf(file, startsOn), startsOn, endsOn, premium } satisfies PolicyOrder,
       answer: PolicyAnswer,
       idempotencyKey: orderKey,
     }).catch(async (error: unknown) => {

@@ -2,6 +2,7 @@ import { PROBLEM } from './problems';
 import { OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from '@cavren/contract';
 import {
   extended,
+  missingLineRates,
   missingRates,
   offerBars,
   type CoverRules,
@@ -127,7 +128,13 @@ function refuseContradictions(product: Product): void {
 const overlap = (a: string[] | undefined, b: string[] | undefined): boolean => !a || !b || a.some((kind) => b.includes(kind));
 
 /** A product can't let somebody choose what its rates don't have. */
-function refuseMissingRates(code: string, { rates, waitingDays, benefitMonths, ages, occupations }: CoverRules): void {
+function refuseMissingRates(code: string, { lines, plans, rates, waitingDays, benefitMonths, ages, occupations }: CoverRules): void {
+  if (lines === null && [rates, plans, waitingDays, benefitMonths, occupations].some(({ length }) => length === 0))
+    throw new Error(`Product ${code} covers persons, but lacks rates, plans, waiting days, months of benefit or occupations`);
+  for (const table of lines?.rates ?? []) {
+    const missing = lines ? missingLineRates(table, lines) : [];
+    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table.code} lack ${missing.map(speakerFor()).join('; ')}`);
+  }
   const classes = [...new Set(occupations.flatMap(({ class: name }) => (name === null ? [] : [name])))];
   for (const table of rates) {
     const missing = missingRates(table, { classes, waitingDays, benefitMonths, ages });

@@ -33,6 +33,7 @@ const COVER_THEN = {
   enrolment: [],
   health: null,
   underwriting: null,
+  lines: null,
   policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, shortRate: null },
 };
 

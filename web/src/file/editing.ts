@@ -360,7 +360,7 @@ export function openEditing(reference: string) {
       return id;
     },
     remove(entity: RowEntity, id: string): void {
-      const hanging = entity === 'person' && whole.value ? whatHangsOn(whole.value, id) : [];
+      const hanging = whole.value ? whatHangsOn(whole.value, entity, id) : [];
       change('removed row', [...hanging, { op: 'remove', entity, id }]);
     },
   };

@@ -118,6 +118,8 @@ const ACT: Record<string, string> = {
   'refund.settle': 'settled the refund with the bank',
   'refund.pay': 'has the refund paid',
   'policy.order': 'ordered the policy',
+  'lines.send': 'sent lines of cover to the issuing system',
+  'lines.answer': 'has what the issuing system said of lines of cover',
   'policy.reject': 'was told by the issuing system what it doesn’t take',
   'policy.issue': 'has the policy issued',
   'policy.end': 'ended the policy',
@@ -248,6 +250,8 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'premium.collect': ({ amount, reference }, file) => `${moneyOf(file, amount)}, debit ${String(reference)}`,
   'refund.order': ({ amount }, file) => moneyOf(file, amount),
   'refund.pay': ({ amount, reference }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}`,
+  'lines.send': ({ lines, withdrawn }) => `${String(lines)} sent${Number(withdrawn) > 0 ? `, ${String(withdrawn)} taken out` : ''}`,
+  'lines.answer': ({ accepted, rejected }) => `${String(accepted)} accepted${Number(rejected) > 0 ? `, ${String(rejected)} rejected` : ''}`,
   'policy.reject': ({ faults }) => (faults as string[]).join('; '),
   'policy.end': ({ on, refund, reason }, file) => `on ${dateInWords(String(on))}, ${moneyOf(file, refund)} comes back: ${String(reason)}`,
   'payout.verify': ({ problem, ending, name }) =>

@@ -25,12 +25,14 @@ export interface Description<Fields extends Record<string, Field> = Record<strin
   ofLoans: boolean;
   /** Whether applicants may add and remove rows of their own. */
   rowsBy: 'staff' | 'applicant';
+  /** Of how many there can be at most in a file, where it isn't as many as of other rows. */
+  most?: number;
   fields: Fields;
 }
 
 export function describeDetail<const Part extends string, Fields extends Record<string, Field>>(
   description: Pick<Description<Fields>, 'word' | 'chapter' | 'table' | 'fields'> &
-    Partial<Pick<Description<Fields>, 'single' | 'owner' | 'ofLoans' | 'rowsBy'>> & { part: Part },
+    Partial<Pick<Description<Fields>, 'single' | 'owner' | 'ofLoans' | 'rowsBy' | 'most'>> & { part: Part },
 ): Description<Fields> & { part: Part } {
   return { single: false, owner: null, ofLoans: false, rowsBy: 'staff', ...description };
 }

@@ -23,6 +23,8 @@ export type AffordabilityInput = Pick<
   | 'accounts'
   | 'covers'
   | 'riders'
+  | 'coverLines'
+  | 'interests'
   | 'underwritings'
   | 'health'
 > &

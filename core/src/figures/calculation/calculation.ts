@@ -37,6 +37,8 @@ const READ = [
   'accounts',
   'covers',
   'riders',
+  'coverLines',
+  'interests',
   'underwritings',
   'health',
 ] as const satisfies readonly (keyof AffordabilityInput)[];
@@ -89,6 +91,8 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     settlements: [],
     covers: [],
     riders: [],
+    coverLines: [],
+    interests: [],
     underwritings: [],
     health: [],
     ...input,
@@ -100,7 +104,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
 
 type OldInput = Omit<
   AffordabilityInput,
-  'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements' | 'covers' | 'riders' | 'underwritings' | 'health'
+  'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements' | 'covers' | 'riders' | 'coverLines' | 'interests' | 'underwritings' | 'health'
 > & {
   product: OldProduct;
   pack: Partial<AffordabilityInput['pack']>;

@@ -1,5 +1,6 @@
 import { blankOf, type Description, type Field, type RowOf, type StatedIn } from '../../basis/detail/index';
 import { COVER, RIDER } from '../../insuring/cover/fields';
+import { COVER_LINE, INTEREST } from '../../insuring/lines/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
 import { ACCOUNT, PAYROLL } from '../../lending/business/fields';
@@ -42,6 +43,8 @@ export const DETAILS = {
   payee: PAYEE,
   cover: COVER,
   rider: RIDER,
+  coverLine: COVER_LINE,
+  interest: INTEREST,
   payroll: PAYROLL,
   account: ACCOUNT,
   variant: VARIANT,

@@ -87,11 +87,17 @@ export function takenBack(file: StatedDetails, change: DetailChange): DetailChan
 }
 
 /**
- * What goes with somebody who is taken out of a file: rows that say nothing without them, their share in what several
+ * What goes with somebody, or with a line of cover, that is taken out of a file: rows that say nothing without them, their share in what several
  * own, and where others are said to live with them. In the order in which it is done.
  */
-export function whatHangsOn(file: StatedDetails, personId: string): DetailChange[] {
+export function whatHangsOn(file: StatedDetails, of: RowEntity, personId: string): DetailChange[] {
   const removed = (entity: RowEntity, rows: readonly { id: string }[]): DetailChange[] => rows.map(({ id }) => ({ op: 'remove', entity, id }));
+  if (of === 'coverLine')
+    return removed(
+      'interest',
+      file.interests.filter(({ lineId }) => lineId === personId),
+    );
+  if (of !== 'person') return [];
   const disowned = (['debt', 'asset'] as const).flatMap<DetailChange>((entity) =>
     file[PART_OF[entity]]
       .filter(({ owners }) => owners?.split(' ').includes(personId))

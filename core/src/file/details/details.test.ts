@@ -115,7 +115,7 @@ describe('somebody who is taken out of a file', () => {
       ],
       AT,
     );
-    const after = applyChanges(owned, whatHangsOn(owned, 'bram'), AT);
+    const after = applyChanges(owned, whatHangsOn(owned, 'person', 'bram'), AT);
     expect(after.relations.some(({ id }) => id === 'r')).toBe(false);
     expect(after.debts.find(({ id }) => id === 'd')?.owners).toBe('pia');
     expect(after.people.find(({ id }) => id === 'pia')?.livesWith).toBeNull();

@@ -1,3 +1,4 @@
+import { worthOf } from '../../insuring/lines/fields';
 import { say, type Words } from '../../basis/words/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { RISK_LEVELS, type Line, type RiskLevel } from '../product/index';
@@ -98,12 +99,19 @@ export interface LineAuthority {
 /** By line; a line that isn't named is none of theirs. Null: everything. */
 export type Authority = Partial<Record<Line, LineAuthority>> | null;
 
-/** What authority over a file goes by: the amount that is asked for, or what is paid a month to all who are covered. */
-export const amountOf = ({ product, request, covers }: Pick<FileState, 'product' | 'request' | 'covers'>): Minor | null =>
-  product.cover === null || covers.length === 0 ? request.amount : minor(covers.reduce((so, { benefit }) => so + (benefit ?? 0), 0));
+/** What authority over a file goes by: the amount that is asked for, what is paid a month to all who are covered, or what things are worth that are. */
+export function amountOf({ product, request, covers, coverLines }: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines'>): Minor | null {
+  // At their whole value, whatever share and level are chosen, so that no choice of a level moves a file past somebody's authority.
+  if (product.cover?.lines) return minor(coverLines.reduce((so, line) => so + (worthOf(line) ?? 0), 0));
+  return product.cover === null || covers.length === 0 ? request.amount : minor(covers.reduce((so, { benefit }) => so + (benefit ?? 0), 0));
+}
 
 /** Why somebody may not approve a file by themselves, or null: its amount, its risk or an exception in it goes beyond what they may. */
-export function barToApprove(file: Pick<FileState, 'product' | 'request' | 'covers' | 'exceptions'>, authority: Authority, risk: RiskLevel): Words | null {
+export function barToApprove(
+  file: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines' | 'exceptions'>,
+  authority: Authority,
+  risk: RiskLevel,
+): Words | null {
   if (authority === null) return null;
   const own = authority[file.product.line];
   if (!own) return say('permissions.lineBeyondAuthority');

@@ -35,6 +35,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
 export const CHAPTERS = [
   'request',
   'cover',
+  'lines',
   'health',
   'people',
   'home',
@@ -54,6 +55,7 @@ export type Chapter = (typeof CHAPTERS)[number];
 export const CHAPTER_LABEL: Record<Chapter, string> = {
   request: 'Request',
   cover: 'Cover',
+  lines: 'Lines',
   health: 'Health',
   people: 'People',
   home: 'Home',
@@ -95,6 +97,7 @@ export const MEASURES = [
   'premiumYear',
   'premiumShare',
   'coverShare',
+  'assistance',
   'benefits',
 ] as const;
 export type Measure = (typeof MEASURES)[number];
@@ -468,6 +471,39 @@ export interface CoverRules {
   /** How what was said is weighed; null where nobody underwrites. */
   underwriting: UnderwritingRules | null;
   policy: PolicyRules;
+  /** Things that are covered line by line; null where persons are. */
+  lines: LineRules | null;
+}
+
+/** How much an item costs in a place: per cent of what is insured, for a whole term. */
+export interface LineRateRow {
+  item: string;
+  place: string;
+  rate: number;
+}
+
+/** Rates of lines that hold from one day to another, as they were set. */
+export interface LineRateTable {
+  code: string;
+  source: string;
+  from: IsoDate;
+  until: IsoDate | null;
+  rows: LineRateRow[];
+}
+
+/** Things that can be covered, where, at which level, and through whom. Shares are fractions. */
+export interface LineRules {
+  rates: LineRateTable[];
+  /** What it is counted in, and between which values one of it lies. */
+  items: { code: string; label: string; unit: string; unitPrice: { least: Minor; most: Minor } }[];
+  places: { code: string; label: string }[];
+  /** The share of its value that is covered, and the share of the premium that is given towards it. */
+  levels: { code: string; label: string; share: number; assistance: number }[];
+  assistanceSource: string;
+  /** Who brings lines, and the places that their certificates are for. */
+  agents: { code: string; label: string; certificates: { places: string[]; from: IsoDate; until: IsoDate }[] }[];
+  /** All lines of a file together at most. */
+  sumMost: Minor | null;
 }
 
 /** Something that can be added to a plan: at a share of the premium, or at so much per mille of a year's benefit. */

@@ -25,6 +25,7 @@ export {
   type Exception,
   type FileState,
   type Health,
+  type LineVersion,
   type Policy,
   UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,

@@ -2,6 +2,7 @@ import type { Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
+import type { LineValues } from '../../insuring/lines/fields';
 import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
 import type { FitChange, StatedDetails } from '../details/index';
 import type { CheckKind, PlacePack, ProductDefinition, Stage } from '../product/index';
@@ -209,6 +210,8 @@ export interface OfferTerms {
   rate: number | null;
   /** Of a cover: what is left out beside what the plan does, and what the premium is raised by. */
   covered?: { name: string; benefit: Minor; loading: number; perMille: number; leftOut: string[] }[] | undefined;
+  /** Of lines of cover: what each is insured for. */
+  insured?: { line: Words; insured: Minor }[] | undefined;
 }
 
 /** What was decided to offer, until when, and what those who apply said to it. */
@@ -354,6 +357,21 @@ export interface Policy {
   refundOrder: PaymentOrder | null;
 }
 
+/** A line of cover as it went to the issuing system, and what that made of it. */
+export interface LineVersion {
+  lineId: string;
+  version: number;
+  /** withdrawn: it was taken out, and the issuing system knows. */
+  state: 'sent' | 'accepted' | 'rejected' | 'withdrawn';
+  values: LineValues;
+  /** What the issuing system knows the line by, once it has accepted any version of it. */
+  number: string | null;
+  faults: { field: string; what: string }[];
+  sentAt: string;
+  sentBy: string;
+  answeredAt: string | null;
+}
+
 /** One application with everything in it, as every computation reads it. */
 export interface FileState extends StatedDetails {
   reference: string;
@@ -393,6 +411,8 @@ export interface FileState extends StatedDetails {
   /** Of those who are asked about their health. */
   health: Health[];
   underwritings: UnderwritingOutcome[];
+  /** The newest of each line that went to the issuing system. */
+  lineVersions: LineVersion[];
   /** The latest that was ordered. */
   policy: Policy | null;
   /** Ids of everyone who prepared the file: they may not decide it. */

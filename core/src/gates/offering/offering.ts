@@ -3,6 +3,7 @@ import { withChanges, type FitChange } from '../../figures/fit/index';
 import { costsOf, paidOutOf, totalPayableOf } from '../../lending/costs/index';
 import { minor } from '../../basis/money/index';
 import type { IsoDate } from '../../basis/dates/index';
+import { lineCosts, lineName } from '../../insuring/lines/index';
 import { termsOf } from '../../insuring/policy/index';
 import { underwritingOf } from '../../insuring/underwriting/index';
 import { answerersOf, personName, type FileState, type Offer, type OfferTerms } from '../../file/state/index';
@@ -27,6 +28,7 @@ export function offerTermsOf(file: FileState, today: IsoDate): OfferTerms {
 /** What a cover is offered at: the benefits of all, what is paid each time and in a year, and what the underwriting added or left out. */
 function coverTermsOf(file: FileState, today: IsoDate): OfferTerms {
   const terms = termsOf(file, today);
+  if (file.product.cover?.lines) return lineTermsOf(file, terms, today);
   const covered = file.covers.map((cover) => {
     const person = file.people.find(({ id }) => id === cover.personId);
     const said = underwritingOf(file, cover);
@@ -40,6 +42,14 @@ function coverTermsOf(file: FileState, today: IsoDate): OfferTerms {
   });
   const amount = minor(covered.reduce((so, { benefit }) => so + benefit, 0));
   return { amount, termMonths: null, payment: terms?.first ?? null, totalPayable: terms?.year ?? null, paidOut: null, rate: null, covered };
+}
+
+/** What lines of cover are offered at: what each is insured for, and what is paid. */
+function lineTermsOf(file: FileState, terms: ReturnType<typeof termsOf>, today: IsoDate): OfferTerms {
+  const sums = new Map(lineCosts(file, today).flatMap((cost) => (cost ? [[cost.lineId, cost.insured] as const] : [])));
+  const insured = file.coverLines.map((line) => ({ line: lineName(file, line), insured: sums.get(line.id) ?? minor(0) }));
+  const amount = minor(insured.reduce((so, one) => so + one.insured, 0));
+  return { amount, termMonths: null, payment: terms?.first ?? null, totalPayable: terms?.year ?? null, paidOut: null, rate: null, insured };
 }
 
 /** A file as a counter-offer would have it; the file itself stays. */

@@ -4,7 +4,7 @@ import type { CoverRules } from '../../file/product/index';
 import { personName, type FileState } from '../../file/state/index';
 import type { Cover } from './fields';
 
-export type CoverInput = Pick<FileState, 'product' | 'covers' | 'riders' | 'people' | 'request' | 'underwritings' | 'health'>;
+export type CoverInput = Pick<FileState, 'product' | 'covers' | 'riders' | 'coverLines' | 'interests' | 'people' | 'request' | 'underwritings' | 'health'>;
 
 /** Who is covered, as they are called. */
 export function coveredName({ people }: Pick<FileState, 'people'>, { personId }: Pick<Cover, 'personId'>): Words {

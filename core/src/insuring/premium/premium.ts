@@ -6,6 +6,7 @@ import { say, type Words } from '../../basis/words/index';
 import type { CoverRules, PaymentMode, PlacePack, RateTable } from '../../file/product/index';
 import { personName } from '../../file/state/index';
 import { ageAt, bandAt, bodyMassOf, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
+import { lineCosts, linesLack, type LineCost } from '../lines/index';
 import { rateOf, ratesOn } from '../rates/index';
 import { underwritingOf } from '../underwriting/index';
 
@@ -13,6 +14,8 @@ import { underwritingOf } from '../underwriting/index';
 export interface Premium {
   /** A year's premium of each person covered, in the order of the rows. */
   persons: { coverId: string; personId: string; term: Term }[];
+  /** What each line costs in its weeks, where lines are covered. */
+  lines: LineCost[];
   /** A year for everybody, after discounts and with the policy fee, before the surcharge for paying in parts and tax. */
   yearly: Minor;
   yearlyTerms: Term[];
@@ -39,6 +42,7 @@ const sum = (label: Words, sign: Term['sign'], terms: Term[], more: Partial<Term
 /** What lacks before a premium can be worked; null where nothing does. */
 export function premiumLacks(file: CoverInput, today: IsoDate): Words | null {
   const rules = file.product.cover;
+  if (rules?.lines) return linesLack(file, rules.lines, today);
   if (!rules || file.covers.length === 0) return say('cover.whoIsCovered');
   const table = ratesOn(rules.rates, startOf(file, today));
   if (!table) return say('cover.ratesForStart');
@@ -99,9 +103,7 @@ function personTerm(file: CoverInput, rules: CoverRules, table: RateTable, cover
     ...(plan.factor === 1 ? [] : [count(say('cover.planFactor', { plan: plan.label }), '×', plan.factor, { place: anchor('plan') })]),
   ]);
   const loading = (label: Words, share: number, field: string): Term[] =>
-    share === 0
-      ? []
-      : [sum(label, '+', [{ ...base, terms: [] }, count(say('cover.share', { share: { percent: share } }), '×', share)], { place: anchor(field) })];
+    share === 0 ? [] : [sum(label, '+', [base, count(say('cover.share', { share: { percent: share } }), '×', share)], { place: anchor(field) })];
   const perMille = (label: Words, mille: number, field: string): Term[] =>
     mille === 0
       ? []
@@ -142,7 +144,9 @@ function personTerm(file: CoverInput, rules: CoverRules, table: RateTable, cover
 }
 
 /** Discounts in the product's order, each on what the ones before left; together never more than its cap. */
-function discountTerms(file: CoverInput, rules: CoverRules, before: number): Term[] {
+function discountTerms(file: CoverInput, rules: CoverRules, own: readonly Term[]): Term[] {
+  const before = total(own);
+  const taken: Term[] = [];
   const persons = new Set(file.covers.map(({ personId }) => personId)).size;
   const most = roundTo('money', new Decimal(before).times(rules.discountsMost));
   let left = before;
@@ -156,18 +160,42 @@ function discountTerms(file: CoverInput, rules: CoverRules, before: number): Ter
     given += value;
     const terms: Term[] =
       value === whole
-        ? [{ label: say('cover.whatIsLeft'), sign: '+', value: left, unit: 'money' }, count(say('cover.share', { share: { percent: share } }), '×', share)]
+        ? [
+            { label: say('cover.whatIsLeft'), sign: '+', value: left, unit: 'money', terms: [...own, ...taken] },
+            count(say('cover.share', { share: { percent: share } }), '×', share),
+          ]
         : [{ label: say('cover.discountsCapped', { most: { percent: rules.discountsMost } }), sign: '+', value, unit: 'money' }];
     left -= value;
-    return [{ label, sign: '−', value, unit: 'money', terms }];
+    const discount: Term = { label, sign: '−', value, unit: 'money', terms };
+    taken.push(discount);
+    return [discount];
   });
 }
 
 /** How it is paid: as asked for, else in the product's first way. */
 export const modeOf = ({ modes }: CoverRules, code: string | null): PaymentMode | null => modes.find((mode) => mode.code === code) ?? modes[0] ?? null;
 
+type Costs = Pick<Premium, 'persons' | 'lines'>;
+
+/** Everybody's own premium; null while that of somebody can't be worked, or nobody is covered. */
+function costOfPersons(file: CoverInput, rules: CoverRules, today: IsoDate): Costs | null {
+  const table = ratesOn(rules.rates, startOf(file, today));
+  if (!table || file.covers.length === 0) return null;
+  const persons = file.covers.flatMap((cover) => {
+    const term = personTerm(file, rules, table, cover, today);
+    return term ? [{ coverId: cover.id, personId: cover.personId, term }] : [];
+  });
+  return persons.length < file.covers.length ? null : { persons, lines: [] };
+}
+
+/** What each line costs; null while one can't be worked, or there is none. */
+function costOfLines(file: CoverInput, today: IsoDate): Costs | null {
+  const lines = lineCosts(file, today).filter((cost) => cost !== null);
+  return lines.length === 0 || lines.length < file.coverLines.length ? null : { persons: [], lines };
+}
+
 /**
- * What a cover costs, step by step: everybody's year at the rates that hold when cover begins, discounts in their order and
+ * What a cover costs, step by step: everybody's year, or each line's weeks, at the rates that hold when cover begins, discounts in their order and
  * up to their cap, the policy fee, the factor of paying in parts, and the place's tax on each payment. Each line is rounded
  * to whole minor units, half away from zero, where it stands (common practice, no source); rates, factors and their order
  * are the product's.
@@ -176,18 +204,14 @@ export const modeOf = ({ modes }: CoverRules, code: string | null): PaymentMode 
  */
 export function premiumOf(file: PremiumInput, today: IsoDate): Premium | null {
   const rules = file.product.cover;
-  const table = rules && ratesOn(rules.rates, startOf(file, today));
   const mode = rules && modeOf(rules, file.request.premiumMode);
-  if (!rules || !table || !mode || file.covers.length === 0) return null;
-  const persons = file.covers.flatMap((cover) => {
-    const term = personTerm(file, rules, table, cover, today);
-    return term ? [{ coverId: cover.id, personId: cover.personId, term }] : [];
-  });
-  if (persons.length < file.covers.length) return null;
-  const own = persons.map(({ term }) => term);
+  const costs = rules && mode && (rules.lines ? costOfLines(file, today) : costOfPersons(file, rules, today));
+  if (!costs) return null;
+  const { persons, lines } = costs;
+  const own = [...persons, ...lines].map(({ term }) => term);
   const yearlyTerms: Term[] = [
     ...own,
-    ...discountTerms(file, rules, total(own)),
+    ...discountTerms(file, rules, own),
     ...(rules.fee > 0 ? [{ label: say('cover.policyFee'), sign: '+' as const, value: rules.fee, unit: 'money' as const }] : []),
   ];
   const yearly = minor(total(yearlyTerms));
@@ -203,7 +227,7 @@ export function premiumOf(file: PremiumInput, today: IsoDate): Premium | null {
     insuranceTax && rules.taxed
       ? [
           sum(insuranceTax.label, '+', [
-            { ...net, terms: [] },
+            net,
             count(say('cover.share', { share: { percent: insuranceTax.share } }), '×', insuranceTax.share, { table: insuranceTax.source }),
           ]),
         ]
@@ -211,6 +235,7 @@ export function premiumOf(file: PremiumInput, today: IsoDate): Premium | null {
   const eachTerms = [net, ...tax];
   return {
     persons,
+    lines,
     yearly,
     yearlyTerms,
     mode,

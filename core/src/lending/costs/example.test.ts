@@ -3,7 +3,7 @@ import { sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/s
 import { minor } from '../../basis/money/index';
 import { costsOf, exampleOf, totalPayableOf } from './index';
 
-const SHIPPED = ['crew-cover', 'payroll-bridge', 'quay-cottages', 'tools-gear', 'workboat-refit'];
+const SHIPPED = ['crew-cover', 'hull-gear', 'payroll-bridge', 'quay-cottages', 'tools-gear', 'workboat-refit'];
 
 describe('an example of what a product costs', () => {
   it('lies between the product’s bounds, in round sums and whole years, for every product that lends', () => {

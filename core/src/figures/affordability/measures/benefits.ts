@@ -1,12 +1,15 @@
 import { say } from '../../../basis/words/index';
 import { chosenOf, coveredName } from '../../../insuring/cover/index';
+import { lineCosts, linesLack } from '../../../insuring/lines/index';
 import { type MeasureKind } from './measure';
 
 export const benefits: MeasureKind = {
   label: 'Sum insured',
   means: say('affordability.sumInsuredAtMost'),
   unit: 'money',
-  work({ file }) {
+  work({ file, today }) {
+    const rules = file.product.cover?.lines;
+    if (rules) return linesLack(file, rules, today) ?? lineCosts(file, today).flatMap((cost) => (cost ? [cost.insuredTerm] : []));
     if (file.covers.length === 0) return say('cover.whoIsCovered');
     const monthsOf = (chosen: string | null) => chosenOf(file.product.cover?.benefitMonths, chosen);
     const lacking = file.covers.find(({ benefit, benefitMonths }) => benefit === null || monthsOf(benefitMonths) === null);

@@ -1,4 +1,5 @@
 import { apr } from './apr';
+import { assistance } from './assistance';
 import { benefits } from './benefits';
 import { combinedLtv } from './combinedLtv';
 import { coverShare } from './coverShare';
@@ -52,6 +53,7 @@ export const KINDS_OF_MEASURE: Record<Measure, MeasureKind> = {
   premiumYear,
   premiumShare,
   coverShare,
+  assistance,
   benefits,
 };
 export type { MeasureKind } from './measure';

@@ -6,6 +6,7 @@ import { conditions } from './conditions';
 import { contacts } from './contacts';
 import { cover } from './cover';
 import { decision } from './decision';
+import { lines } from './lines';
 import { needs } from './needs';
 import { offer } from './offer';
 import { payout } from './payout';
@@ -23,6 +24,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   rows,
   bounds,
   cover,
+  lines,
   checks,
   conditions,
   carrying,

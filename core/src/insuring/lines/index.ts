@@ -1,0 +1,18 @@
+export { COVER_LINE, type CoverLine, INTEREST, type Interest, INTEREST_KIND_LABEL, type LineValues, worthOf } from './fields';
+export {
+  interestsIn,
+  isCertified,
+  lineCost,
+  type LineCost,
+  lineCosts,
+  lineName,
+  lineProblems,
+  lineRatesOn,
+  linesLack,
+  lineTotals,
+  type LineTotals,
+  sumProblem,
+  WEEKS_OF_TERM,
+} from './lines';
+export { missingLineRates, readLineRates } from './rates';
+export { type LineStanding, linesToSend, linesToWithdraw, lineValues, newestOf, standingOf } from './versions';

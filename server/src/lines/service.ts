@@ -1,0 +1,143 @@
+import { LinesAnswer, LinesTaken, type LinesOrder } from '@cavren/contract';
+import { isLockedFor, lineName, lineProblems, linesToSend, linesToWithdraw, lineValues, newestOf, startOf, type CoverLine, type FileState } from '@cavren/core';
+import { nanoid } from 'nanoid';
+import type { Changed, FileChange } from '../files/index';
+import type { House } from '../house/index';
+import { SYSTEM, type Actor } from '../http/index';
+import { ask, OutsideError } from '../outside/index';
+import { PROBLEM } from './problems';
+import type { LinesStore, LineVersionRow } from './store';
+
+const SERVICE = 'The issuing system';
+
+/** Lines of cover on their way: sent as they are, answered later one by one. */
+export function linesService({ services, jobs, config }: House, store: LinesStore) {
+  /** A line that lacks something, or can't be covered as it is asked, isn't sent. */
+  function refuseUnfit({ file, today }: FileChange, lines: readonly CoverLine[]): void {
+    for (const line of lines) {
+      const lacking = LACKING.find((field) => line[field] === null);
+      if (lacking !== undefined || lineProblems(file, line, today).length > 0)
+        throw PROBLEM.notWhole({ line: lineName(file, line) }, `${line.id}.${lacking ?? 'item'}`);
+    }
+  }
+
+  async function put(
+    change: FileChange,
+    orderKey: string,
+    { lineId, version, number }: Pick<LineVersionRow, 'lineId' | 'version' | 'number'>,
+    details: LineVersionRow['details'],
+    withdraws: boolean,
+  ): Promise<void> {
+    // prettier-ignore
+    const { name: sentBy } = change.actor;
+    const row = { id: nanoid(), fileId: change.row.id, lineId, version, number, details, withdraws, orderKey };
+    await store.insert({ ...row, state: 'sent', faults: [], ticket: null, sentAt: change.now, sentBy, answeredAt: null }, change.tx);
+  }
+
+  /** Takes what was sent to the issuing system: each sending once, whatever is repeated. */
+  async function sendNow(fileId: string): Promise<void> {
+    const waiting = await store.waiting(fileId);
+    const keys = [...new Set(waiting.filter(({ ticket }) => ticket === null).map(({ orderKey }) => orderKey))];
+    for (const orderKey of keys) {
+      const { file } = await services.files.state({ id: fileId });
+      const body = orderOf(
+        file,
+        waiting.filter((row) => row.orderKey === orderKey),
+      );
+      const { ticket } = await ask({ service: SERVICE, url: `${config.outside.issuing}/lines`, body, answer: LinesTaken, idempotencyKey: orderKey });
+      await store.ticketed(fileId, orderKey, ticket);
+    }
+    await jobs.add('lines.ask', fileId);
+    jobs.poke();
+  }
+  jobs.handle('lines.send', sendNow, { untilDone: true });
+
+  /** Asks what became of what was sent, until every line is answered. */
+  async function askNow(fileId: string): Promise<void> {
+    const waiting = await store.waiting(fileId);
+    const tickets = [...new Set(waiting.flatMap(({ ticket }) => (ticket === null ? [] : [ticket])))];
+    let open = waiting.some(({ ticket }) => ticket === null);
+    for (const ticket of tickets) {
+      const answer = await ask({
+        service: SERVICE,
+        url: `${config.outside.issuing}/lines/answers`,
+        body: { ticket },
+        answer: LinesAnswer,
+        idempotencyKey: ticket,
+      });
+      if ('waiting' in answer) open = true;
+      else open = (await take(fileId, ticket, answer.lines)) || open;
+    }
+    if (open) throw new OutsideError(SERVICE, 'hasn’t answered yet');
+  }
+  jobs.handle('lines.ask', askNow, { untilDone: true });
+
+  /** Writes down what the issuing system said of each line of one sending; whether something of it is still open. */
+  async function take(fileId: string, ticket: string, answers: Extract<LinesAnswer, { lines: unknown }>['lines']): Promise<boolean> {
+    let left = false;
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      const rows = (await store.waiting(fileId, change.tx)).filter((row) => row.ticket === ticket);
+      const faulty: string[] = [];
+      for (const row of rows) {
+        const answer = answers.find(({ id }) => id === row.lineId);
+        if (!answer) {
+          left = true;
+          continue;
+        }
+        const answeredAt = change.now;
+        if ('faults' in answer) {
+          faulty.push(row.lineId);
+          await store.update(row.id, { state: 'rejected', faults: answer.faults, answeredAt }, change.tx);
+        } else await store.update(row.id, { state: row.withdraws ? 'withdrawn' : 'accepted', number: answer.number, answeredAt }, change.tx);
+      }
+      if (rows.length === 0) return;
+      await change.reload('lineVersions');
+      change.record('lines.answer', 'request', null, JSON.stringify({ accepted: rows.length - faulty.length, rejected: faulty.length }));
+    });
+    return left;
+  }
+
+  return {
+    /** Sends lines as they are now, and what was accepted and isn't there any more. */
+    send: (reference: string, version: number, wanted: readonly string[] | undefined, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, async (change) => {
+        const { file } = change;
+        if (!file.product.cover?.lines) throw PROBLEM.noLines();
+        if (isLockedFor(file, { entity: 'coverLine', field: 'units' })) throw PROBLEM.stage();
+        const lines = linesToSend(file).filter(({ id }) => !wanted || wanted.includes(id));
+        const gone = wanted ? [] : linesToWithdraw(file);
+        if (lines.length + gone.length === 0) throw PROBLEM.nothingToSend();
+        refuseUnfit(change, lines);
+        const orderKey = nanoid();
+        for (const line of lines) {
+          const before = newestOf(file, line.id);
+          const next = { lineId: line.id, version: (before?.version ?? 0) + 1, number: before?.number ?? null };
+          await put(change, orderKey, next, lineValues(file, line), false);
+        }
+        for (const { lineId, version: last, number, values } of gone) await put(change, orderKey, { lineId, version: last + 1, number }, values, true);
+        await change.reload('lineVersions');
+        change.record('lines.send', 'request', null, JSON.stringify({ lines: lines.length, withdrawn: gone.length }));
+        await jobs.add('lines.send', change.row.id, change.tx);
+        change.afterwards(() => jobs.poke());
+      }),
+    versions: async (reference: string, lineId: string) => {
+      const { row } = await services.files.state({ reference });
+      return store.versions(row.id, lineId);
+    },
+  };
+}
+export type LinesService = ReturnType<typeof linesService>;
+
+const LACKING = ['item', 'mark', 'place', 'units', 'unitPrice', 'share', 'level', 'weeks', 'agent'] as const satisfies readonly (keyof CoverLine)[];
+
+/** What the issuing system is asked to take. */
+function orderOf(file: FileState, rows: readonly LineVersionRow[]): LinesOrder {
+  return {
+    reference: file.reference,
+    product: file.product.code,
+    place: file.pack.code,
+    startsOn: startOf(file, file.receivedOn),
+    lines: rows.filter(({ withdraws }) => !withdraws).map(({ lineId: id, version, number, details: values }) => ({ id, version, number, values })),
+    withdrawn: rows.filter(({ withdraws }) => withdraws).map(({ lineId: id, number }) => ({ id, number: number ?? '' })),
+  };
+}
