@@ -18,7 +18,7 @@ export {
   TakeAppeal,
 } from './decision/index';
 export { EndFile, KeepMonitoring, MonitoringView, ReviewDuplicate, SayDuplicate } from './declarations/index';
-export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, type FieldValue, RevealedNumber, RevealNumber } from './details/index';
+export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, MOST_CHANGES, type FieldValue, RevealedNumber, RevealNumber } from './details/index';
 export {
   AppliedAtDoor,
   ApplyAtDoor,

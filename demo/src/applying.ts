@@ -3,7 +3,32 @@ import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import type { OpenFile } from './desk';
 import { demoPaper } from './papers';
+import { signAs } from './phone';
 import type { Staff } from './teller';
+
+/** Takes a file to its decision: to where its application is signed, and signed by who applies. */
+export async function toDeciding(cavren: Cavren, staff: Staff, open: OpenFile, by: string): Promise<void> {
+  const officer = staff(by);
+  const applicant = open.file.people.find(({ role }) => role === 'applicant');
+  if (!applicant) throw new Error('Nobody applies');
+  await toApplying(cavren, staff, open, by);
+  await open.act(officer, '/agreement');
+  await cavren.jobs.runDue();
+  await signAs(cavren, applicant, null);
+  await cavren.jobs.runDue();
+  await open.read(officer);
+  await open.act(officer, '/move');
+}
+
+/** What is approved is accepted, its first premium collected and its policy issued, by a third person. */
+export async function toIssued(cavren: Cavren, staff: Staff, open: OpenFile): Promise<void> {
+  const completer = staff('dilys');
+  await open.act(completer, '/policy/premium');
+  await cavren.jobs.runDue();
+  await open.read(completer);
+  await open.act(completer, '/policy/issue');
+  await cavren.jobs.runDue();
+}
 
 /** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
 export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {

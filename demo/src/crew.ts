@@ -1,13 +1,12 @@
 import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
-import { toApplying } from './applying';
+import { toDeciding, toIssued } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { OpenFile } from './desk';
-import { signAs } from './phone';
 import type { Staff } from './teller';
 
-type Begin = (who: string, product: string, name: string, born: string, changes: (applicantId: string) => DetailChange[]) => Promise<OpenFile>;
+export type Begin = (who: string, product: string, name: string, born: string, changes: (applicantId: string) => DetailChange[]) => Promise<OpenFile>;
 
 /** One who wants their income covered. */
 interface Hand {
@@ -78,7 +77,7 @@ export class Crew {
   }
 
   private async tellOne(begin: Begin, hand: Hand): Promise<void> {
-    const [officer, approver, completer] = [this.staff('tamsin'), this.staff('ansel'), this.staff('dilys')];
+    const [officer, approver] = [this.staff('tamsin'), this.staff('ansel')];
     const open = await begin('tamsin', 'crew-cover', hand.name, hand.born, (applicant) => this.details(hand, applicant));
     const applicant = open.file.people.find(({ role }) => role === 'applicant');
     if (!applicant) throw new Error(`${hand.name} isn’t in their file`);
@@ -86,23 +85,13 @@ export class Crew {
       const more = hand.yes?.[question];
       await open.act(officer, '/health', { personId: applicant.id, question, answer: more ? 'yes' : 'no', ...more });
     }
-    await toApplying(this.cavren, this.staff, open, 'tamsin');
-    await open.act(officer, '/agreement');
-    await this.cavren.jobs.runDue();
-    await signAs(this.cavren, applicant, null);
-    await this.cavren.jobs.runDue();
-    await open.read(officer);
-    await open.act(officer, '/move');
+    await toDeciding(this.cavren, this.staff, open, 'tamsin');
     if (hand.until === 'deciding') return;
     await open.act(approver, '/underwriting', { coverId: open.file.covers[0]?.id ?? '', outcome: 'standard' });
     await open.act(approver, '/decision', { outcome: 'approve' });
     await open.act(officer, '/offer/answer', { personId: applicant.id, answer: 'accept', how: 'phone' });
     if (hand.until === 'completing') return;
-    await open.act(completer, '/policy/premium');
-    await this.cavren.jobs.runDue();
-    await open.read(completer);
-    await open.act(completer, '/policy/issue');
-    await this.cavren.jobs.runDue();
+    await toIssued(this.cavren, this.staff, open);
   }
 
   private details(hand: Hand, applicant: string): DetailChange[] {

@@ -299,6 +299,10 @@ describe('a policy', () => {
     await walk.await();
     expect(walk.file.policy).toMatchObject({ state: 'rejected', faults: [{ field: 'cover:cover' }] });
     expect(now(walk)).toEqual(['policy:issue:0']);
+    // Asked for once more, it is asked once more, and not taken for what was done.
+    expect((await walk.act('dilys', '/policy/issue')).status).toBe(200);
+    await walk.await();
+    expect(walk.file.policy).toMatchObject({ state: 'rejected', faults: [{ field: 'cover:cover' }] });
     // What was approved has to be put right: the premium goes back, and the file is decided again.
     const { premium = 0 } = walk.file.policy ?? {};
     await walk.act('dilys', '/policy/send-back', { question: 'The benefit has to be a multiple of ten' });

@@ -22,12 +22,15 @@ const Change = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('remove'), entity: RowEntity, id: Id }),
 ]);
 
+/** Of how many changes one write can be. */
+export const MOST_CHANGES = 200;
+
 export const ChangeDetails = z.strictObject({
   version: Version,
   changes: z
     .array(Change as unknown as z.ZodType<DetailChange>)
     .min(1)
-    .max(200),
+    .max(MOST_CHANGES),
 });
 export type ChangeDetails = z.infer<typeof ChangeDetails>;
 

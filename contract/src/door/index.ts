@@ -203,7 +203,16 @@ export const DoorView = z.object({
   paidOut: z.object({ amount: z.string(), accountTail: z.string(), at: Time }).nullable(),
   /** Whether one is asked about one's health, or about that of a child, and what is still open of it. */
   health: z.enum(['none', 'open', 'complete', 'barred']),
-  policy: z.object({ number: z.string(), startsOn: CalendarDate, endsOn: CalendarDate, freeLookUntil: CalendarDate.nullable(), ended: z.boolean() }).nullable(),
+  policy: z
+    .object({
+      number: z.string(),
+      startsOn: CalendarDate,
+      endsOn: CalendarDate,
+      freeLookUntil: CalendarDate.nullable(),
+      ended: z.boolean(),
+      cards: z.boolean(),
+    })
+    .nullable(),
 });
 export type DoorView = z.infer<typeof DoorView>;
 

@@ -533,13 +533,16 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
             .map(personName)
         : [],
     terms: [
-      { label: speak(terms.covered ? say('policyPaper.benefit') : say('notice.amount')), value: money(terms.amount) },
+      {
+        label: speak(terms.covered ? say('policyPaper.benefit') : terms.insured ? say('policyPaper.insured') : say('notice.amount')),
+        value: money(terms.amount),
+      },
       ...(terms.termMonths === null ? [] : [{ label: speak(say('notice.term')), value: speak(say('notice.months', { months: terms.termMonths })) }]),
       ...(terms.payment === null
         ? []
         : [
             {
-              label: speak(terms.covered ? say('policyPaper.premium', { mode: modeOf(file)?.label ?? '' }) : say('notice.payment')),
+              label: speak((terms.covered ?? terms.insured) ? say('policyPaper.premium', { mode: modeOf(file)?.label ?? '' }) : say('notice.payment')),
               value: money(terms.payment),
             },
           ]),
@@ -547,6 +550,7 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
         ...(loading + perMille > 0 ? [{ label: name, value: speak(say('policyPaper.raised', { share: { percent: loading } })) }] : []),
         ...leftOut.map((what) => ({ label: name, value: speak(say('policyPaper.without', { what })) })),
       ]),
+      ...(terms.insured ?? []).map(({ line, insured }) => ({ label: speak(line), value: money(insured) })),
       ...(terms.rate === null ? [] : [{ label: speak(say('notice.rate')), value: inPercent(terms.rate) }]),
       ...(terms.totalPayable === null ? [] : [{ label: speak(say('notice.total')), value: money(terms.totalPayable) }]),
       ...(terms.paidOut === null ? [] : [{ label: speak(say('notice.paidOut')), value: money(terms.paidOut) }]),
@@ -622,7 +626,7 @@ function policyFor(file: FileState, person: FilePerson): DoorView['policy'] {
   const { policy } = file;
   if (policy?.number == null || !answerersOf(file).includes(person)) return null;
   const { number, startsOn, endsOn, freeLookUntil, state } = policy;
-  return { number, startsOn, endsOn, freeLookUntil, ended: state === 'ended' };
+  return { number, startsOn, endsOn, freeLookUntil, ended: state === 'ended', cards: file.covers.length > 0 };
 }
 
 /** What somebody signed and everybody else did too, for as long as the file is kept. */

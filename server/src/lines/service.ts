@@ -35,7 +35,8 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
   }
 
   /** Takes what was sent to the issuing system: each sending once, whatever is repeated. */
-  async function sendNow(fileId: string): Promise<void> {
+  async function sendNow(subject: string): Promise<void> {
+    const [fileId = ''] = subject.split(':');
     const waiting = await store.waiting(fileId);
     const keys = [...new Set(waiting.filter(({ ticket }) => ticket === null).map(({ orderKey }) => orderKey))];
     for (const orderKey of keys) {
@@ -47,13 +48,14 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
       const { ticket } = await ask({ service: SERVICE, url: `${config.outside.issuing}/lines`, body, answer: LinesTaken, idempotencyKey: orderKey });
       await store.ticketed(fileId, orderKey, ticket);
     }
-    await jobs.add('lines.ask', fileId);
+    await jobs.add('lines.ask', subject);
     jobs.poke();
   }
   jobs.handle('lines.send', sendNow, { untilDone: true });
 
   /** Asks what became of what was sent, until every line is answered. */
-  async function askNow(fileId: string): Promise<void> {
+  async function askNow(subject: string): Promise<void> {
+    const [fileId = ''] = subject.split(':');
     const waiting = await store.waiting(fileId);
     const tickets = [...new Set(waiting.flatMap(({ ticket }) => (ticket === null ? [] : [ticket])))];
     let open = waiting.some(({ ticket }) => ticket === null);
@@ -117,7 +119,8 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
         for (const { lineId, version: last, number, values } of gone) await put(change, orderKey, { lineId, version: last + 1, number }, values, true);
         await change.reload('lineVersions');
         change.record('lines.send', 'request', null, JSON.stringify({ lines: lines.length, withdrawn: gone.length }));
-        await jobs.add('lines.send', change.row.id, change.tx);
+        // A job of one subject is done once: each sending is a subject of its own.
+        await jobs.add('lines.send', `${change.row.id}:${orderKey}`, change.tx);
         change.afterwards(() => jobs.poke());
       }),
     versions: async (reference: string, lineId: string) => {

@@ -20,7 +20,11 @@ function issuedOf({ policy }: FileState): Policy {
 }
 const papers = {
   schedule: (file: FileState) => schedulePdf(file, issuedOf(file)),
-  cards: (file: FileState) => cardsPdf(file, issuedOf(file)),
+  cards(file: FileState) {
+    // Cards are carried by persons: things have none.
+    if (file.covers.length === 0) throw PROBLEM.noPolicy();
+    return cardsPdf(file, issuedOf(file));
+  },
 };
 
 /** Policies: the first premium, the issue, their papers, their end. */

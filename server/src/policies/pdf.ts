@@ -1,4 +1,19 @@
-import { chargesOf, dateInWords, moneyIn, personName, premiumOf, say, underwritingOf, type FileState, type Policy, type Words } from '@cavren/core';
+import {
+  chargesOf,
+  dateInWords,
+  INTEREST_KIND_LABEL,
+  lineCosts,
+  lineName,
+  moneyIn,
+  newestOf,
+  personName,
+  premiumOf,
+  say,
+  underwritingOf,
+  type FileState,
+  type Policy,
+  type Words,
+} from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { makePdf } from '../pdf/index';
 
@@ -54,6 +69,7 @@ export async function schedulePdf(file: FileState, policy: Policy): Promise<Buff
       title(file.product.name),
       pairs(first),
       ...covered,
+      ...linesOf(file, policy),
       ...(beneficiaries.length > 0
         ? [
             heading(speak(say('policyPaper.beneficiaries'))),
@@ -72,6 +88,40 @@ export async function schedulePdf(file: FileState, policy: Policy): Promise<Buff
     speak(say('policyPaper.title', { number: policy.number ?? '' })),
     { paper: file.pack.paper, large: holder?.largePrint ?? false },
   );
+}
+
+/** What is covered line by line, with those who have an interest in it. */
+function linesOf(file: FileState, { startsOn }: Policy): object[] {
+  const speak = speakerFor(file.pack);
+  const money = moneyIn(file.pack);
+  const rules = file.product.cover?.lines;
+  if (!rules) return [];
+  const head = ['line', 'place', 'units', 'insured', 'weeks', 'toPay'].map((what) => ({ text: speak(say('policyPaper.lineHead', { what })), bold: true }));
+  const rows = lineCosts(file, startsOn).flatMap((cost, at) => {
+    const line = file.coverLines[at];
+    if (!cost || !line) return [];
+    const number = newestOf(file, line.id)?.number;
+    const place = rules.places.find(({ code }) => code === line.place)?.label ?? '';
+    return [
+      [
+        `${speak(lineName(file, line))}${number ? `\n${number}` : ''}`,
+        place,
+        String(line.units),
+        money(cost.insured),
+        String(line.weeks),
+        money(cost.term.value),
+      ],
+    ];
+  });
+  const interests = file.interests.map(({ who, kind, lineId, share }) => {
+    const of = file.coverLines.find(({ id }) => id === lineId);
+    return `${who ?? ''}: ${kind === null ? '' : INTEREST_KIND_LABEL[kind]}, ${String(share)} %${of ? `, ${speak(lineName(file, of))}` : ''}`;
+  });
+  return [
+    heading(speak(say('policyPaper.lines'))),
+    { table: { widths: ['*', 70, 40, 80, 36, 70], headerRows: 1, body: [head, ...rows] }, layout: 'lightHorizontalLines', style: 'small' },
+    ...(interests.length > 0 ? [heading(speak(say('policyPaper.interests'))), { ul: interests }] : []),
+  ];
 }
 
 function rightsOf({ pack }: FileState, { freeLookUntil }: Policy): Words[] {

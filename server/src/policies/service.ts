@@ -121,7 +121,8 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
   }
 
   /** Asks the issuing system for one policy; what it answers stands in the file, and no answer is asked for again. */
-  async function issueNow(fileId: string): Promise<void> {
+  async function issueNow(subject: string): Promise<void> {
+    const [fileId = ''] = subject.split(':');
     const row = await store.of(fileId);
     if (row?.state !== 'ordered') return;
     const { file } = await services.files.state({ id: fileId });
@@ -184,7 +185,8 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         // What was rejected is another order once it was put right.
         const values = { state: 'ordered' as const, orderKey: nanoid(), orderedAt: change.now, orderedBy: actor.name, problem: null, faults: [] };
         await store.update(change.row.id, values, change.tx);
-        await jobs.add('policy.issue', change.row.id, change.tx);
+        // A job of one subject is done once: each order is a subject of its own.
+        await jobs.add('policy.issue', `${change.row.id}:${values.orderKey}`, change.tx);
         change.afterwards(() => jobs.poke());
         await change.reload('policy');
         change.record('policy.order', 'policy', null, null);

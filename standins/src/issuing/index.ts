@@ -40,7 +40,7 @@ function faultsOf({ holder, insured, lines, startsOn, endsOn }: z.infer<typeof O
   return faults;
 }
 
-const Values = z.looseObject({ mark: z.string().nullable(), units: z.number().nullable(), unitPrice: z.int().nullable(), weeks: z.int().nullable() });
+const Values = z.looseObject({ item: z.string().nullable(), mark: z.string().nullable() });
 const LinesOrder = z.object({
   reference: z.string(),
   startsOn: z.string(),
@@ -49,15 +49,13 @@ const LinesOrder = z.object({
 });
 type Line = z.infer<typeof LinesOrder>['lines'][number];
 
-/** A hull or gear of more than this needs a survey, which the system doesn't have. */
-const SURVEYED_FROM = 25_000_000;
-
 /** What is wrong with a line, by its field. */
-function lineFaults({ values: { mark, units, unitPrice } }: Line): { field: string; what: string }[] {
+function lineFaults({ values: { item, mark } }: Line): { field: string; what: string }[] {
   const faults: { field: string; what: string }[] = [];
   if (!/^[\p{L}\p{M}\p{N} .,'’#/-]{2,60}$/u.test(mark ?? ''))
     faults.push({ field: 'mark', what: 'The name or mark has characters that can’t be printed on the schedule' });
-  if ((units ?? 0) * (unitPrice ?? 0) > SURVEYED_FROM) faults.push({ field: 'unitPrice', what: 'Above 250,000 a survey not older than two years is needed' });
+  if (item?.startsWith('hull') && !/\d/.test(mark ?? ''))
+    faults.push({ field: 'mark', what: 'A hull is named with its hull number behind, like “Petrel QH 12”' });
   return faults;
 }
 

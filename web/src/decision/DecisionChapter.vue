@@ -16,6 +16,8 @@ import {
   evidenceExplained,
   fieldOf,
   inPercent,
+  INTEREST_KIND_LABEL,
+  lineTotals,
   underwritingOf,
   UNDERWRITTEN_LABEL,
   figureAbout,
@@ -128,6 +130,8 @@ const covered = computed(() =>
     };
   }),
 );
+/** Lines of cover by their levels. */
+const levels = computed(() => lineTotals(props.file, editing.today.value).levels);
 const explained = computed(() =>
   props.file.explanations.map(({ subject, text }) => ({
     subject,
@@ -433,6 +437,20 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
                 <b>{{ one.who }}</b>, {{ one.what }}
                 <span class="soft text-small d-block">{{ one.underwritten }}</span>
               </dd>
+            </template>
+            <template v-for="level in levels" :key="level.code">
+              <dt>{{ level.label }}</dt>
+              <dd class="figure">
+                {{ money(level.insured) }}
+                <span class="soft text-small d-block"
+                  >{{ level.lines === 1 ? 'one line' : `${level.lines} lines` }}, {{ money(level.premium) }} premium,
+                  {{ money(level.assistance) }} assistance</span
+                >
+              </dd>
+            </template>
+            <template v-for="one in file.interests" :key="one.id">
+              <dt>Interest</dt>
+              <dd>{{ one.who }}, {{ one.kind ? INTEREST_KIND_LABEL[one.kind].toLowerCase() : '' }}, {{ one.share }} %</dd>
             </template>
             <template v-for="part in parts" :key="part.id ?? ''">
               <dt>{{ part.offer.label }}</dt>

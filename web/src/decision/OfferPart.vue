@@ -29,9 +29,9 @@ const terms = computed(() => {
   const of = offer.value?.terms;
   if (!of) return '';
   return [
-    of.covered ? `${money(of.amount)} of benefit a month` : money(of.amount),
+    of.covered ? `${money(of.amount)} of benefit a month` : of.insured ? `${money(of.amount)} insured in ${of.insured.length} lines` : money(of.amount),
     of.termMonths === null ? '' : `over ${of.termMonths} months`,
-    of.payment === null ? '' : of.covered ? `${money(of.payment)} each time` : `${money(of.payment)} a month`,
+    of.payment === null ? '' : (of.covered ?? of.insured) ? `${money(of.payment)} each time` : `${money(of.payment)} a month`,
     of.rate === null ? '' : `${inPercent(of.rate)} a year`,
     ...(of.covered ?? []).flatMap(({ name, loading, leftOut }) => [
       loading > 0 ? `${name}: premium raised by ${inPercent(loading)}` : '',

@@ -105,7 +105,7 @@ const ENDED = {
     </ul>
     <p v-if="policy?.number" class="row-actions mt-2">
       <a :href="`${editing.url}/policy/schedule`" target="_blank" rel="noopener">Schedule and terms (PDF)</a>
-      <a :href="`${editing.url}/policy/cards`" target="_blank" rel="noopener">Cards (PDF)</a>
+      <a v-if="file.covers.length > 0" :href="`${editing.url}/policy/cards`" target="_blank" rel="noopener">Cards (PDF)</a>
     </p>
     <div v-if="file.stage === 'completing' && !paymentBar(file)" class="row-actions mt-3">
       <template v-if="desk.may('policy.issue')">

@@ -183,7 +183,7 @@ function take(next: DoorView): void {
       </p>
       <p class="answers">
         <v-btn href="/api/door/policy/schedule" target="_blank" rel="noopener">Open my policy</v-btn>
-        <v-btn href="/api/door/policy/cards" target="_blank" rel="noopener">My card</v-btn>
+        <v-btn v-if="view.policy.cards" href="/api/door/policy/cards" target="_blank" rel="noopener">My card</v-btn>
       </p>
     </section>
 

@@ -14,7 +14,8 @@ import { nameIn, type Option } from './options';
 
 /**
  * Rows of one kind: each a line to read, and fields where one works. Enter goes on, from the last field of a row to the next
- * row, from that of the last row to a new one; Escape makes a row a line again, Ctrl+D copies, Ctrl+Delete removes.
+ * row, from that of the last row to a new one; Escape makes a row a line again, Ctrl+D copies, Ctrl+Delete removes,
+ * Ctrl+Shift+↓ puts what stands in a field into every row below.
  */
 export interface Column {
   field: string;
@@ -111,6 +112,20 @@ function copy(row: { id: string }): void {
   const values = Object.entries(row).filter(([field]) => field !== 'id' && field !== 'createdAt');
   void add({ ...props.fresh, ...(Object.fromEntries(values.filter(([, value]) => KEPT.includes(typeof value))) as Record<string, FieldValue>) });
 }
+/** What stands in a field goes into the same field of every row below. */
+function fillDown(row: { id: string }, target: EventTarget | null): void {
+  const anchor = target instanceof HTMLElement ? target.closest<HTMLElement>('[data-anchor]')?.dataset['anchor'] : undefined;
+  const field = anchor?.startsWith(`${row.id}.`) ? anchor.slice(row.id.length + 1) : undefined;
+  if (!field || fieldOf(props.entity, field)?.kind === 'hidden') return;
+  // What is being typed is left first, so that it is what goes down.
+  (target as HTMLElement).blur();
+  const now = props.rows.find(({ id }) => id === row.id) as Record<string, FieldValue> | undefined;
+  const below = props.rows.slice(props.rows.findIndex(({ id }) => id === row.id) + 1);
+  const value = now?.[field] ?? null;
+  const changes = below.map(({ id }) => ({ op: 'set' as const, entity: props.entity, id, field, value }));
+  if (changes.length > 0) editing.change('filled down', changes);
+  void work(row, field);
+}
 /** The last field that can be worked in of a row and of what stands under it. */
 const isLastField = (target: EventTarget | null): boolean =>
   controlsIn(target instanceof HTMLElement ? target.closest('tbody') : null, false).at(-1) === (controlOf(target) ?? undefined);
@@ -120,6 +135,9 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
     event.preventDefault();
     (event.target as HTMLElement).blur();
     copy(row);
+  } else if (event.ctrlKey && event.shiftKey && event.key === 'ArrowDown') {
+    event.preventDefault();
+    fillDown(row, event.target);
   } else if (event.ctrlKey && event.key === 'Delete') {
     event.preventDefault();
     editing.remove(props.entity, row.id);
@@ -226,6 +244,8 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
         copy
         <kbd>Ctrl+Delete</kbd>
         remove
+        <kbd>Ctrl+Shift+↓</kbd>
+        fill down
       </span>
     </p>
   </div>

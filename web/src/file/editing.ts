@@ -1,4 +1,4 @@
-import { fileOf, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
+import { fileOf, MOST_CHANGES, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
 import {
   applyChanges,
   computePath,
@@ -163,7 +163,7 @@ export function openEditing(reference: string) {
     try {
       while (queue.value.length > 0 && view.value) {
         saving.value = 'saving';
-        const changes = [...queue.value];
+        const changes = queue.value.slice(0, MOST_CHANGES);
         const before = view.value.version;
         const answer = await api.patch<FileAnswer>(`${url}/details`, { version: versionSeen(changes, before), changes });
         for (const sent of changes) seen.delete(subjectOf(sent));

@@ -6,8 +6,9 @@ export const DATE_FORM: Readonly<Record<DateOrder, string>> = { mdy: 'month/day/
 
 export type Reading = { value: FieldValue } | { problem: string };
 
+/** A number as people write it; thousands may be parted by commas. */
 const numberIn = (text: string, pattern: RegExp): number | null => {
-  const found = pattern.exec(text)?.[1];
+  const found = pattern.exec(/^\d{1,3}(,\d{3})+(\D|$)/.test(text) ? text.replaceAll(',', '') : text)?.[1];
   return found === undefined ? null : Number(found);
 };
 

@@ -48,6 +48,8 @@ function standingEntries(file: FileState): Draft[] {
       const since = file.lineVersions.find(({ lineId }) => lineId === line.id)?.answeredAt;
       return faults.map<Draft>(({ field, what }) => ({
         ...entry,
+        // What was sent back presses, wherever the file is.
+        gate: 'details',
         key: `lines:rejected:${field}:${line.id}`,
         what: say('path.lineRejected', { line: lineName(file, line), what }),
         holder: 'officer',
