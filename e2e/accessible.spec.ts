@@ -69,6 +69,11 @@ test('the desk, light and dark', async ({ page }) => {
   await page.goto(`/files/${cover}/cover`);
   await expect(page.getByRole('heading', { name: 'The plans, for everybody covered' })).toBeVisible();
   expect(await faults()).toEqual([]);
+  const boats = await openDemoFile(page, 'Sandling');
+  await page.goto(`/files/${boats}/lines`);
+  await page.getByRole('button', { name: /^Work in Hull, steel/ }).click();
+  await expect(page.getByText('A hull is named with its hull number').first()).toBeVisible();
+  expect(await faults()).toEqual([]);
   const many = await openDemoFile(page, 'Thackray');
   await page.goto(`/files/${many}/income`);
   await expect(page.getByRole('group', { name: /the year to date supports/ })).toBeVisible();

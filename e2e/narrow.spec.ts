@@ -41,6 +41,14 @@ test('every chapter stands in its window, from the widest desk to the smallest',
       found.push(...(await misfits(page)).map((one) => `${size.width} ${chapter}: ${one}`));
     }
   }
+  // A grid with more columns than any other.
+  const boats = await openDemoFile(page, 'Sandling');
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    await page.goto(`/files/${boats}/lines`);
+    await expect(page.getByRole('row', { name: /Pot hauler/ })).toBeVisible();
+    found.push(...(await misfits(page)).map((one) => `${size.width} lines: ${one}`));
+  }
   for (const place of ['/today', '/files', '/open', '/people', '/outbox', '/certificates'])
     for (const size of SIZES) {
       await page.setViewportSize(size);

@@ -3,6 +3,9 @@ import { speakerFor } from '@cavren/words';
 import type { FilePage } from '@cavren/contract';
 import {
   affordability,
+  applyChange,
+  BLANK_ROW,
+  comparePlans,
   annualPercentageRate,
   calculationInput,
   computePath,
@@ -136,6 +139,54 @@ function core(): void {
   const large = largeFile();
   measure('From key to figures (6 people, 24 incomes, 40 debts)', () => affordability(large, TODAY));
   measure('The Path of such a file', () => computePath(large, TODAY));
+}
+
+const LINES = 500;
+
+/** Cover for six with every plan beside another, and lines of cover while somebody keys into one of them. */
+function cover(): void {
+  const base = sampleFile({ product: shippedProduct('crew-cover'), pack: shippedPlace('nz') });
+  const people = Array.from({ length: 6 }, (_, at) => ({
+    ...(base.people[0] as FileState['people'][number]),
+    id: `p${at}`,
+    birthDate: isoDate(`19${75 + at}-04-03`),
+  }));
+  const covers = people.map(({ id }) => ({
+    ...BLANK_ROW.cover,
+    id: `cover-${id}`,
+    createdAt: base.openedAt,
+    personId: id,
+    plan: 'year',
+    benefit: minor(300_000),
+    waitingDays: '30',
+    benefitMonths: '24',
+    occupation: 'deckhand',
+  }));
+  const six = { ...base, people, covers, request: { ...base.request, premiumMode: 'month' } };
+  if (comparePlans(six, TODAY).some(({ each }) => each === null)) throw new Error('a plan can’t be worked');
+  measure('Premium of six with three plans compared', () => comparePlans(six, TODAY));
+  const boats = sampleFile({ product: shippedProduct('hull-gear'), pack: shippedPlace('us') });
+  const coverLines = Array.from({ length: LINES }, (_, at) => ({
+    ...BLANK_ROW.coverLine,
+    id: `line-${at}`,
+    createdAt: boats.openedAt,
+    item: 'trap',
+    mark: `String ${at}`,
+    place: 'quay',
+    units: 20 + at,
+    unitPrice: minor(8_400),
+    share: 100,
+    level: 'half',
+    weeks: 38,
+    agent: 'wickmoor',
+  }));
+  let file: FileState = { ...boats, coverLines, request: { ...boats.request, premiumMode: 'month' } };
+  const key = () => {
+    file = applyChange(file, { op: 'set', entity: 'coverLine', id: 'line-250', field: 'units', value: 1 + Math.floor(Math.random() * 9_000) }, boats.openedAt);
+    return file;
+  };
+  measure(`A key in one of ${LINES} lines: premium and figures`, () => affordability(key(), TODAY));
+  measure(`A key in one of ${LINES} lines: the Path`, () => computePath(key(), TODAY), 60);
 }
 
 const RERUN = 100_000;
@@ -328,6 +379,7 @@ function opened(): void {
 const PARTS: Record<string, () => unknown> = {
   core,
   costs,
+  cover,
   rerun,
   opened,
   loads: () => ['door', 'index'].forEach(firstLoad),

@@ -30,7 +30,7 @@ describe('lines that are pasted', () => {
     expect(lines).toHaveLength(2);
     expect(lines[0]?.problems).toEqual(['Units: Give a number like 37.5']);
     // Three hulls begin so.
-    expect(lines[1]?.problems[0]).toMatch(/^Item: “Hull” is none of Hull, timber, Hull, steel/);
+    expect(lines[1]?.problems[0]).toMatch(/^Item: “Hull” is none of “Hull, timber”, “Hull, steel”/);
     expect(read(asPasted(lines)).map(({ cells }) => cells)).toEqual(lines.map(({ cells }) => cells));
   });
 

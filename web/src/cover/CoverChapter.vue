@@ -9,11 +9,9 @@ import {
   personName,
   plays,
   premiumOf,
-  whatFitsCover,
   windowOf,
   type Cover,
   type CoverRider,
-  type CoverProposal,
   type CoverRules,
 } from '@cavren/core';
 import { computed } from 'vue';
@@ -21,6 +19,7 @@ import { Field, peopleOptions, Rows, useEditing, type ChapterProps, type Column 
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
+import CoverFits from './CoverFits.vue';
 
 /** Who is covered for what, what each costs a year, and the plans side by side. */
 const say = useSay();
@@ -83,8 +82,6 @@ function windowWords(cover: Cover): string {
 const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('cover:')));
 const plans = computed(() => comparePlans(props.file, editing.today.value));
 const free = computed(() => !props.locked && desk.may('details.write') && props.file.covers.length > 0);
-const fits = computed(() => whatFitsCover(props.file, editing.today.value));
-const make = ({ changes, label }: CoverProposal): void => editing.change(say(label), changes);
 const isChosen = (code: string): boolean => props.file.covers.length > 0 && props.file.covers.every(({ plan }) => plan === code);
 const choose = (code: string): void =>
   editing.change(
@@ -161,19 +158,7 @@ const counted = computed(() =>
     <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
 
-  <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
-    <h2>What would make it fit</h2>
-    <p class="soft mb-2">The smallest change of each kind that brings every figure inside its limit.</p>
-    <ul class="facts">
-      <li v-for="one in fits" :key="one.lever" class="row-actions">
-        <span class="flex-1-1">
-          <b>{{ say(one.label) }}</b>
-          <span v-if="one.each !== null" class="soft">, {{ money(one.each) }} each time</span>
-        </span>
-        <v-btn v-if="free" size="small" :aria-label="`Make it so: ${say(one.label)}`" @click="make(one)">Make it so</v-btn>
-      </li>
-    </ul>
-  </section>
+  <CoverFits :file="file" :locked="locked" />
 
   <section class="block">
     <h2>The plans, for everybody covered</h2>

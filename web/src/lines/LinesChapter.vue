@@ -5,6 +5,7 @@ import { mdiClipboardTextOutline, mdiSend } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { offerActs, WillHappen } from '../acts/index';
+import { CoverFits } from '../cover/index';
 import { Field, optionsOf, Rows, useEditing, type ChapterProps, type Column } from '../file/index';
 import { Mark, type MarkKind } from '../look/index';
 import { useDesk } from '../session/index';
@@ -83,6 +84,8 @@ const gone = computed(() => linesToWithdraw(props.file));
 const count = computed(() => unsent.value.length + gone.value.length);
 const sending = ref(false);
 const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('line:') || key === 'lines:sum'));
+/** How many problems are said below the grid; the Path has all of them, each with its field. */
+const SHOWN = 3;
 const waits = computed(() => {
   const lacking = unsent.value.find(({ id }) => !costs.value.has(id));
   if (lacking) return `what ${say(lineName(props.file, lacking))} lacks`;
@@ -101,8 +104,14 @@ const happens = computed(() => [
   ...(gone.value.length > 0 ? [{ what: 'Taken out', to: `${gone.value.length} that it had accepted` }] : []),
   { what: 'Then', to: 'They can’t be changed until it has answered; what it doesn’t take comes back to the Path and to Today' },
 ]);
-const sentence = (one: { version: number; number: string | null; state: string }): string =>
-  [one.number, one.version > 1 ? `version ${one.version}` : ''].filter(Boolean).join(', ');
+const stateOf = (id: string): LineStanding['state'] => standings.value.get(id)?.state ?? 'entered';
+const markOf = (id: string): MarkKind => STATE[stateOf(id)].mark;
+const wordOf = (id: string): string => STATE[stateOf(id)].word;
+/** What the issuing system knows a line by, and which version of it this is. */
+function detailOf(id: string): string {
+  const { number = null, version = 1 } = standings.value.get(id) ?? {};
+  return [number, version > 1 ? `version ${version}` : ''].filter(Boolean).join(', ');
+}
 const nothing = words('lines.nothingToSend');
 </script>
 
@@ -134,15 +143,11 @@ const nothing = words('lines.nothingToSend');
           <span class="soft text-small d-block">{{ lineOf(row).weeks === null ? '' : `${lineOf(row).weeks} weeks` }}</span>
         </td>
         <td>
-          <template v-for="standing in [standings.get(row.id)]" :key="row.id">
-            <template v-if="standing">
-              <span class="text-no-wrap">
-                <Mark :kind="STATE[standing.state].mark" />
-                {{ STATE[standing.state].word }}
-              </span>
-              <span class="soft text-small d-block">{{ sentence(standing) }}</span>
-            </template>
-          </template>
+          <span class="text-no-wrap">
+            <Mark :kind="markOf(row.id)" />
+            {{ wordOf(row.id) }}
+          </span>
+          <span class="soft text-small d-block">{{ detailOf(row.id) }}</span>
         </td>
       </template>
       <template #under="{ row }">
@@ -161,7 +166,8 @@ const nothing = words('lines.nothingToSend');
         <v-btn v-if="free" size="small" :prepend-icon="mdiClipboardTextOutline" @click="pasting = true">Paste lines</v-btn>
       </template>
     </Rows>
-    <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+    <p v-for="problem in problems.slice(0, SHOWN)" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}.</p>
+    <p v-if="problems.length > SHOWN" class="soft text-small mt-1">{{ problems.length - SHOWN }} more of this kind stand on the Path.</p>
     <p data-anchor="send-lines" tabindex="-1" class="row-actions mt-3">
       <v-btn v-if="free" variant="flat" :prepend-icon="mdiSend" :disabled="count === 0 || waits !== null" @click="sending = true">
         {{ count === 1 ? 'Send one line' : `Send ${count} lines` }}
@@ -170,6 +176,8 @@ const nothing = words('lines.nothingToSend');
       <span v-else-if="waits" class="soft">waits for {{ waits }}</span>
     </p>
   </section>
+
+  <CoverFits :file="file" :locked="locked" />
 
   <section v-if="totals.levels.length > 0" class="block" aria-label="By level">
     <h2>By level</h2>

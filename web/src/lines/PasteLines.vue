@@ -37,11 +37,10 @@ function add(): void {
         <b>{{ good.length }} of {{ lines.length }}</b>
         can be added{{ bad.length > 0 ? '; the others stay here until they are put right:' : '.' }}
       </p>
-      <ul v-if="bad.length > 0" class="facts wrong">
+      <ul v-if="bad.length > 0" class="facts unread">
         <li v-for="line in bad" :key="line.at">
-          <b>Line {{ line.at }}</b>
-          <span class="soft">{{ line.cells.slice(0, 3).join(', ') }}</span>
-          — {{ line.problems.join('; ') }}
+          <b>Line {{ line.at }}, {{ line.cells.slice(0, 2).join(', ') }}:</b>
+          {{ line.problems.join('. ') }}
         </li>
       </ul>
       <p class="row-actions mt-3">
@@ -53,7 +52,7 @@ function add(): void {
 </template>
 
 <style scoped>
-.wrong {
+.unread {
   max-height: 180px;
   overflow: auto;
 }

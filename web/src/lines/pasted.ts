@@ -55,12 +55,12 @@ export function readPasted(text: string, rules: LineRules, writing: Writing, tod
       const label = labelOf('coverLine', column);
       if (list) {
         const code = oneOf(list, cell);
-        if (code === null) problems.push(`${label}: “${cell}” is none of ${list.map((one) => one.label).join(', ')}`);
+        if (code === null) problems.push(`${label}: “${cell}” is none of ${list.map((one) => `“${one.label}”`).join(', ')}`);
         else values[column] = code;
       } else if (described) {
         const reading = readTyped(described, cell.replace(/^[$£€]\s?/, ''), writing, today);
         if ('problem' in reading) problems.push(`${label}: ${reading.problem}`);
-        else values[column] = reading.value as FieldValue;
+        else values[column] = reading.value;
       }
     }
     return { cells, values, problems };

@@ -82,3 +82,45 @@ describe('what would make cover fit', () => {
     );
   });
 });
+
+describe('what would make lines of cover fit', () => {
+  const boats = shippedProduct('hull-gear');
+  /** Two hulls that cost far too much of 1,000.00 a month. */
+  function lines(): FileState {
+    const base = sampleFile({ product: boats, pack: shippedPlace('us') });
+    return {
+      ...base,
+      people: [person({ id: 'ida', role: 'applicant', birthDate: isoDate('1990-04-03') })],
+      incomes: [anIncome({ id: 'income-a', personId: 'ida', kind: 'wage', amount: minor(100_000), frequency: 'monthly', since: isoDate('2015-01-01') })],
+      request: { ...base.request, advanceOn: isoDate('2026-05-01'), premiumMode: 'month' },
+      coverLines: ['a', 'b'].map((id) => ({
+        ...BLANK_ROW.coverLine,
+        id,
+        createdAt: '2026-03-01T10:00:00.000Z',
+        item: 'hull-timber',
+        mark: `Petrel ${id}`,
+        place: 'quay',
+        units: 1,
+        unitPrice: minor(7_000_000),
+        share: 100,
+        level: 'most',
+        weeks: 52,
+        agent: 'wickmoor',
+      })),
+    };
+  }
+  const over = (of: FileState) => figuresFor(of, TODAY, ['premiumShare']).map(({ verdict }) => verdict);
+  it('lowers the level, or the share of each by the same part, to the highest that does', () => {
+    const asked = lines();
+    expect(over(asked)).toEqual(['outside']);
+    const fits = whatFitsCover(asked, TODAY);
+    expect(fits.map(({ lever }) => lever)).toEqual(['level', 'share']);
+    for (const { changes } of fits) expect(over(applyChanges(asked, changes, ''))).not.toEqual(['outside']);
+    const [level, share] = fits;
+    expect(level?.label).toBe('No line above “Three quarters”');
+    // One hundredth of the share more doesn't do.
+    const now = share?.changes.flatMap((change) => (change.op === 'set' ? [Number(change.value)] : [])) ?? [];
+    const more = now.map((value, at) => ({ op: 'set' as const, entity: 'coverLine' as const, id: ['a', 'b'][at] ?? '', field: 'share', value: value + 1 }));
+    expect(over(applyChanges(asked, more, ''))).toEqual(['outside']);
+  });
+});

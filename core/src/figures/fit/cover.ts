@@ -8,7 +8,7 @@ import { figuresFor, type Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
 
 /** What can be changed of cover so that it fits. */
-export type CoverLever = 'benefit' | 'waiting' | 'months' | 'plan' | 'mode' | 'person';
+export type CoverLever = 'level' | 'share' | 'benefit' | 'waiting' | 'months' | 'plan' | 'mode' | 'person';
 
 /** A change of cover that brings every limited figure inside, with what is then paid each time. */
 export interface CoverProposal {
@@ -27,14 +27,15 @@ const set = (id: string, field: string, value: string | number): DetailChange =>
 /**
  * What would bring cover that is over a limit inside: of each kind the smallest change that does, each tried by working the
  * figures of the changed file. A benefit is lowered to the unit of the currency: one unit more does not do; several
- * benefits go down together, by the same share. Figures that aren't known from the start stay out of account.
+ * benefits go down together, by the same share. Of lines of cover the level of all that have a higher one is lowered, or the
+ * share that is insured of each by the same part. Figures that aren't known from the start stay out of account.
  * @returns nothing where nothing is insured, or nothing is outside.
  */
 export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
   const rules = file.product.cover;
   const limited = file.product.measures.filter((measure) => file.product.limits.some((limit) => limit.measure === measure));
   const now = figuresFor(file, today, limited);
-  if (!rules || file.covers.length === 0 || !now.some(({ verdict }) => verdict === 'outside')) return [];
+  if (!rules || file.covers.length + file.coverLines.length === 0 || !now.some(({ verdict }) => verdict === 'outside')) return [];
   const unknown = new Set(now.filter(({ verdict }) => verdict === 'unknown').map(({ measure }) => measure));
   const passes = (changes: DetailChange[]): boolean =>
     figuresFor(applyChanges(file, changes, ''), today, limited).every(
@@ -54,11 +55,29 @@ export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
     const found = values.find((value) => passes(changesOf(value)));
     return found === undefined ? [] : [proposal(lever, labelOf(found), changesOf(found))];
   };
+  const mode = modeOf(rules, file.request.premiumMode);
+  const seldom = (): CoverProposal[] =>
+    firstOf(
+      'mode',
+      rules.modes.filter(({ perYear }) => perYear < (mode?.perYear ?? 0)).sort((a, b) => b.perYear - a.perYear),
+      ({ code }): DetailChange[] => [{ op: 'set', entity: 'request', id: null, field: 'premiumMode', value: code }],
+      ({ label }) => say('fit.pay', { label }),
+    );
+  if (rules.lines)
+    return [
+      ...firstOf(
+        'level',
+        [...rules.lines.levels].sort((a, b) => b.share - a.share),
+        (level) => lowerLevels(file, rules.lines?.levels ?? [], level),
+        ({ label }) => say('fit.levelForAll', { label }),
+      ),
+      ...lowerShares(file, passes).map((changes) => proposal('share', shareWords(file, changes), changes)),
+      ...seldom(),
+    ];
   const all = (field: string, value: string): DetailChange[] => file.covers.map(({ id }) => set(id, field, value));
   const longestWait = Math.max(...file.covers.map(({ waitingDays }) => chosenOf(rules.waitingDays, waitingDays) ?? 0));
   const shortest = Math.min(...file.covers.map(({ benefitMonths }) => chosenOf(rules.benefitMonths, benefitMonths) ?? Infinity));
   const dearest = Math.max(...file.covers.map(({ plan }) => rules.plans.find(({ code }) => code === plan)?.factor ?? 0));
-  const mode = modeOf(rules, file.request.premiumMode);
   return [
     ...lowered(file, rules.benefit.least, passes).map((changes) => proposal('benefit', benefitWords(file, changes), changes)),
     ...firstOf(
@@ -79,12 +98,7 @@ export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
       ({ code }) => all('plan', code),
       ({ label }) => say('fit.planForAll', { label }),
     ),
-    ...firstOf(
-      'mode',
-      rules.modes.filter(({ perYear }) => perYear < (mode?.perYear ?? 0)).sort((a, b) => b.perYear - a.perYear),
-      ({ code }): DetailChange[] => [{ op: 'set', entity: 'request', id: null, field: 'premiumMode', value: code }],
-      ({ label }) => say('fit.pay', { label }),
-    ),
+    ...seldom(),
     ...firstOf(
       'person',
       file.covers.filter(({ personId }) => file.people.some(({ id, role }) => id === personId && role !== 'applicant')),
@@ -92,6 +106,27 @@ export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
       (cover) => say('fit.without', { name: coveredName(file, cover) }),
     ),
   ];
+}
+
+const onLine = (id: string, field: string, value: string | number): DetailChange => ({ op: 'set', entity: 'coverLine', id, field, value });
+
+/** The lines at a higher level, brought down to one. */
+function lowerLevels({ coverLines }: FitInput, levels: readonly { code: string; share: number }[], to: { code: string; share: number }): DetailChange[] {
+  const shareOf = (code: string | null): number => levels.find((level) => level.code === code)?.share ?? 0;
+  return coverLines.filter(({ level }) => shareOf(level) > to.share).map(({ id }) => onLine(id, 'level', to.code));
+}
+
+const HUNDREDTHS = 100;
+/** The shares insured of all lines lowered by the same part, in steps of a hundredth of what each has; none where even a hundredth doesn't do. */
+function lowerShares({ coverLines }: FitInput, passes: (changes: DetailChange[]) => boolean): DetailChange[][] {
+  const known = coverLines.filter(({ share }) => share !== null);
+  const at = (step: number): DetailChange[] => known.map(({ id, share }) => onLine(id, 'share', Math.floor((share ?? 0) * step) / HUNDREDTHS));
+  return known.length === 0 || !passes(at(1)) ? [] : [at(lastGood(1, HUNDREDTHS, (step) => passes(at(step))))];
+}
+function shareWords({ coverLines }: FitInput, [first]: readonly DetailChange[]): Words {
+  const before = first?.op === 'set' ? coverLines.find(({ id }) => id === first.id)?.share : null;
+  const now = first?.op === 'set' ? Number(first.value) : 0;
+  return say('fit.sharesLowered', { share: { percent: before ? now / before : 0 } });
 }
 
 const benefitWords = (file: FitInput, changes: readonly DetailChange[]): Words => {

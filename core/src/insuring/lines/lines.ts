@@ -195,16 +195,26 @@ export function lineProblems(file: LinesInput, line: CoverLine, today: IsoDate):
   const from = startOf(file, today);
   if (agent && place && !isCertified(rules, agent.code, place.code, from))
     problems.push({ field: 'agent', what: say('lines.agentNotCertified', { agent: agent.label, place: place.label, on: { day: from } }) });
-  const twin = line.mark !== null && file.coverLines.find((other) => isTwin(other, line));
-  if (twin && twin.id !== line.id) problems.push({ field: 'mark', what: say('lines.twice', { line: name }) });
+  if (line.mark !== null && firstOf(file.coverLines, line) !== line.id) problems.push({ field: 'mark', what: say('lines.twice', { line: name }) });
   return problems;
 }
 
 /** Shares have two decimals; their sum is taken in hundredths of a per cent. */
 const hundredths = (share: number): number => Math.round(share * 100);
-const tidied = (mark: string | null): string => (mark ?? '').trim().toLocaleLowerCase();
-/** The same thing in the same place: one by its mark stands in a file once. */
-const isTwin = (one: CoverLine, other: CoverLine): boolean => one.item === other.item && one.place === other.place && tidied(one.mark) === tidied(other.mark);
+/** One by its mark, as an item in a place, stands in a file once. */
+const sameAs = ({ item, place, mark }: CoverLine): string => JSON.stringify([item, place, (mark ?? '').trim().toLocaleLowerCase()]);
+const firsts = new WeakMap<readonly CoverLine[], Map<string, string>>();
+
+/** The first line of a list that is the same thing in the same place; the list is looked through once. */
+function firstOf(lines: readonly CoverLine[], line: CoverLine): string {
+  let known = firsts.get(lines);
+  if (!known) {
+    known = new Map();
+    for (const one of lines) if (!known.has(sameAs(one))) known.set(sameAs(one), one.id);
+    firsts.set(lines, known);
+  }
+  return known.get(sameAs(line)) ?? line.id;
+}
 
 /** Whether all of a product's sum is asked for and more. */
 export function sumProblem(file: LinesInput, rules: Pick<CoverRules, 'lines'>, today: IsoDate): Words | null {

@@ -1,0 +1,1 @@
+export { default as CoverFits } from './CoverFits.vue';
