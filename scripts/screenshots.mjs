@@ -66,10 +66,8 @@ async function desk(browser, url) {
   await wren.goto('/people');
   await shoot(wren, 'register');
   const round = await referenceOf(wren, 'Dunmallow');
-  for (const chapter of ['people', 'home']) {
-    await wren.goto(`/files/${round}/${chapter}`);
-    await shoot(wren, chapter);
-  }
+  await wren.goto(`/files/${round}/people`);
+  await shoot(wren, 'people');
   const couple = await referenceOf(wren, 'Solvane');
   const parts = await referenceOf(wren, 'Halden');
   await wren.goto(`/files/${parts}/request`);
@@ -100,6 +98,9 @@ async function desk(browser, url) {
   const tamsin = await deskOf(browser, url, 'tamsin');
   await tamsin.goto(`/files/${await referenceOf(tamsin, 'Marrack')}/cover`);
   await shoot(tamsin, 'cover');
+  await tamsin.goto(`/files/${await referenceOf(tamsin, 'Sandling')}/lines`);
+  await tamsin.getByRole('row', { name: /Pot hauler/ }).waitFor();
+  await shoot(tamsin, 'lines');
   const rufus = await deskOf(browser, url, 'rufus');
   await rufus.goto(`/files/${await referenceOf(rufus, 'Thalle')}/checks`);
   await shoot(rufus, 'checks');

@@ -8,7 +8,7 @@ import { DetailControl } from '../fields/index';
 import { possibleDates } from './dates';
 import { useEditing } from './editing';
 import { optionsOf, type Option } from './options';
-import { Labelled } from '../look/index';
+import { goOnFrom, Labelled } from '../look/index';
 import { DATE_FORM, labelOf, readTyped, typedValue, type Reading } from '../words/index';
 
 const { showTime } = useShown();
@@ -115,9 +115,12 @@ function ask(): void {
   void nextTick(() => which.value?.querySelector('button')?.focus());
 }
 function say(date: IsoDate): void {
+  const answered = which.value?.closest('.field')?.querySelector<HTMLElement>('.field-input');
   asked.value = [];
   editing.leave(props.entity, rowId.value, props.field, date);
   text.value = show(date);
+  // What was asked between two fields leads on to the second.
+  if (answered) void nextTick(() => goOnFrom(answered));
 }
 
 /** “Same as”: the value of the row before, or of the applicant for a person; for a street the whole address. */

@@ -24,7 +24,7 @@ import { offerActs } from '../acts/index';
 import { api, messageOf, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
-import { controlOf, controlsIn, focusOn, inOpenList, Mark, type MarkKind } from '../look/index';
+import { controlOf, controlsIn, focusOn, goOnFrom, inOpenList, Mark, type MarkKind } from '../look/index';
 import { PathPanel } from '../path/index';
 import { useDesk } from '../session/index';
 import { CHAPTER_PAGES, fetchChapters } from './chapters';
@@ -246,13 +246,6 @@ function onEnter(event: KeyboardEvent): void {
   event.preventDefault();
   event.stopPropagation();
   goOnFrom(from);
-}
-/** To the next field; from the last one of a chapter to the next chapter. */
-function goOnFrom(from: HTMLElement): void {
-  const fields = controlsIn(center.value);
-  const next = fields[fields.indexOf(from) + 1];
-  if (next) focusOn(next);
-  else center.value?.querySelector<HTMLElement>('.onward')?.focus();
 }
 async function move(): Promise<void> {
   moving.value = true;

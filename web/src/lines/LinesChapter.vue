@@ -21,11 +21,11 @@ const rules = computed(() => props.file.product.cover?.lines ?? null);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const options = (entries: readonly { code: string; label: string }[] = []) => entries.map(({ code, label }) => ({ value: code, label }));
 const columns = computed<Column[]>(() => [
-  { field: 'item', options: options(rules.value?.items), width: '13%' },
+  { field: 'item', options: options(rules.value?.items), width: '12%' },
   { field: 'mark', width: '13%' },
   { field: 'place', label: 'Lies in', options: options(rules.value?.places), width: '10%' },
   { field: 'units', width: '7%' },
-  { field: 'unitPrice', width: '13%' },
+  { field: 'unitPrice', width: '14%' },
 ]);
 /** A line goes on as the one above it did: where, at which level, for how long, through whom. */
 const fresh = computed<Record<string, FieldValue>>(() => {
@@ -242,12 +242,12 @@ const nothing = words('lines.nothingToSend');
 
 <style scoped>
 .insured {
-  width: 13.5%;
+  width: 14%;
 }
 .pay {
-  width: 11.5%;
+  width: 12%;
 }
 .state {
-  width: 11.5%;
+  width: 10.5%;
 }
 </style>

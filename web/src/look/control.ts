@@ -20,3 +20,12 @@ export function focusOn(place: HTMLElement | null | undefined): void {
 
 /** Whether a key was pressed in a choice whose list is open: it belongs to the list then. */
 export const inOpenList = ({ target }: Event): boolean => controlOf(target)?.querySelector('[aria-expanded=true]') != null;
+
+/** To the next field of the chapter; from its last one to what leads on. */
+export function goOnFrom(from: HTMLElement): void {
+  const chapter = from.closest('section.center');
+  const fields = controlsIn(chapter);
+  const next = fields[fields.indexOf(from) + 1];
+  if (next) focusOn(next);
+  else chapter?.querySelector<HTMLElement>('.onward')?.focus();
+}

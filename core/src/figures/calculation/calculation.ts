@@ -104,7 +104,19 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
 
 type OldInput = Omit<
   AffordabilityInput,
-  'product' | 'pack' | 'parts' | 'securities' | 'payrolls' | 'accounts' | 'settlements' | 'covers' | 'riders' | 'coverLines' | 'interests' | 'underwritings' | 'health'
+  | 'product'
+  | 'pack'
+  | 'parts'
+  | 'securities'
+  | 'payrolls'
+  | 'accounts'
+  | 'settlements'
+  | 'covers'
+  | 'riders'
+  | 'coverLines'
+  | 'interests'
+  | 'underwritings'
+  | 'health'
 > & {
   product: OldProduct;
   pack: Partial<AffordabilityInput['pack']>;

@@ -83,6 +83,19 @@ describe('what would make cover fit', () => {
   });
 });
 
+describe('the share of earnings that is covered', () => {
+  it('is of what each earns who is covered, whoever carries the premium', () => {
+    // Bo lives with Ida: nothing of his counts for the premium, and his benefit takes the place of what he earns.
+    const both = file([100_000, 210_000]);
+    const [share] = figuresFor(both, TODAY, ['coverShare']);
+    expect(share?.value).toBeCloseTo(0.7, 10);
+    expect(JSON.stringify(share?.terms)).toContain('income-b');
+    expect(figuresFor(file([100_000, 240_000]), TODAY, ['coverShare'])[0]?.verdict).toBe('outside');
+    // As it was worked before, it wasn't known.
+    expect(figuresFor({ ...both, worksAs: 3 }, TODAY, ['coverShare'])[0]?.value).toBeNull();
+  });
+});
+
 describe('what would make lines of cover fit', () => {
   const boats = shippedProduct('hull-gear');
   /** Two hulls that cost far too much of 1,000.00 a month. */

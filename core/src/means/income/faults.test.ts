@@ -119,10 +119,13 @@ describe('how often, and what', () => {
     expect(counted({ ...lay, monthsSeen: 12 }, { product: shipped }).counted.value).toBe(0);
     expect(kindOfIncome('catchShare')?.earned).toBe('trade');
   });
-  it.each(['workboat-refit', 'tools-gear', 'payroll-bridge', 'quay-cottages', 'crew-cover', 'hull-gear'])('%s has a rule and a paper for every kind', (code) => {
-    const shipped = shippedProduct(code);
-    const proven = new Set(shipped.conditions.filter(({ subject }) => subject === 'income').flatMap(({ kinds }) => kinds ?? []));
-    expect(INCOME_KINDS.filter((kind) => !shipped.income.kinds[kind])).toEqual([]);
-    expect(INCOME_KINDS.filter((kind) => !proven.has(kind))).toEqual([]);
-  });
+  it.each(['workboat-refit', 'tools-gear', 'payroll-bridge', 'quay-cottages', 'crew-cover', 'hull-gear'])(
+    '%s has a rule and a paper for every kind',
+    (code) => {
+      const shipped = shippedProduct(code);
+      const proven = new Set(shipped.conditions.filter(({ subject }) => subject === 'income').flatMap(({ kinds }) => kinds ?? []));
+      expect(INCOME_KINDS.filter((kind) => !shipped.income.kinds[kind])).toEqual([]);
+      expect(INCOME_KINDS.filter((kind) => !proven.has(kind))).toEqual([]);
+    },
+  );
 });

@@ -1,0 +1,70 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect } from './people';
+
+/**
+ * Seconds per key of an average typist and per moment of thinking before a field: the keystroke-level model of Card, Moran
+ * and Newell, CACM 23 (1980), from memory.
+ */
+const KEY_SECONDS = 0.28;
+const THINK_SECONDS = 1.35;
+/** Moving a hand to the mouse and back, pointing, and the click. */
+const POINT_SECONDS = 0.4 * 2 + 1.1 + 0.2;
+
+/** Keys pressed, fields begun, and things pointed at, as the keystroke-level model counts them. */
+export class Hands {
+  keys = 0;
+  thoughts = 0;
+  points = 0;
+  constructor(private readonly page: Page) {}
+  /** The next key comes once the page has drawn what the last one did, as fast or slow as the machine is. */
+  private async drawn(): Promise<void> {
+    await this.page.evaluate(() => new Promise((then) => requestAnimationFrame(() => requestAnimationFrame(then))));
+  }
+  async press(...names: string[]): Promise<void> {
+    for (const name of names) {
+      this.keys += name.split('+').length;
+      await this.page.keyboard.press(name);
+      await this.drawn();
+    }
+  }
+  async type(text: string): Promise<void> {
+    this.keys += text.length;
+    this.thoughts += 1;
+    await this.page.keyboard.type(text);
+  }
+  /** A value, and on to the next field. */
+  async field(text: string): Promise<void> {
+    if (text) await this.type(text);
+    await this.press('Enter');
+  }
+  /**
+   * A choice by the first letters of its words, typed until it stands there: letters that come more than a second apart begin
+   * another word for the list, as they do wherever one chooses by typing, and whoever types sees it and types again.
+   */
+  async choose(label: string, text: string, meant: string): Promise<void> {
+    const chosen = this.page.locator('.worked .v-select', { has: this.page.getByLabel(label) }).locator('.v-select__selection-text');
+    await expect(async () => {
+      await this.type(text);
+      await expect(chosen).toHaveText(meant, { timeout: 2_000 });
+    }).toPass({ intervals: [1_200] });
+  }
+  /** Takes the mouse, and clicks something. */
+  async point(target: Locator): Promise<void> {
+    this.points += 1;
+    this.thoughts += 1;
+    await target.click();
+    await this.drawn();
+  }
+  /** Tabs on to something. */
+  async reach(target: Locator): Promise<void> {
+    await expect(target).toBeVisible();
+    for (let turn = 0; turn < 60; turn += 1) {
+      if (await target.evaluate((element) => element === document.activeElement)) return;
+      await this.press('Tab');
+    }
+    throw new Error('Tab never came there');
+  }
+  get seconds(): number {
+    return this.keys * KEY_SECONDS + this.thoughts * THINK_SECONDS + this.points * POINT_SECONDS;
+  }
+}
