@@ -130,6 +130,18 @@ describe('lines of cover', () => {
     expect(computePath(walk.file, walk.view.today).entries.some(({ key }) => key.startsWith('lines:'))).toBe(false);
   });
 
+  it('of a file that ends without a policy are taken out there, those too that were still on their way', async () => {
+    const walk = await boats([{}, { mark: 'Red buoys' }]);
+    await send(walk, { lines: [walk.file.coverLines[0]?.id] });
+    await answered(walk);
+    await send(walk);
+    expect(states(walk)).toEqual(['accepted 1', 'sent 1']);
+    expect((await walk.act('wren', '/withdraw', { reason: 'The boat is sold' })).status).toBe(200);
+    for (let turn = 0; turn < 3; turn += 1) await answered(walk);
+    expect(walk.file.stage).toBe('withdrawn');
+    expect(walk.file.lineVersions.map(({ state }) => state)).toEqual(['withdrawn', 'withdrawn']);
+  });
+
   it('are sent by officers only, whole, and only of a product that covers lines', async () => {
     const walk = await boats([{ weeks: null }, { agent: 'gannet', mark: 'Red buoys' }]);
     expect((await send(walk, {}, 'ansel')).status).toBe(403);

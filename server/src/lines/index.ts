@@ -15,6 +15,7 @@ export const lines: Concept = (app, house) => {
     name: 'lineVersions',
     empty: { lineVersions: [] },
     load: async (fileId, tx) => ({ lineVersions: (await store.newest(fileId, tx)).map(versionOf) }),
+    spread: (change, before) => (change.file.stage === before.stage ? Promise.resolve() : service.takeOut(change)),
   });
 
   app.post('/api/files/:reference/lines/send', { schema: { params: FileParams, body: SendLines, response: { 200: FileAnswer } } }, async (request) => {

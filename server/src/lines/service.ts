@@ -1,5 +1,18 @@
 import { LinesAnswer, LinesTaken, type LinesOrder } from '@cavren/contract';
-import { isLockedFor, lineName, lineProblems, linesToSend, linesToWithdraw, lineValues, newestOf, startOf, type CoverLine, type FileState } from '@cavren/core';
+import {
+  END_STAGES,
+  isLockedFor,
+  lineName,
+  lineProblems,
+  linesToSend,
+  linesToWithdraw,
+  lineValues,
+  newestOf,
+  startOf,
+  type CoverLine,
+  type FileState,
+  type LineVersion,
+} from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
@@ -19,19 +32,6 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
       if (lacking !== undefined || lineProblems(file, line, today).length > 0)
         throw PROBLEM.notWhole({ line: lineName(file, line) }, `${line.id}.${lacking ?? 'item'}`);
     }
-  }
-
-  async function put(
-    change: FileChange,
-    orderKey: string,
-    { lineId, version, number }: Pick<LineVersionRow, 'lineId' | 'version' | 'number'>,
-    details: LineVersionRow['details'],
-    withdraws: boolean,
-  ): Promise<void> {
-    // prettier-ignore
-    const { name: sentBy } = change.actor;
-    const row = { id: nanoid(), fileId: change.row.id, lineId, version, number, details, withdraws, orderKey };
-    await store.insert({ ...row, state: 'sent', faults: [], ticket: null, sentAt: change.now, sentBy, answeredAt: null }, change.tx);
   }
 
   /** Takes what was sent to the issuing system: each sending once, whatever is repeated. */
@@ -79,7 +79,7 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
     let left = false;
     await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
       const rows = (await store.waiting(fileId, change.tx)).filter((row) => row.ticket === ticket);
-      const faulty: string[] = [];
+      const said = { accepted: 0, rejected: 0 };
       for (const row of rows) {
         const answer = answers.find(({ id }) => id === row.lineId);
         if (!answer) {
@@ -88,18 +88,55 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
         }
         const answeredAt = change.now;
         if ('faults' in answer) {
-          faulty.push(row.lineId);
+          said.rejected += 1;
           await store.update(row.id, { state: 'rejected', faults: answer.faults, answeredAt }, change.tx);
-        } else await store.update(row.id, { state: row.withdraws ? 'withdrawn' : 'accepted', number: answer.number, answeredAt }, change.tx);
+        } else {
+          said.accepted += 1;
+          await store.update(row.id, { state: row.withdraws ? 'withdrawn' : 'accepted', number: answer.number, answeredAt }, change.tx);
+        }
       }
-      if (rows.length === 0) return;
+      if (said.accepted + said.rejected === 0) return;
       await change.reload('lineVersions');
-      change.record('lines.answer', 'request', null, JSON.stringify({ accepted: rows.length - faulty.length, rejected: faulty.length }));
+      change.record('lines.answer', 'request', null, JSON.stringify(said));
+      await takeOut(change);
     });
     return left;
   }
 
+  /** Puts lines as they are now, and what is to be taken out, on their way to the issuing system. */
+  async function order(change: FileChange, lines: readonly CoverLine[], gone: readonly LineVersion[]): Promise<void> {
+    const { file, now, actor } = change;
+    const orderKey = nanoid();
+    const sent = { fileId: change.row.id, state: 'sent' as const, faults: [], orderKey, ticket: null, sentAt: now, sentBy: actor.name, answeredAt: null };
+    await store.insertMany(
+      [
+        ...lines.map((line): LineVersionRow => {
+          const before = newestOf(file, line.id);
+          const [version, number] = [(before?.version ?? 0) + 1, before?.number ?? null];
+          return { ...sent, id: nanoid(), lineId: line.id, version, number, details: lineValues(file, line), withdraws: false };
+        }),
+        ...gone.map(({ lineId, version, number, values }): LineVersionRow => {
+          return { ...sent, id: nanoid(), lineId, version: version + 1, number, details: values, withdraws: true };
+        }),
+      ],
+      change.tx,
+    );
+    await change.reload('lineVersions');
+    change.record('lines.send', 'request', null, JSON.stringify({ lines: lines.length, withdrawn: gone.length }));
+    // A job of one subject is done once: each sending is a subject of its own.
+    await jobs.add('lines.send', `${change.row.id}:${orderKey}`, change.tx);
+    change.afterwards(() => jobs.poke());
+  }
+
+  /** What the issuing system has accepted of a file that ended without a policy is taken out there. */
+  async function takeOut(change: FileChange): Promise<void> {
+    const ended = END_STAGES.some((stage) => stage === change.file.stage);
+    const accepted = change.file.lineVersions.filter(({ state, number }) => number !== null && (state === 'accepted' || state === 'rejected'));
+    if (ended && accepted.length > 0) await order(change, [], accepted);
+  }
+
   return {
+    takeOut,
     /** Sends lines as they are now, and what was accepted and isn't there any more. */
     send: (reference: string, version: number, wanted: readonly string[] | undefined, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
@@ -110,18 +147,7 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
         const gone = wanted ? [] : linesToWithdraw(file);
         if (lines.length + gone.length === 0) throw PROBLEM.nothingToSend();
         refuseUnfit(change, lines);
-        const orderKey = nanoid();
-        for (const line of lines) {
-          const before = newestOf(file, line.id);
-          const next = { lineId: line.id, version: (before?.version ?? 0) + 1, number: before?.number ?? null };
-          await put(change, orderKey, next, lineValues(file, line), false);
-        }
-        for (const { lineId, version: last, number, values } of gone) await put(change, orderKey, { lineId, version: last + 1, number }, values, true);
-        await change.reload('lineVersions');
-        change.record('lines.send', 'request', null, JSON.stringify({ lines: lines.length, withdrawn: gone.length }));
-        // A job of one subject is done once: each sending is a subject of its own.
-        await jobs.add('lines.send', `${change.row.id}:${orderKey}`, change.tx);
-        change.afterwards(() => jobs.poke());
+        await order(change, lines, gone);
       }),
     versions: async (reference: string, lineId: string) => {
       const { row } = await services.files.state({ reference });

@@ -44,7 +44,7 @@ export function linesStore(db: Sequelize) {
     },
     versions: (fileId: string, lineId: string) => table.find({ fileId, lineId }, { order: [['version', 'DESC']] }),
     waiting: (fileId: string, tx?: Tx) => table.find({ fileId, state: 'sent' }, { tx, order: [['lineId', 'ASC']] }),
-    insert: (row: LineVersionRow, tx: Tx) => table.insert(row, tx),
+    insertMany: (rows: LineVersionRow[], tx: Tx) => table.insertMany(rows, tx),
     update: (id: string, values: Partial<LineVersionRow>, tx?: Tx) => table.update(values, { id }, tx),
     ticketed: (fileId: string, orderKey: string, ticket: string) => table.update({ ticket }, { fileId, orderKey }),
   };

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { askedOf, evidencedAmount, fieldOf, kindOfIncome, moneyIn, personName, statedFigure, type FileState, type Path } from '@cavren/core';
+import { askedOf, evidencedAmount, fieldOf, kindOfIncome, moneyIn, personName, statedFigure, type Chapter, type FileState, type Path } from '@cavren/core';
 import { computed } from 'vue';
 import { nameIn, useEditing, useShown } from '../file/index';
 import { Mark } from '../look/index';
@@ -32,6 +32,8 @@ const incomes = computed(() =>
     };
   }),
 );
+/** What a product never asks about isn't missing on its sheet. */
+const asks = (chapter: Chapter): boolean => props.file.product.chapters.includes(chapter);
 const works = computed(() => props.file.works.filter(({ until }) => until === null));
 const debts = computed(() => props.file.debts.filter(({ cleared }) => !cleared));
 const cleared = computed(() => props.file.debts.filter((debt) => debt.cleared));
@@ -61,16 +63,16 @@ const declared = computed(() =>
     </li>
     <li v-if="incomes.length === 0" class="soft">None was stated.</li>
   </ul>
-  <h3 class="mt-3">Work now</h3>
-  <ul class="facts">
+  <h3 v-if="works.length > 0 || file.product.histories.work" class="mt-3">Work now</h3>
+  <ul v-if="works.length > 0 || file.product.histories.work" class="facts">
     <li v-for="work in works" :key="work.id">
       {{ nameOf(work.personId) }}: {{ [words('work', 'kind', work.kind).toLowerCase(), work.employer, work.position].filter(Boolean).join(', ')
       }}<span v-if="work.since" class="soft">, since {{ showDate(work.since) }}</span>
     </li>
     <li v-if="works.length === 0" class="soft">None was stated.</li>
   </ul>
-  <h3 class="mt-3">Debts</h3>
-  <ul class="facts">
+  <h3 v-if="asks('commitments')" class="mt-3">Debts</h3>
+  <ul v-if="asks('commitments')" class="facts">
     <li v-for="debt in debts" :key="debt.id">
       {{ [words('debt', 'kind', debt.kind), debt.lender].filter(Boolean).join(', ') }}: {{ money(debt.payment ?? 0) }} a month<span
         v-if="debt.balance !== null"

@@ -54,7 +54,7 @@ const interestColumns = computed<Column[]>(() => [
   { field: 'kind', options: optionsOf(INTEREST_KIND_LABEL), width: '20%' },
   {
     field: 'lineId',
-    options: [...props.file.coverLines.map((line) => ({ value: line.id, label: say(lineName(props.file, line)) }))],
+    options: props.file.coverLines.map((line) => ({ value: line.id, label: say(lineName(props.file, line)) })),
     width: '28%',
   },
   { field: 'share', width: '14%' },
@@ -92,10 +92,10 @@ const waits = computed(() => {
   return problems.value.length > 0 ? 'what can’t be covered as it is' : null;
 });
 offerActs(() =>
-  free.value && count.value > 0
+  free.value
     ? [
-        { name: 'Send lines', key: 'L', waits: waits.value, run: () => (sending.value = true) },
         { name: 'Paste lines', key: null, waits: null, run: () => (pasting.value = true) },
+        ...(count.value > 0 ? [{ name: 'Send lines', key: 'L', waits: waits.value, run: () => (sending.value = true) }] : []),
       ]
     : [],
 );
@@ -216,6 +216,7 @@ const nothing = words('lines.nothingToSend');
 
   <section class="block">
     <h2>Who else has an interest</h2>
+    <p class="soft mb-2">In one line, or in all of them where none is named. What others own and what is insured never come to more than the whole.</p>
     <Rows
       entity="interest"
       :rows="file.interests"
@@ -224,7 +225,7 @@ const nothing = words('lines.nothingToSend');
       add-label="Interest"
       :locked="locked"
       quiet
-      empty="Nobody else has an interest in what is covered. Without a line it is in all of them."
+      empty="Nobody else has an interest in what is covered."
     />
   </section>
 

@@ -7,7 +7,6 @@ export {
   lineCosts,
   lineName,
   lineProblems,
-  lineRatesOn,
   linesLack,
   lineTotals,
   type LineTotals,

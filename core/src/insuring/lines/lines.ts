@@ -1,9 +1,12 @@
-import { roundTo, worked, type Term } from '../../basis/arithmetic/index';
+import type { Term } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { CoverRules, LineRateTable, LineRules } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
+import { startOf } from '../cover/index';
+import { ratesOn } from '../rates/index';
+import { count, sum } from '../steps/index';
 import { worthOf, type CoverLine, type Interest } from './fields';
 
 export type LinesInput = Pick<FileState, 'product' | 'coverLines' | 'interests' | 'request'>;
@@ -22,13 +25,6 @@ export interface LineCost {
 }
 
 export const WEEKS_OF_TERM = 52;
-
-/** The day on which cover begins: as asked for, else today. */
-const startOf = ({ request }: Pick<FileState, 'request'>, today: IsoDate): IsoDate => request.advanceOn ?? today;
-
-/** The rates of lines that hold on a day; null where none do. */
-export const lineRatesOn = (tables: readonly LineRateTable[], on: IsoDate): LineRateTable | null =>
-  tables.find(({ from, until }) => from <= on && (until === null || on <= until)) ?? null;
 
 /** The rate of an item in a place, per cent of what is insured for a whole term; null where the table has none. */
 export const lineRateOf = ({ rows }: Pick<LineRateTable, 'rows'>, item: string | null, place: string | null): number | null =>
@@ -50,7 +46,7 @@ const WORKED_BY = ['item', 'place', 'units', 'unitPrice', 'share', 'level', 'wee
 /** What lacks before the lines can be worked; null where nothing does. */
 export function linesLack(file: LinesInput, rules: LineRules, today: IsoDate): Words | null {
   if (file.coverLines.length === 0) return say('lines.whatIsCovered');
-  const table = lineRatesOn(rules.rates, startOf(file, today));
+  const table = ratesOn(rules.rates, startOf(file, today));
   if (!table) return say('cover.ratesForStart');
   for (const line of file.coverLines) {
     const what = WORKED_BY.find((field) => line[field] === null);
@@ -60,16 +56,6 @@ export function linesLack(file: LinesInput, rules: LineRules, today: IsoDate): W
   }
   return null;
 }
-
-const count = (label: Words, sign: Term['sign'], value: number, more: Partial<Term> = {}): Term => ({ label, sign, value, unit: 'count', ...more });
-const sum = (label: Words, sign: Term['sign'], terms: Term[], more: Partial<Term> = {}): Term => ({
-  label,
-  sign,
-  value: roundTo('money', worked(terms)),
-  unit: 'money',
-  terms,
-  ...more,
-});
 
 /**
  * What a line costs: its units at their value, times the share insured and the share that its level covers, rounded to the
@@ -143,7 +129,7 @@ function costOf(file: Pick<LinesInput, 'product'>, rules: LineRules, table: Line
 /** What each line costs, in the order of the rows; null of those that lack something. */
 export function lineCosts(file: LinesInput, today: IsoDate): (LineCost | null)[] {
   const rules = file.product.cover?.lines;
-  const table = rules && lineRatesOn(rules.rates, startOf(file, today));
+  const table = rules && ratesOn(rules.rates, startOf(file, today));
   if (!rules || !table) return file.coverLines.map(() => null);
   return file.coverLines.map((line) => costOf(file, rules, table, line));
 }

@@ -1,5 +1,5 @@
 import { Decimal } from 'decimal.js';
-import { roundTo, total, worked, type Term } from '../../basis/arithmetic/index';
+import { roundTo, total, type Term } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
@@ -7,6 +7,7 @@ import type { CoverRules, PaymentMode, PlacePack, RateTable } from '../../file/p
 import { personName } from '../../file/state/index';
 import { ageAt, bandAt, bodyMassOf, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
 import { lineCosts, linesLack, type LineCost } from '../lines/index';
+import { count, sum } from '../steps/index';
 import { rateOf, ratesOn } from '../rates/index';
 import { underwritingOf } from '../underwriting/index';
 
@@ -28,16 +29,6 @@ export interface Premium {
 }
 
 export type PremiumInput = CoverInput & { pack: Pick<PlacePack, 'insuranceTax' | 'currency' | 'locale'> };
-
-const count = (label: Words, sign: Term['sign'], value: number, more: Partial<Term> = {}): Term => ({ label, sign, value, unit: 'count', ...more });
-const sum = (label: Words, sign: Term['sign'], terms: Term[], more: Partial<Term> = {}): Term => ({
-  label,
-  sign,
-  value: roundTo('money', worked(terms)),
-  unit: 'money',
-  terms,
-  ...more,
-});
 
 /** What lacks before a premium can be worked; null where nothing does. */
 export function premiumLacks(file: CoverInput, today: IsoDate): Words | null {

@@ -82,7 +82,7 @@ export function missingRates(
 }
 
 /** The table that holds on a day; null where none does. */
-export const ratesOn = (tables: readonly RateTable[], on: IsoDate): RateTable | null =>
+export const ratesOn = <Table extends Pick<RateTable, 'from' | 'until'>>(tables: readonly Table[], on: IsoDate): Table | null =>
   tables.find(({ from, until }) => from <= on && (until === null || on <= until)) ?? null;
 
 /** The rate of a cell at an age; null where the table has none. */

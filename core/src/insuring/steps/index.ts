@@ -1,0 +1,1 @@
+export { count, sum } from './steps';
