@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Phone } from './applicant';
 import { change, makeCavren, openFile, Walk, type TestCavren } from './cavren';
 import { execute } from '../src/db/index';
-import { png } from './samples';
+import { png, textOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -227,7 +227,10 @@ describe('a cover of lines', () => {
     await walk.await();
     expect(walk.file.stage, now(walk).join()).toBe('done');
     const schedule = await (await cavren.as('wren')).get(`${walk.url}/policy/schedule`);
-    expect(schedule.status).toBe(200);
+    const text = textOf(schedule.response.rawPayload).replace(/\s+/g, ' ');
+    for (const said of ['Green buoys', 'Heron QH 7', 'Gullstone Credit Union', 'lost or damaged']) expect(text).toContain(said);
+    // What is said of persons who can’t work has nothing to do with things.
+    expect(text).not.toContain('physician');
     // Cards are for persons.
     expect((await (await cavren.as('wren')).get(`${walk.url}/policy/cards`)).status).toBe(404);
     expect((await phone.get<DoorView>('/api/door/me')).body.policy).toMatchObject({ cards: false });

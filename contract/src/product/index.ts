@@ -217,6 +217,7 @@ const CoverShape = z.strictObject({
     freeLookDays: z.int().min(0),
     firstPremium: z.enum(['before', 'at']),
     lapseDays: z.int().min(1),
+    claim: z.string(),
     shortRate: z.array(z.strictObject({ upTo: Share, kept: Share })).nullable(),
   }),
   lines: LineRulesShape.nullable(),

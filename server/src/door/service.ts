@@ -42,6 +42,9 @@ import {
   yearsBetween,
   type FilePerson,
   type FileState,
+  type Minor,
+  type OfferTerms,
+  type Words,
   type IsoDate,
   type Path,
   type PlacePack,
@@ -537,6 +540,7 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
         label: speak(terms.covered ? say('policyPaper.benefit') : terms.insured ? say('policyPaper.insured') : say('notice.amount')),
         value: money(terms.amount),
       },
+      ...insuredOf(terms.insured ?? []).map(({ line, insured }) => ({ label: speak(line), value: insured === null ? '' : money(insured) })),
       ...(terms.termMonths === null ? [] : [{ label: speak(say('notice.term')), value: speak(say('notice.months', { months: terms.termMonths })) }]),
       ...(terms.payment === null
         ? []
@@ -550,7 +554,6 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
         ...(loading + perMille > 0 ? [{ label: name, value: speak(say('policyPaper.raised', { share: { percent: loading } })) }] : []),
         ...leftOut.map((what) => ({ label: name, value: speak(say('policyPaper.without', { what })) })),
       ]),
-      ...(terms.insured ?? []).map(({ line, insured }) => ({ label: speak(line), value: money(insured) })),
       ...(terms.rate === null ? [] : [{ label: speak(say('notice.rate')), value: inPercent(terms.rate) }]),
       ...(terms.totalPayable === null ? [] : [{ label: speak(say('notice.total')), value: money(terms.totalPayable) }]),
       ...(terms.paidOut === null ? [] : [{ label: speak(say('notice.paidOut')), value: money(terms.paidOut) }]),
@@ -558,6 +561,13 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
     conditions: offer.conditions.map(({ text, metAt }) => ({ text, met: metAt !== null })),
     reasons: offer.kind === 'changed' ? principalReasons(file) : [],
   };
+}
+
+/** What a phone shows of many lines: the first of them, and how many more the policy names. */
+const LINES_SHOWN = 12;
+function insuredOf(insured: NonNullable<OfferTerms['insured']>): { line: Words; insured: Minor | null }[] {
+  const more = insured.length - LINES_SHOWN;
+  return [...insured.slice(0, LINES_SHOWN), ...(more > 0 ? [{ line: say('policyPaper.moreLines', { lines: more }), insured: null }] : [])];
 }
 
 const modeOf = ({ product, request }: FileState) => (product.cover ? paymentMode(product.cover, request.premiumMode) : null);

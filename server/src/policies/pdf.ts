@@ -124,11 +124,11 @@ function linesOf(file: FileState, { startsOn }: Policy): object[] {
   ];
 }
 
-function rightsOf({ pack }: FileState, { freeLookUntil }: Policy): Words[] {
+function rightsOf({ pack, product }: FileState, { freeLookUntil }: Policy): Words[] {
   return [
     ...(freeLookUntil ? [say('policyPaper.freeLook', { until: { day: freeLookUntil } })] : []),
     say('policyPaper.end'),
-    say('policyPaper.claim'),
+    ...(product.cover ? [product.cover.policy.claim] : []),
     ...(pack.contact ? [say('policyPaper.call', { phone: pack.contact.phone, hours: pack.contact.hours })] : []),
   ];
 }

@@ -21,7 +21,7 @@ export function upgradeProduct(raw: unknown): unknown {
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
   const cover = now['cover'] as Raw | null;
-  if (cover) now['cover'] = { ...COVER_THEN, ...cover };
+  if (cover) now['cover'] = { ...COVER_THEN, ...cover, policy: { ...COVER_THEN.policy, ...(cover['policy'] as Raw | undefined) } };
   now['signing'] = { application: null, ...(now['signing'] as Raw) };
   now['deciding'] = { needsAnother: ['falling'], risk: {}, ...(now['deciding'] ?? DECIDING_THEN) };
   return withCounts(now as Raw & { household: object });
@@ -34,7 +34,7 @@ const COVER_THEN = {
   health: null,
   underwriting: null,
   lines: null,
-  policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, shortRate: null },
+  policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, claim: 'Tell us within thirty days of what happened.', shortRate: null },
 };
 
 /** Before products said who may decline when, an approver did at the decision. */

@@ -571,6 +571,8 @@ export interface PolicyRules {
   firstPremium: 'before' | 'at';
   /** Days after the issue within which the first premium has to come; it lapses then. */
   lapseDays: number;
+  /** What whoever is insured does when what is covered has come, and in which time. */
+  claim: string;
   /** The share of a term's premium that is kept where whoever is insured ends it, by the part of the term that has passed, the lowest first; by days alone where none is said. */
   shortRate: { upTo: number; kept: number }[] | null;
 }
