@@ -10,6 +10,9 @@ const THINK_SECONDS = 1.35;
 /** Moving a hand to the mouse and back, pointing, and the click. */
 const POINT_SECONDS = 0.4 * 2 + 1.1 + 0.2;
 
+/** Letters of a name that nobody in the register has, however often this runs. */
+export const letters = (): string => Array.from({ length: 7 }, () => 'aeiourlnstbdgkmpvz'[Math.floor(Math.random() * 18)]).join('');
+
 /** Keys pressed, fields begun, and things pointed at, as the keystroke-level model counts them. */
 export class Hands {
   keys = 0;
@@ -63,6 +66,30 @@ export class Hands {
       await this.press('Tab');
     }
     throw new Error('Tab never came there');
+  }
+  /** The keys are in the field of a label. */
+  focused(label: string | RegExp): Promise<void> {
+    return expect(this.page.getByLabel(label).and(this.page.locator(':focus'))).toBeVisible();
+  }
+  /** Looks up somebody whom nobody knows, up to where it is said how the file came in. */
+  async lookUp(name: string, born: string): Promise<void> {
+    await this.focused('Full name');
+    await this.type(name);
+    await this.press('Tab');
+    await this.type(born);
+    await this.press('Enter');
+    await this.focused('How it came in');
+  }
+  /** Puts somebody into the open file. @param role as it is typed; as it is proposed where none is. */
+  async addPerson(name: string, born: string, role = ''): Promise<void> {
+    await this.press('Alt+p');
+    await this.focused('Role');
+    if (role) await this.type(role);
+    await this.press('Tab');
+    await this.type(name);
+    await this.press('Tab');
+    await this.type(born);
+    await this.press('Enter');
   }
   get seconds(): number {
     return this.keys * KEY_SECONDS + this.thoughts * THINK_SECONDS + this.points * POINT_SECONDS;

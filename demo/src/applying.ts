@@ -20,7 +20,14 @@ export async function toDeciding(cavren: Cavren, staff: Staff, open: OpenFile, b
   await open.act(officer, '/move');
 }
 
-/** What is approved is accepted, its first premium collected and its policy issued, by a third person. */
+/** An approver approves, and who applies accepts by phone. */
+export async function toAccepted(staff: Staff, open: OpenFile, by: string, approver: string): Promise<void> {
+  const applicant = open.file.people.find(({ role }) => role === 'applicant');
+  await open.act(staff(approver), '/decision', { outcome: 'approve' });
+  await open.act(staff(by), '/offer/answer', { personId: applicant?.id ?? '', answer: 'accept', how: 'phone' });
+}
+
+/** The first premium is collected and the policy issued, by a third person. */
 export async function toIssued(cavren: Cavren, staff: Staff, open: OpenFile): Promise<void> {
   const completer = staff('dilys');
   await open.act(completer, '/policy/premium');

@@ -1,6 +1,6 @@
 import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
-import { toDeciding, toIssued } from './applying';
+import { toAccepted, toDeciding, toIssued } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
 import type { Staff } from './teller';
@@ -88,7 +88,7 @@ export class Boats {
   }
 
   private async tellOne(begin: Begin, owner: Owner): Promise<void> {
-    const [officer, approver] = [this.staff('tamsin'), this.staff('sunniva')];
+    const officer = this.staff('tamsin');
     const open = await begin('tamsin', 'hull-gear', owner.name, owner.born, (applicant) => this.details(owner, applicant));
     if (owner.until === 'details') return;
     await open.act(officer, '/lines/send');
@@ -97,9 +97,7 @@ export class Boats {
     if (owner.until === 'sent') return;
     await toDeciding(this.cavren, this.staff, open, 'tamsin');
     if (owner.until === 'deciding') return;
-    const applicant = open.file.people.find(({ role }) => role === 'applicant');
-    await open.act(approver, '/decision', { outcome: 'approve' });
-    await open.act(officer, '/offer/answer', { personId: applicant?.id ?? '', answer: 'accept', how: 'phone' });
+    await toAccepted(this.staff, open, 'tamsin', 'sunniva');
     await toIssued(this.cavren, this.staff, open);
   }
 

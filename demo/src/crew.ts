@@ -1,7 +1,7 @@
 import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
-import { toDeciding, toIssued } from './applying';
+import { toAccepted, toDeciding, toIssued } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { OpenFile } from './desk';
 import type { Staff } from './teller';
@@ -88,8 +88,7 @@ export class Crew {
     await toDeciding(this.cavren, this.staff, open, 'tamsin');
     if (hand.until === 'deciding') return;
     await open.act(approver, '/underwriting', { coverId: open.file.covers[0]?.id ?? '', outcome: 'standard' });
-    await open.act(approver, '/decision', { outcome: 'approve' });
-    await open.act(officer, '/offer/answer', { personId: applicant.id, answer: 'accept', how: 'phone' });
+    await toAccepted(this.staff, open, 'tamsin', 'ansel');
     if (hand.until === 'completing') return;
     await toIssued(this.cavren, this.staff, open);
   }

@@ -165,15 +165,14 @@ export function detailsService(house: House, store: DetailsStore) {
     const { entity, id } = wish;
     const row = rowIn(change.file, entity, id);
     if (!row) return;
+    if (entity === 'person') refuseNeededPerson(change.file, id, row);
+    for (const hanging of whatHangsOn(change.file, entity, id)) await apply(change, hanging);
     if (entity === 'person') {
-      refuseNeededPerson(change.file, id, row);
-      for (const hanging of whatHangsOn(change.file, entity, id)) await apply(change, hanging);
       await services.monitoring.forget(change.row.id, id, change.tx);
       await change.flush();
       await services.duplicates.forget(change, id);
       await services.contacts.gone(change, row as unknown as FilePerson);
     }
-    if (entity === 'coverLine') for (const hanging of whatHangsOn(change.file, entity, id)) await apply(change, hanging);
     change.apply(wish);
     change.record('details.remove', `${entity}/${id}`, keptRow(row), null);
   }

@@ -2,6 +2,7 @@ import { LinesAnswer, LinesTaken, type LinesOrder } from '@cavren/contract';
 import {
   END_STAGES,
   isLockedFor,
+  LINE_FIELDS,
   lineName,
   lineProblems,
   linesToSend,
@@ -28,7 +29,7 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
   /** A line that lacks something, or can't be covered as it is asked, isn't sent. */
   function refuseUnfit({ file, today }: FileChange, lines: readonly CoverLine[]): void {
     for (const line of lines) {
-      const lacking = LACKING.find((field) => line[field] === null);
+      const lacking = LINE_FIELDS.find((field) => line[field] === null);
       if (lacking !== undefined || lineProblems(file, line, today).length > 0)
         throw PROBLEM.notWhole({ line: lineName(file, line) }, `${line.id}.${lacking ?? 'item'}`);
     }
@@ -156,8 +157,6 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
   };
 }
 export type LinesService = ReturnType<typeof linesService>;
-
-const LACKING = ['item', 'mark', 'place', 'units', 'unitPrice', 'share', 'level', 'weeks', 'agent'] as const satisfies readonly (keyof CoverLine)[];
 
 /** What the issuing system is asked to take. */
 function orderOf(file: FileState, rows: readonly LineVersionRow[]): LinesOrder {

@@ -131,15 +131,13 @@ const overlap = (a: string[] | undefined, b: string[] | undefined): boolean => !
 function refuseMissingRates(code: string, { lines, plans, rates, waitingDays, benefitMonths, ages, occupations }: CoverRules): void {
   if (lines === null && [rates, plans, waitingDays, benefitMonths, occupations].some(({ length }) => length === 0))
     throw new Error(`Product ${code} covers persons, but lacks rates, plans, waiting days, months of benefit or occupations`);
-  for (const table of lines?.rates ?? []) {
-    const missing = lines ? missingLineRates(table, lines) : [];
-    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table.code} lack ${missing.map(speakerFor()).join('; ')}`);
-  }
   const classes = [...new Set(occupations.flatMap(({ class: name }) => (name === null ? [] : [name])))];
-  for (const table of rates) {
-    const missing = missingRates(table, { classes, waitingDays, benefitMonths, ages });
-    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table.code} lack ${missing.map(speakerFor()).join('; ')}`);
-  }
+  const lacking = [
+    ...(lines?.rates ?? []).map((table) => ({ table: table.code, missing: lines ? missingLineRates(table, lines) : [] })),
+    ...rates.map((table) => ({ table: table.code, missing: missingRates(table, { classes, waitingDays, benefitMonths, ages }) })),
+  ];
+  for (const { table, missing } of lacking)
+    if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table} lack ${missing.map(speakerFor()).join('; ')}`);
 }
 
 /** A product can't rest on a table that its place doesn't have. */

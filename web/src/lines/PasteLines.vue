@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import type { IsoDate, LineRules } from '@cavren/core';
+import { LINE_FIELDS, type IsoDate, type LineRules } from '@cavren/core';
 import { computed } from 'vue';
 import { AskText } from '../look/index';
 import { labelOf, type Writing } from '../words/index';
-import { asPasted, PASTED_COLUMNS, readPasted } from './pasted';
+import { asPasted, readPasted } from './pasted';
 
 /** Lines from a spreadsheet: what was read of each before it is added; what can't be read stays here until it is put right. */
 const open = defineModel<boolean>({ required: true });
@@ -14,7 +14,7 @@ const emit = defineEmits<{ add: [lines: Record<string, FieldValue>[]] }>();
 const lines = computed(() => (text.value.trim() === '' ? [] : readPasted(text.value, props.rules, props.writing, props.today)));
 const good = computed(() => lines.value.filter(({ problems }) => problems.length === 0));
 const bad = computed(() => lines.value.flatMap((line, at) => (line.problems.length > 0 ? [{ ...line, at: at + 1 }] : [])));
-const order = PASTED_COLUMNS.map((column) => labelOf('coverLine', column)).join(', ');
+const order = LINE_FIELDS.map((column) => labelOf('coverLine', column)).join(', ');
 
 function add(): void {
   const rest = bad.value;

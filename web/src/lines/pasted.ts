@@ -1,11 +1,9 @@
 import type { FieldValue } from '@cavren/contract';
-import { fieldOf, type IsoDate, type LineRules } from '@cavren/core';
+import { fieldOf, LINE_FIELDS, type IsoDate, type LineRules } from '@cavren/core';
 import Papa from 'papaparse';
 import { labelOf, readTyped, type Writing } from '../words/index';
 
-/** The columns of lines as they are pasted, in their order; a first line that names them says another one. */
-export const PASTED_COLUMNS = ['item', 'mark', 'place', 'units', 'unitPrice', 'share', 'level', 'weeks', 'agent'] as const;
-type Column = (typeof PASTED_COLUMNS)[number];
+type Column = (typeof LINE_FIELDS)[number];
 
 /** One line of what was pasted: its values, or what is wrong in it, with its cells as they came. */
 export interface PastedLine {
@@ -19,7 +17,7 @@ const isColumn = (column: Column | undefined): column is Column => column !== un
 
 /** Which column each cell is of, where the first line names them; null where it doesn't. */
 function headOf(cells: readonly string[]): (Column | undefined)[] | null {
-  const named = cells.map((cell) => PASTED_COLUMNS.find((column) => [column, labelOf('coverLine', column)].some((name) => tidy(name) === tidy(cell))));
+  const named = cells.map((cell) => LINE_FIELDS.find((column) => [column, labelOf('coverLine', column)].some((name) => tidy(name) === tidy(cell))));
   return named.filter(isColumn).length >= 2 ? named : null;
 }
 
@@ -45,7 +43,7 @@ export function readPasted(text: string, rules: LineRules, writing: Writing, tod
   return (head ? rest : data).map((cells) => {
     const values: Record<string, FieldValue> = {};
     const problems: string[] = [];
-    const columns = head ?? PASTED_COLUMNS;
+    const columns = head ?? LINE_FIELDS;
     if (cells.slice(columns.length).some((cell) => cell.trim() !== '')) problems.push(`There are more than ${columns.length} columns`);
     for (const [at, column] of columns.entries()) {
       const cell = cells[at]?.trim() ?? '';

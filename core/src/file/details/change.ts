@@ -86,18 +86,20 @@ export function takenBack(file: StatedDetails, change: DetailChange): DetailChan
   return Object.values(values).some((value) => typeof value === 'object') ? null : { op: 'add', entity: change.entity, id: change.id, values };
 }
 
-/**
- * What goes with somebody, or with a line of cover, that is taken out of a file: rows that say nothing without them, their share in what several
- * own, and where others are said to live with them. In the order in which it is done.
- */
-export function whatHangsOn(file: StatedDetails, of: RowEntity, personId: string): DetailChange[] {
-  const removed = (entity: RowEntity, rows: readonly { id: string }[]): DetailChange[] => rows.map(({ id }) => ({ op: 'remove', entity, id }));
-  if (of === 'coverLine')
-    return removed(
-      'interest',
-      file.interests.filter(({ lineId }) => lineId === personId),
-    );
-  if (of !== 'person') return [];
+const removed = (entity: RowEntity, rows: readonly { id: string }[]): DetailChange[] => rows.map(({ id }) => ({ op: 'remove', entity, id }));
+
+/** What goes with a row that is taken out of a file, in the order in which it is done: with somebody all that is theirs, with a line of cover the interests in it. */
+export function whatHangsOn(file: StatedDetails, entity: RowEntity, id: string): DetailChange[] {
+  if (entity === 'person') return whatHangsOnPerson(file, id);
+  if (entity !== 'coverLine') return [];
+  return removed(
+    'interest',
+    file.interests.filter(({ lineId }) => lineId === id),
+  );
+}
+
+/** Rows that say nothing without somebody, their share in what several own, and where others are said to live with them. */
+function whatHangsOnPerson(file: StatedDetails, personId: string): DetailChange[] {
   const disowned = (['debt', 'asset'] as const).flatMap<DetailChange>((entity) =>
     file[PART_OF[entity]]
       .filter(({ owners }) => owners?.split(' ').includes(personId))

@@ -46,8 +46,8 @@ function coverTermsOf(file: FileState, today: IsoDate): OfferTerms {
 
 /** What lines of cover are offered at: what each is insured for, and what is paid. */
 function lineTermsOf(file: FileState, terms: ReturnType<typeof termsOf>, today: IsoDate): OfferTerms {
-  const sums = new Map(lineCosts(file, today).flatMap((cost) => (cost ? [[cost.lineId, cost.insured] as const] : [])));
-  const insured = file.coverLines.map((line) => ({ line: lineName(file, line), insured: sums.get(line.id) ?? minor(0) }));
+  const costs = lineCosts(file, today);
+  const insured = file.coverLines.map((line, at) => ({ line: lineName(file, line), insured: costs[at]?.insured ?? minor(0) }));
   const amount = minor(insured.reduce((so, one) => so + one.insured, 0));
   return { amount, termMonths: null, payment: terms?.first ?? null, totalPayable: terms?.year ?? null, paidOut: null, rate: null, insured };
 }

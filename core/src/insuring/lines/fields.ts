@@ -26,6 +26,8 @@ export const COVER_LINE = describeDetail({
   },
 });
 export type CoverLine = RowOf<typeof COVER_LINE>;
+/** What a line says, in the order in which it is keyed, pasted and sent; it is whole once all of it is there. */
+export const LINE_FIELDS = Object.keys(COVER_LINE.fields) as (keyof typeof COVER_LINE.fields)[];
 
 export const INTEREST_KIND_LABEL = { owner: 'Owns a share', lender: 'Lent on it', lessor: 'Leases it out', other: 'Another interest' } as const;
 

@@ -1,4 +1,4 @@
-export { COVER_LINE, type CoverLine, INTEREST, type Interest, INTEREST_KIND_LABEL, type LineValues, worthOf } from './fields';
+export { COVER_LINE, type CoverLine, INTEREST, type Interest, INTEREST_KIND_LABEL, LINE_FIELDS, type LineValues, worthOf } from './fields';
 export {
   interestsIn,
   isCertified,

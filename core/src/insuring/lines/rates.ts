@@ -1,4 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
+import { columnProblems } from '../rates/index';
 import type { LineRateRow, LineRateTable, LineRules } from '../../file/product/index';
 
 /** The columns of a table of rates of lines, in any order; a table with others is refused. */
@@ -9,10 +10,7 @@ const COLUMNS = ['item', 'place', 'rate'] as const;
  * @returns the rows, and what is wrong by line, the head being line 1; with anything wrong, nothing should be used.
  */
 export function readLineRates(head: readonly string[], records: readonly Readonly<Record<string, string>>[]): { rows: LineRateRow[]; problems: Words[] } {
-  const problems: Words[] = [
-    ...COLUMNS.filter((column) => !head.includes(column)).map((column) => say('rates.columnMissing', { column })),
-    ...head.filter((column) => !COLUMNS.some((known) => known === column)).map((column) => say('rates.columnUnknown', { column })),
-  ];
+  const problems = columnProblems(COLUMNS, head);
   if (problems.length > 0) return { rows: [], problems };
   const seen = new Set<string>();
   const rows = records.map((record, at): LineRateRow => {

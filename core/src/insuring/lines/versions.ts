@@ -1,14 +1,12 @@
 import type { FileState, LineVersion } from '../../file/state/index';
-import { COVER_LINE, type CoverLine, type LineValues } from './fields';
+import { LINE_FIELDS, type CoverLine, type LineValues } from './fields';
 import { interestsIn, type LinesInput } from './lines';
 
 export type StandingInput = LinesInput & Pick<FileState, 'lineVersions'>;
 
-const FIELDS = Object.keys(COVER_LINE.fields) as (keyof typeof COVER_LINE.fields)[];
-
 /** A line with those who have an interest in it, as it is sent. */
 export function lineValues(file: Pick<LinesInput, 'interests'>, line: CoverLine): LineValues {
-  const fields = Object.fromEntries(FIELDS.map((field) => [field, line[field]])) as Omit<LineValues, 'interests'>;
+  const fields = Object.fromEntries(LINE_FIELDS.map((field) => [field, line[field]])) as Omit<LineValues, 'interests'>;
   return { ...fields, interests: interestsIn(file, line).map(({ who, kind, share }) => ({ who, kind, share })) };
 }
 
@@ -39,7 +37,7 @@ export const newestOf = ({ lineVersions }: Pick<FileState, 'lineVersions'>, line
 
 const isSame = (a: LineValues, b: LineValues): boolean => JSON.stringify(inOrder(a)) === JSON.stringify(inOrder(b));
 const inOrder = (values: LineValues): unknown[] => [
-  ...FIELDS.map((field) => values[field]),
+  ...LINE_FIELDS.map((field) => values[field]),
   values.interests.map(({ who, kind, share }) => [who, kind, share]),
 ];
 

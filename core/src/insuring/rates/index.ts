@@ -1,1 +1,1 @@
-export { missingRates, RATE_COLUMNS, rateOf, ratesOn, readRates } from './rates';
+export { columnProblems, missingRates, RATE_COLUMNS, rateOf, ratesOn, readRates } from './rates';

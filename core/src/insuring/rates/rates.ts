@@ -5,14 +5,18 @@ import type { RateRow, RateTable } from '../../file/product/index';
 /** The columns of a rate table as it is imported, in any order; a table with others is refused. */
 export const RATE_COLUMNS = ['class', 'ageFrom', 'ageTo', 'waitingDays', 'benefitMonths', 'rate'] as const;
 
+/** Columns that the head of an imported table lacks, and those that it has and nobody knows. */
+export const columnProblems = (columns: readonly string[], head: readonly string[]): Words[] => [
+  ...columns.filter((column) => !head.includes(column)).map((column) => say('rates.columnMissing', { column })),
+  ...head.filter((column) => !columns.includes(column)).map((column) => say('rates.columnUnknown', { column })),
+];
+
 /**
  * Reads the records of an imported table (CSV with a head) into rows of rates.
  * @returns the rows, and what is wrong by line, the head being line 1; with anything wrong, nothing should be used.
  */
 export function readRates(head: readonly string[], records: readonly Readonly<Record<string, string>>[]): { rows: RateRow[]; problems: Words[] } {
-  const missing = RATE_COLUMNS.filter((column) => !head.includes(column));
-  const unknown = head.filter((column) => !RATE_COLUMNS.some((known) => known === column));
-  const problems = [...missing.map((column) => say('rates.columnMissing', { column })), ...unknown.map((column) => say('rates.columnUnknown', { column }))];
+  const problems = columnProblems(RATE_COLUMNS, head);
   if (problems.length > 0) return { rows: [], problems };
   const rows = records.flatMap((record, at): RateRow[] => {
     const line = at + 2;

@@ -1,5 +1,5 @@
 import { say } from '../../../basis/words/index';
-import { lineName, lineProblems, linesToSend, linesToWithdraw, standingOf, sumProblem } from '../../../insuring/lines/index';
+import { lineName, lineProblems, linesToWithdraw, newestOf, standingOf, sumProblem } from '../../../insuring/lines/index';
 import { COVER_LINE } from '../../../insuring/lines/fields';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathContext, PathPart } from '../entry';
@@ -36,16 +36,16 @@ function standingEntries(file: FileState): Draft[] {
   const entry = { gate: 'gathering' as const, why };
   const waiting = file.lineVersions.filter(({ state }) => state === 'sent');
   const [first] = waiting;
-  const unsent = linesToSend(file).length + linesToWithdraw(file).length;
+  const standings = file.coverLines.map((line) => ({ line, ...standingOf(file, line) }));
+  const unsent = standings.filter(({ state }) => state === 'entered').length + linesToWithdraw(file).length;
   return [
     ...(unsent > 0 ? [{ ...entry, ...ALL, key: 'lines:send', what: say('path.sendLines', { lines: unsent }), holder: 'officer' as const }] : []),
     ...(first
       ? [{ ...entry, ...ALL, key: 'lines:sent', what: say('path.linesOnTheirWay', { lines: waiting.length }), holder: 'service' as const, since: first.sentAt }]
       : []),
-    ...file.coverLines.flatMap((line) => {
-      const { state, faults } = standingOf(file, line);
+    ...standings.flatMap(({ line, state, faults }) => {
       if (state !== 'rejected') return [];
-      const since = file.lineVersions.find(({ lineId }) => lineId === line.id)?.answeredAt;
+      const since = newestOf(file, line.id)?.answeredAt;
       return faults.map<Draft>(({ field, what }) => ({
         ...entry,
         // What was sent back presses, wherever the file is.
