@@ -38,6 +38,8 @@ const props = withDefaults(
     asks?: (row: { id: string }) => boolean;
     /** All that the slots of a line show beside the row itself; a line is drawn again only when one of these has changed. */
     facts?: (row: { id: string }) => unknown[];
+    /** How many columns the slots add beside those that are given, where it is more than one. */
+    cells?: number;
     /** Without the reminder of keys, where another grid near by has it. */
     quiet?: boolean;
   }>(),
@@ -77,6 +79,8 @@ const needs = (row: { id: string }): number => neededIn(row).length;
 const said = (row: { id: string }): string =>
   `Work in ${[...props.columns.map((column) => textOf(row, column)), needs(row) > 0 ? `${needs(row)} needed now` : ''].filter(Boolean).join(', ') || props.addLabel}`;
 
+/** All columns: those that are given, those of the slots, and that of the row's own buttons. */
+const span = computed(() => props.columns.length + (props.cells ?? (slots['heads'] ? 1 : 0)) + 1);
 const showsMore = computed(() => Boolean(slots['line'] ?? slots['cells']));
 /** What a row was drawn from. A line whose parts are all the same stays as it is, so that thirty of them cost a key nothing. */
 function drawnFrom(row: { id: string }): unknown[] {
@@ -226,10 +230,10 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           </td>
         </tr>
         <tr v-if="$slots['under'] && isOpen(row)" class="under">
-          <td :colspan="columns.length + 1 + ($slots['heads'] ? 1 : 0)"><slot name="under" :row="row" /></td>
+          <td :colspan="span"><slot name="under" :row="row" /></td>
         </tr>
         <tr v-if="$slots['below'] && asks(row)" class="under">
-          <td :colspan="columns.length + 1 + ($slots['heads'] ? 1 : 0)"><slot name="below" :row="row" :open="isOpen(row)" /></td>
+          <td :colspan="span"><slot name="below" :row="row" :open="isOpen(row)" /></td>
         </tr>
       </tbody>
     </v-table>

@@ -126,6 +126,7 @@ const nothing = words('lines.nothingToSend');
       add-label="Line"
       :locked="locked"
       :facts="factsOf"
+      :cells="3"
       empty="Nothing is covered yet."
     >
       <template #heads>
@@ -143,7 +144,7 @@ const nothing = words('lines.nothingToSend');
           <span class="soft text-small d-block">{{ lineOf(row).weeks === null ? '' : `${lineOf(row).weeks} weeks` }}</span>
         </td>
         <td>
-          <span class="text-no-wrap">
+          <span>
             <Mark :kind="markOf(row.id)" />
             {{ wordOf(row.id) }}
           </span>
