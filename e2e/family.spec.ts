@@ -27,7 +27,10 @@ test('a family of four at the counter, from opening to all that its details ask 
   await expect(page.getByRole('heading', { level: 1, name: `${mother} ${family}` })).toBeVisible();
   await saved(page);
   // Whether they can apply at all, and what is asked for.
-  await hands.press('Alt+n', 'y');
+  await hands.press('Alt+n');
+  await expect(page.locator('[data-question] button:focus')).toBeVisible();
+  await hands.press('y');
+  await expect(page.locator('[data-question] .choice.on')).toHaveCount(1);
   await hands.reach(center.getByLabel('What it is for'));
   await hands.field('i');
   await hands.focused('Cover starts on');
@@ -47,7 +50,7 @@ test('a family of four at the counter, from opening to all that its details ask 
     await expect(page.getByRole('button', { name: new RegExp(`^${name} ${family}`) })).toBeVisible();
   }
   await expect(page.getByText('Household of 4')).toBeVisible();
-  await hands.point(page.getByRole('button', { name: new RegExp(`^${mother} ${family}`) }));
+  await hands.point(page.getByRole('button', { name: new RegExp(`^${mother} ${family}, applicant`) }));
   await hands.point(center.getByLabel('Inland Revenue number'));
   await hands.field(number);
   await hands.field('021 555 0162');
@@ -101,6 +104,7 @@ test('a family of four at the counter, from opening to all that its details ask 
   await hands.field('Longline Southern');
   await hands.field('1/5/2019');
   await hands.press('Enter');
+  await hands.focused('Stated amount');
   await hands.field('6100');
   await hands.choose('How often', 'a month', 'a month');
   await hands.press('Enter', 'Escape');
@@ -126,9 +130,11 @@ test('a family of four at the counter, from opening to all that its details ask 
   // What they say about their health, one after the other.
   await to('Health');
   for (let open = 14; open > 0; open -= 1) {
-    const no = center.getByRole('button', { name: 'No', exact: true });
-    await hands.point(no.first());
-    await saved(page);
+    // Each answer brings the next question, of one and then of the other.
+    const asked = center.locator('[id^=q-]');
+    const text = await asked.first().innerText();
+    await hands.point(center.getByRole('button', { name: 'No', exact: true }).first());
+    await expect.poll(async () => (await asked.allInnerTexts())[0]).not.toBe(text);
   }
   await hands.point(page.getByRole('button', { name: 'Move on to checking' }));
   await expect(page.getByText('Checking', { exact: true }).first()).toBeVisible();
