@@ -187,6 +187,7 @@ export {
   type Paper,
   type Health,
   type PayeePayout,
+  type AssistanceResult,
   type LineVersion,
   type Policy,
   UNDERWRITING_OUTCOMES,
@@ -319,7 +320,41 @@ export {
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
 export { type Agreement, agreementOf, confirmedToAgree, findingSubject, matterOf } from './evidence/settling/index';
-export { ageAt, bodyMassIndex, bodyMassOf, COVER, type Cover, coverProblems, type CoverRider, startOf, TOBACCO_LABEL } from './insuring/cover/index';
+export {
+  asksAssistance,
+  type Assistance,
+  type AssistanceFigures,
+  type AssistanceInput,
+  assistanceKey,
+  type AssistanceLack,
+  assistanceLacks,
+  assistanceOf,
+  assistanceStanding,
+  type AssistanceStanding,
+  applicablePercentage,
+  barToPlan,
+  figuresOfAssistance,
+  guidelineFor,
+  type Qualifying,
+  taxHouseholdOf,
+  yearOf,
+  CHANGE_DIRECTION_LABEL,
+  type Deduction,
+  type YearChange,
+} from './insuring/assistance/index';
+export { classesOf, personCosts } from './insuring/pricing/index';
+export {
+  ageAt,
+  bodyMassIndex,
+  bodyMassOf,
+  COVER,
+  type Cover,
+  coveredName,
+  coverProblems,
+  type CoverRider,
+  startOf,
+  TOBACCO_LABEL,
+} from './insuring/cover/index';
 export { enrolmentProblem, eventOf, isOpenEnrolled, windowOf } from './insuring/enrolment/index';
 export {
   type HealthAnswer,

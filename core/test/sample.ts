@@ -8,7 +8,7 @@ import type { FilePerson } from '../src/people/people/index';
 import type { Debt } from '../src/means/commitments/index';
 import type { Asset } from '../src/means/worth/index';
 import { BLANK_ROW } from '../src/file/details/index';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { checkSubject } from '../src/evidence/checks/index';
 import { NO_PAYOUT, type Check, type Consent, type Decision, type Exception, type FileState, type Finding, type Paper } from '../src/file/state/index';
 import { addMonths, isoDate } from '../src/basis/dates/index';
@@ -31,7 +31,13 @@ import type { Words } from '../src/basis/words/index';
 
 const shippedData = (kind: string, name: string): Record<string, unknown> =>
   JSON.parse(readFileSync(new URL(`../../server/data/${kind}/${name}.json`, import.meta.url), 'utf8')) as Record<string, unknown>;
-const catalogue = () => new Map(['every-product', 'lending', 'lending-us'].map((name) => [name, shippedData('catalogue', name)]));
+const catalogue = () =>
+  new Map(
+    readdirSync(new URL('../../server/data/catalogue', import.meta.url)).map((file) => {
+      const name = file.replace(/\.json$/, '');
+      return [name, shippedData('catalogue', name)];
+    }),
+  );
 
 /** The rules of a place as they ship. */
 export const shippedPlace = (code: 'us' | 'nz' | 'gb'): PlacePack => shippedData('places', code) as unknown as PlacePack;
@@ -144,6 +150,7 @@ export const pack: PlacePack = {
   benchmark: null,
   residualIncome: null,
   guideline: null,
+  assistance: [],
   yearStarts: '01-01',
   holidays: [],
   sources: ['test'],
@@ -360,6 +367,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       advanceOn: TODAY,
       firstPaymentOn: isoDate('2026-04-02'),
       premiumMode: null,
+      assistance: null,
       otherPolicy: false,
       legalForm: null,
       payoutName: 'Ida Holm',
@@ -393,6 +401,8 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     riders: [],
     coverLines: [],
     interests: [],
+    yearChanges: [],
+    deductions: [],
     accounts: [],
     settlements: [],
     variants: [],
@@ -418,6 +428,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     health: [],
     underwritings: [],
     lineVersions: [],
+    assistanceResult: null,
     policy: null,
     preparedBy: ['wren'],
     ...values,

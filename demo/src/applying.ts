@@ -49,7 +49,8 @@ export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, b
   await cavren.jobs.runDue();
   await open.read(officer);
   await open.act(officer, '/move');
-  for (const condition of computePath(open.file, today).conditions) {
+  // What may still come for a while is left for later.
+  for (const condition of computePath(open.file, today).conditions.filter(({ until }) => until === null)) {
     const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);
     const amount = row ? statedFigure(open.file, row, today) : null;
     const title = speakerFor(open.file.pack)(condition.title);

@@ -7,6 +7,7 @@ import { Browser, OpenFile } from './desk';
 import { keating, thackray } from './households';
 import { fulmarNets, halden, tideway } from './requests';
 import { Boats } from './boats';
+import { Care } from './care';
 import { Crew } from './crew';
 import type { Clock, Staff } from './teller';
 
@@ -130,6 +131,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   });
   await crew.tell(begin);
   await new Boats(cavren, staff).tell(begin);
+  await new Care(cavren, staff).tell(begin);
   at(1);
   await begin('wren', 'workboat-refit', 'Cuthbert Wainfleet', '1972-03-14', (applicant) => [
     set('request', null, 'purpose', 'Engine replacement'),

@@ -1,3 +1,4 @@
+import { assistance } from './assistance/index';
 import { calculation } from './calculation/index';
 import { checks } from './checks/index';
 import { completion } from './completion/index';
@@ -62,6 +63,7 @@ export const concepts: readonly Concept[] = [
   completion,
   underwriting,
   lines,
+  assistance,
   policies,
   opening,
   moving,

@@ -1,10 +1,10 @@
 import type { DoorView } from '@cavren/contract';
-import { computePath, consentsAskedOf, dayAt, signersOf, standingOf, type DetailChange, type LineVersion } from '@cavren/core';
+import { computePath, dayAt, standingOf, type DetailChange, type LineVersion } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Phone } from './applicant';
 import { change, makeCavren, openFile, Walk, type TestCavren } from './cavren';
 import { execute } from '../src/db/index';
-import { png, textOf } from './samples';
+import { keysNow, toGathered, toPolicy, toSigned } from './insured';
+import { textOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -13,7 +13,6 @@ beforeAll(async () => {
 afterAll(() => cavren.close());
 
 const today = (): string => dayAt(new Date().toISOString(), 'America/New_York');
-const now = (walk: Walk): string[] => computePath(walk.file, walk.view.today).now.map(({ key }) => key);
 const LINE = { item: 'trap', mark: 'Green buoys', place: 'quay', units: 100, unitPrice: 8_000, share: 100, level: 'half', weeks: 52, agent: 'wickmoor' };
 
 let births = 0;
@@ -123,7 +122,7 @@ describe('lines of cover', () => {
     await answered(walk);
     await walk.details([{ op: 'remove', entity: 'coverLine', id: walk.file.coverLines[0]?.id ?? '' }]);
     expect(walk.file.interests).toEqual([]);
-    expect(now(walk).concat(computePath(walk.file, walk.view.today).entries.map(({ key }) => key))).toContain('lines:send');
+    expect(keysNow(walk).concat(computePath(walk.file, walk.view.today).entries.map(({ key }) => key))).toContain('lines:send');
     await send(walk);
     await answered(walk);
     expect(walk.file.lineVersions.map(({ state }) => state).sort()).toEqual(['accepted', 'withdrawn']);
@@ -180,37 +179,13 @@ describe('a cover of lines', () => {
     const walk = await boats([{}, { item: 'hull-timber', mark: 'Heron QH 7', units: 1, unitPrice: 6_000_000, level: 'three-quarters' }], () => [
       change.add('interest', { who: 'Gullstone Credit Union', kind: 'lender', share: 40 }),
     ]);
-    for (const person of signersOf(walk.file))
-      for (const { kind } of consentsAskedOf(walk.file, person).filter(({ before }) => before !== null))
-        await walk.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
-    await walk.act('wren', '/move');
-    await walk.checks();
-    await walk.act('wren', '/move');
-    expect(walk.file.stage, now(walk).join()).toBe('gathering');
-    for (const { key } of computePath(walk.file, walk.view.today).conditions) {
-      await walk.upload(await png(), 'p.png', key);
-      await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, {
-        verdict: 'accepted',
-        page: 1,
-        amount: key.startsWith('income:') ? 600_000 : null,
-      });
-    }
-    expect(now(walk)).toEqual(['lines:send']);
+    await toGathered(walk);
+    expect(keysNow(walk)).toEqual(['lines:send']);
     expect((await walk.act('wren', '/move')).status).toBe(409);
     await send(walk);
-    expect(now(walk)).toEqual(['lines:sent']);
+    expect(keysNow(walk)).toEqual(['lines:sent']);
     await answered(walk);
-    await walk.act('wren', '/move');
-    expect(walk.file.stage, now(walk).join()).toBe('applying');
-    await walk.act('wren', '/agreement');
-    await walk.await();
-    const phone = await new Phone(cavren, walk.applicant.email ?? '', walk.applicant.phone ?? '', walk.reference).comeIn();
-    await phone.post('/api/door/consent');
-    await phone.readAll();
-    await phone.post('/api/door/sign', { mark: 'typed', name: 'Rowena Teal', choice: null });
-    await walk.await();
-    await walk.act('wren', '/move');
-    expect(walk.file.stage, now(walk).join()).toBe('deciding');
+    const phone = await toSigned(cavren, walk, 'Rowena Teal');
     expect((await set(walk, 0, 'units', 1)).status).toBe(409);
     expect((await send(walk)).status).toBe(409);
 
@@ -220,12 +195,7 @@ describe('a cover of lines', () => {
     expect(seen.offer?.terms.map(({ label }) => label)).toEqual(
       expect.arrayContaining(['Sum insured', 'Trap or pot “Green buoys”', 'Hull, timber “Heron QH 7”']),
     );
-    await walk.act('wren', '/offer/answer', { personId: walk.applicant.id, answer: 'accept', how: 'inPerson' });
-    await walk.act('dilys', '/policy/premium');
-    await walk.await();
-    await walk.act('dilys', '/policy/issue');
-    await walk.await();
-    expect(walk.file.stage, now(walk).join()).toBe('done');
+    await toPolicy(walk);
     const schedule = await (await cavren.as('wren')).get(`${walk.url}/policy/schedule`);
     const text = textOf(schedule.response.rawPayload).replace(/\s+/g, ' ');
     for (const said of ['Green buoys', 'Heron QH 7', 'Gullstone Credit Union', 'lost or damaged']) expect(text).toContain(said);

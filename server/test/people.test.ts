@@ -565,7 +565,13 @@ describe('fit to apply at all', () => {
     expect(problem(await walk.details([answer('citizen', 'yes', 'answer-twice')])).errors?.[0]?.message).toBe('This question was answered already');
     expect(pathKeys(walk)[0]).toBe(`ends:permitMonths:${walk.applicant.id}`);
     const others = (await (await cavren.as('wren')).get<ProductOnOffer[]>(`${walk.url}/alternatives`)).body;
-    expect(others.map(({ code, bars }) => `${code} ${bars.length}`).sort()).toEqual(['crew-cover 0', 'hull-gear 0', 'quay-cottages 0', 'tools-gear 0']);
+    expect(others.map(({ code, bars }) => `${code} ${bars.length}`).sort()).toEqual([
+      'care-cover 0',
+      'crew-cover 0',
+      'hull-gear 0',
+      'quay-cottages 0',
+      'tools-gear 0',
+    ]);
     expect((await walk.act('ansel', '/end')).status).toBe(403);
     await walk.act('wren', '/end');
     expect(walk.file.stage).toBe('declined');

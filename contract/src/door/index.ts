@@ -203,6 +203,18 @@ export const DoorView = z.object({
   paidOut: z.object({ amount: z.string(), accountTail: z.string(), at: Time }).nullable(),
   /** Whether one is asked about one's health, or about that of a child, and what is still open of it. */
   health: z.enum(['none', 'open', 'complete', 'barred']),
+  /** What is given towards the premium, line by line, while plans are chosen; it is read before one is. */
+  assistance: z.object({ resultId: Id, lines: z.array(z.string()), most: z.string(), readAt: z.string().nullable() }).nullable(),
+  /** The plans that one may choose among for everybody covered, with what is paid each time; null where nothing is chosen now. */
+  plans: z
+    .object({
+      mode: z.string(),
+      bar: z.string().nullable(),
+      choices: z.array(
+        z.object({ code: z.string(), label: z.string(), says: z.string(), leavesOut: z.array(z.string()), each: z.string().nullable(), chosen: z.boolean() }),
+      ),
+    })
+    .nullable(),
   policy: z
     .object({
       number: z.string(),

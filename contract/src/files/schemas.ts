@@ -13,6 +13,7 @@ import {
   type RowEntity,
 } from '@cavren/core';
 import { z } from 'zod';
+import { AssistanceResultShape } from '../assistance/index';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
 import { rowSchema, statedSchema } from '../details/index';
@@ -330,6 +331,7 @@ export const FileState = z.object({
     }),
   ),
   lineVersions: z.array(LineVersionShape),
+  assistanceResult: AssistanceResultShape.nullable(),
   policy: z
     .object({
       state: z.enum(['none', 'ordered', 'rejected', 'issued', 'ended']),

@@ -117,7 +117,7 @@ const RateTableShape = z.strictObject({
         ageFrom: z.int().min(0),
         ageTo: z.int().min(0),
         waitingDays: z.int().min(0),
-        benefitMonths: z.int().min(1),
+        benefitMonths: z.int().min(0),
         rate: z.number().positive(),
       }),
     )
@@ -148,13 +148,23 @@ const LineRulesShape = z.strictObject({
 /** What can be covered, and what it costs. */
 const CoverShape = z.strictObject({
   rates: z.array(RateTableShape),
-  plans: z.array(z.strictObject({ code: z.string(), label: z.string(), factor: z.number().positive(), says: z.string(), leavesOut: z.array(z.string()) })),
+  plans: z.array(
+    z.strictObject({
+      code: z.string(),
+      label: z.string(),
+      factor: z.number().positive(),
+      says: z.string(),
+      leavesOut: z.array(z.string()),
+      level: z.string().optional(),
+    }),
+  ),
   waitingDays: z.array(z.int().min(0)),
   benefitMonths: z.array(z.int().min(1)),
   occupations: z.array(z.strictObject({ code: z.string(), label: z.string(), class: z.string().nullable() })),
   age: z.enum(['lastBirthday', 'nearestBirthday']),
   ages: z.strictObject({ least: z.int().min(0), most: z.int().min(1) }),
-  benefit: z.strictObject({ least: Money, most: Money }),
+  benefit: z.strictObject({ least: Money, most: Money }).nullable(),
+  childrenCharged: z.strictObject({ under: z.int().min(1), most: z.int().min(1) }).nullable(),
   tobacco: Share,
   bodyMass: z.array(z.strictObject({ from: z.number(), below: z.number().optional(), share: Share })),
   discounts: z.array(
@@ -221,7 +231,17 @@ const CoverShape = z.strictObject({
     shortRate: z.array(z.strictObject({ upTo: Share, kept: Share })).nullable(),
   }),
   lines: LineRulesShape.nullable(),
+  assistance: z
+    .strictObject({
+      benchmark: z.strictObject({ level: z.string(), rank: z.int().min(1) }),
+      notCounted: z.array(z.string()),
+      deductions: z.array(Coded),
+      why: z.string(),
+    })
+    .nullable(),
 });
+
+const Guideline = z.strictObject({ year: z.int(), source: z.string(), states: z.record(z.string(), z.strictObject({ first: Money, each: Money })) });
 
 /** A product as data; the server reads its products from files of this shape. */
 export const ProductDefinition = z.strictObject({
@@ -366,6 +386,7 @@ export const ProductDefinition = z.strictObject({
       acceptable: z.array(z.string()).min(1),
       why: z.string(),
       showsAmount: z.boolean().optional(),
+      within: z.int().min(1).max(366).optional(),
       holds: z.union([z.int().min(1), z.literal('whileValid')]).optional(),
     }),
   ),
@@ -514,7 +535,18 @@ export const PlacePack = z.strictObject({
       bands: z.array(z.strictObject({ loanFrom: Money, each: Money, eachUpTo: z.int(), sizes: z.record(z.string(), z.array(Money).min(1)) })).min(1),
     })
     .nullable(),
-  guideline: z.strictObject({ year: z.int(), source: z.string(), states: z.record(z.string(), z.strictObject({ first: Money, each: Money })) }).nullable(),
+  guideline: Guideline.nullable(),
+  assistance: z.array(
+    z.strictObject({
+      year: z.int(),
+      source: z.string(),
+      guideline: Guideline,
+      from: z.number().min(0),
+      upTo: z.number().positive().nullable(),
+      bands: z.array(z.strictObject({ from: z.number().min(0), below: z.number().positive().nullable(), first: Share, last: Share })).min(1),
+      affordable: Share,
+    }),
+  ),
   yearStarts: z.string().regex(/^\d{2}-\d{2}$/),
   holidays: z.array(z.iso.date()),
   sources: z.array(z.string()).min(1),

@@ -4,6 +4,7 @@ import {
   addMonths,
   answerProblem,
   bankProblem,
+  barToPlan,
   COUNTRIES,
   familyStatuses,
   heldOf,
@@ -203,7 +204,14 @@ const RULES: Record<string, Rule | undefined> = {
       : say('details.atMostVersionsLieBeside', { mostVariants: MOST_VARIANTS });
   },
   'cover.personId': inFile,
-  'cover.plan': oneOf(({ plans }) => plans),
+  'cover.plan': (judging, value) => barToPlan(judging.file) ?? oneOf(({ plans }) => plans)(judging, value),
+  'person.claimedBy': ({ file, row }, value) => {
+    if (value === row['id']) return say('details.nobodyClaimsThemselves');
+    return file.people.some(({ id, kind: what }) => id === value && what === 'person') ? null : say('details.thisPersonNotFile');
+  },
+  'yearChange.personId': inFile,
+  'deduction.personId': inFile,
+  'deduction.code': oneOf(({ assistance }) => assistance?.deductions ?? []),
   'cover.occupation': oneOf(({ occupations }) => occupations),
   'cover.enrolment': oneOf(({ enrolment }) => enrolment),
   'cover.enrolmentOn': notLater,

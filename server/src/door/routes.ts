@@ -6,6 +6,8 @@ import {
   AppealAtDoor,
   AppliedAtDoor,
   ApplyAtDoor,
+  AssistanceReadAtDoor,
+  ChoosePlanAtDoor,
   DoorDetails,
   DoorGreeting,
   DoorHealth,
@@ -130,6 +132,16 @@ export const door: Concept = (app, house) => {
     const session = await inside(request);
     await service.answerHealth(session, request.body, await actorOf(session));
     return service.health(session);
+  });
+  app.post('/api/door/assistance/read', { schema: { body: AssistanceReadAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await service.readAssistance(session, request.body.resultId, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/plan', { schema: { body: ChoosePlanAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await service.choosePlan(session, request.body.plan, await actorOf(session));
+    return service.view(session);
   });
   app.get('/api/door/policy/:paper', { schema: { params: z.object({ paper: z.enum(['schedule', 'cards']) }) } }, async (request, reply) => {
     const session = await inside(request);

@@ -16,10 +16,14 @@ import type {
 import {
   answerersOf,
   appealUntil,
+  assistanceStanding,
   awaitedOf,
   barToAppeal,
+  barToPlan,
+  comparePlans,
   consentOf,
   isEnded,
+  isLocked,
   computePath,
   costsOf,
   exampleOf,
@@ -56,6 +60,7 @@ import {
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { randomInt } from 'node:crypto';
+import { letterOf } from '../assistance/index';
 import { inTransaction } from '../db/index';
 import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
@@ -437,6 +442,8 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
               }
             : null,
         health: healthFor(file, person, today),
+        assistance: assistanceFor(file, person, today),
+        plans: plansFor(file, person, today),
         policy: policyFor(file, person),
       };
     },
@@ -452,6 +459,22 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         if (!person || !answersFor(change.file, person, change.today).some(({ id }) => id === personId)) throw PROBLEM.onlyYourOwnDetailsCan();
         if (isEnded(change.row.stage)) throw PROBLEM.notNow();
         await services.underwriting.answer(change, personId, said);
+      });
+    },
+    /** Who applies has read what they are given: the result that was shown to them. */
+    async readAssistance(session: DoorSessionRow, resultId: string, actor: Actor): Promise<void> {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, (change) => {
+        const person = change.file.people.find(({ id }) => id === session.personId);
+        if (!person || !choosesPlans(change.file, person)) throw PROBLEM.notNow();
+        return services.assistance.read(change, resultId, 'frontDoor');
+      });
+    },
+    /** Who applies chooses a plan for everybody covered. */
+    async choosePlan(session: DoorSessionRow, plan: string, actor: Actor): Promise<void> {
+      await services.files.change({ id: session.fileId }, { version: null, actor }, (change) => {
+        const person = change.file.people.find(({ id }) => id === session.personId);
+        if (!person || !choosesPlans(change.file, person)) throw PROBLEM.notNow();
+        return services.assistance.choosePlan(change, plan);
       });
     },
     /** The papers of a policy, for those who applied for it. */
@@ -536,10 +559,12 @@ function offerFor(file: FileState, person: FilePerson, today: IsoDate): DoorView
             .map(personName)
         : [],
     terms: [
-      {
-        label: speak(terms.covered ? say('policyPaper.benefit') : terms.insured ? say('policyPaper.insured') : say('notice.amount')),
-        value: money(terms.amount),
-      },
+      file.product.cover?.benefit === null && terms.covered
+        ? { label: speak(say('policyPaper.covered')), value: terms.covered.map(({ name }) => name).join(', ') }
+        : {
+            label: speak(terms.covered ? say('policyPaper.benefit') : terms.insured ? say('policyPaper.insured') : say('notice.amount')),
+            value: money(terms.amount),
+          },
       ...insuredOf(terms.insured ?? []).map(({ line, insured }) => ({ label: speak(line), value: insured === null ? '' : money(insured) })),
       ...(terms.termMonths === null ? [] : [{ label: speak(say('notice.term')), value: speak(say('notice.months', { months: terms.termMonths })) }]),
       ...(terms.payment === null
@@ -630,6 +655,36 @@ function healthFor(file: FileState, person: FilePerson, today: IsoDate): DoorVie
   if (asked.length === 0) return 'none';
   const states = asked.map(({ id }) => file.health.find(({ personId }) => personId === id)?.state ?? 'open');
   return states.includes('barred') ? 'barred' : states.includes('open') ? 'open' : 'complete';
+}
+
+/** Who applies chooses plans while details are taken, and nobody has signed. */
+const choosesPlans = (file: FileState, person: FilePerson): boolean =>
+  file.stage === 'details' && !isLocked(file) && file.covers.length > 0 && (file.product.cover?.plans.length ?? 0) > 1 && answerersOf(file).includes(person);
+
+function assistanceFor(file: FileState, person: FilePerson, today: IsoDate): DoorView['assistance'] {
+  const result = file.assistanceResult;
+  // A result that is worked otherwise now isn't shown any more: another is given.
+  if (!result || !choosesPlans(file, person) || assistanceStanding(file, today) === 'toGive') return null;
+  const speak = speakerFor(file.pack);
+  return { resultId: result.id, lines: letterOf(file, result.figures).map(speak), most: moneyIn(file.pack)(result.figures.most), readAt: result.readAt };
+}
+
+function plansFor(file: FileState, person: FilePerson, today: IsoDate): DoorView['plans'] {
+  if (!choosesPlans(file, person)) return null;
+  const bar = barToPlan(file);
+  const money = moneyIn(file.pack);
+  return {
+    mode: modeOf(file)?.label ?? '',
+    bar: bar === null ? null : speakerFor(file.pack)(file.request.assistance === null ? say('door.assistanceUnsaid') : say('door.readAssistanceFirst')),
+    choices: comparePlans(file, today).map(({ plan: { code, label, says, leavesOut }, each }) => ({
+      code,
+      label,
+      says,
+      leavesOut,
+      each: each === null ? null : money(each),
+      chosen: file.covers.every(({ plan }) => plan === code),
+    })),
+  };
 }
 
 function policyFor(file: FileState, person: FilePerson): DoorView['policy'] {

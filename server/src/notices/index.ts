@@ -98,6 +98,7 @@ const SAYS: Record<NoticeKind, { subject: Words; text: Words }> = {
   incomplete: { subject: say('mail.incompleteSubject'), text: say('mail.incomplete') },
   withdrawn: { subject: say('mail.withdrawnSubject'), text: say('mail.withdrawn') },
   lapsed: { subject: say('mail.lapsedSubject'), text: say('mail.offerLapsed') },
+  assistance: { subject: say('mail.assistanceSubject'), text: say('mail.assistance') },
   undone: { subject: say('mail.decisionSubject'), text: say('mail.undone') },
 };
 

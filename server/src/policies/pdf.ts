@@ -48,9 +48,13 @@ export async function schedulePdf(file: FileState, policy: Policy): Promise<Buff
     const leftOut = [...(plan?.leavesOut ?? []), ...(said?.exclusions ?? [])];
     const rows: [string, string][] = [
       [speak(say('policyPaper.plan')), plan?.label ?? ''],
-      [speak(say('policyPaper.benefit')), money(cover.benefit ?? 0)],
-      [speak(say('policyPaper.waits')), speak(say('policyPaper.days', { days: Number(cover.waitingDays) }))],
-      [speak(say('policyPaper.paidFor')), speak(say('policyPaper.months', { months: Number(cover.benefitMonths) }))],
+      ...(cover.benefit === null
+        ? [[speak(say('policyPaper.meets')), plan?.says ?? ''] satisfies [string, string]]
+        : [
+            [speak(say('policyPaper.benefit')), money(cover.benefit)] satisfies [string, string],
+            [speak(say('policyPaper.waits')), speak(say('policyPaper.days', { days: Number(cover.waitingDays) }))] satisfies [string, string],
+            [speak(say('policyPaper.paidFor')), speak(say('policyPaper.months', { months: Number(cover.benefitMonths) }))] satisfies [string, string],
+          ]),
       ...riders.map(({ label, says }): [string, string] => [label, says]),
       [speak(say('policyPaper.leftOut')), leftOut.length > 0 ? leftOut.join('\n') : speak(say('policyPaper.nothing'))],
     ];

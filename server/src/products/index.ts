@@ -1,6 +1,7 @@
 import { PROBLEM } from './problems';
 import { OfferQuery, PlacePack, ProductDefinition, ProductInForce, ProductOnOffer } from '@cavren/contract';
 import {
+  classesOf,
   extended,
   missingLineRates,
   missingRates,
@@ -128,24 +129,34 @@ function refuseContradictions(product: Product): void {
 const overlap = (a: string[] | undefined, b: string[] | undefined): boolean => !a || !b || a.some((kind) => b.includes(kind));
 
 /** A product can't let somebody choose what its rates don't have. */
-function refuseMissingRates(code: string, { lines, plans, rates, waitingDays, benefitMonths, ages, occupations }: CoverRules): void {
-  if (lines === null && [rates, plans, waitingDays, benefitMonths, occupations].some(({ length }) => length === 0))
+function refuseMissingRates(code: string, cover: CoverRules): void {
+  const { lines, plans, rates, waitingDays, benefitMonths, ages, occupations, benefit, assistance } = cover;
+  if (lines === null && [rates, plans, ...(benefit ? [waitingDays, benefitMonths, occupations] : [])].some(({ length }) => length === 0))
     throw new Error(`Product ${code} covers persons, but lacks rates, plans, waiting days, months of benefit or occupations`);
-  const classes = [...new Set(occupations.flatMap(({ class: name }) => (name === null ? [] : [name])))];
+  if (assistance && !plans.some(({ level }) => level === assistance.benchmark.level))
+    throw new Error(`Product ${code} gives assistance by plans of the level ${assistance.benchmark.level}, and has none`);
+  const classes = classesOf(cover);
   const lacking = [
     ...(lines?.rates ?? []).map((table) => ({ table: table.code, missing: lines ? missingLineRates(table, lines) : [] })),
-    ...rates.map((table) => ({ table: table.code, missing: missingRates(table, { classes, waitingDays, benefitMonths, ages }) })),
+    ...rates.map((table) => ({
+      table: table.code,
+      missing: missingRates(table, { classes, waitingDays: orNone(waitingDays), benefitMonths: orNone(benefitMonths), ages }),
+    })),
   ];
   for (const { table, missing } of lacking)
     if (missing.length > 0) throw new Error(`Product ${code}: the rates ${table} lack ${missing.map(speakerFor()).join('; ')}`);
 }
 
+/** Where nothing is chosen, the rates have it as 0. */
+const orNone = (list: readonly number[]): readonly number[] => (list.length === 0 ? [0] : list);
+
 /** A product can't rest on a table that its place doesn't have. */
-function refuseMissingTables({ code, income, commitments, measures, limits }: Product, pack: Pack): void {
+function refuseMissingTables({ code, cover, income, commitments, measures, limits }: Product, pack: Pack): void {
   const lacking = [
     ...(pack.taxes.length === 0 && (income.basis === 'net' || measures.includes('residualIncome')) ? ['a tax table'] : []),
     ...(pack.benchmark === null && commitments.benchmark ? ['a benchmark of living costs'] : []),
     ...(pack.residualIncome === null && limits.some(({ from }) => from === 'residualIncome') ? ['a table of residual income'] : []),
+    ...(pack.assistance.length === 0 && cover?.assistance ? ['a table of assistance'] : []),
     ...(pack.guideline === null && measures.includes('guidelineShare') ? ['a poverty guideline'] : []),
   ];
   if (lacking.length > 0) throw new Error(`Product ${code} needs ${lacking.join(' and ')}, which ${pack.name} doesn’t have`);

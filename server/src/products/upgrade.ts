@@ -34,6 +34,8 @@ const COVER_THEN = {
   health: null,
   underwriting: null,
   lines: null,
+  childrenCharged: null,
+  assistance: null,
   policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, claim: 'Tell us within thirty days of what happened.', shortRate: null },
 };
 
@@ -170,6 +172,7 @@ export function upgradePack(raw: unknown): unknown {
     benchmark: null,
     residualIncome: null,
     guideline: null,
+    assistance: [],
     regionTaxes: null,
     yearStarts: '01-01',
     contact: null,

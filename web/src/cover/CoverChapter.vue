@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import {
+  barToPlan,
   bodyMassOf,
   comparePlans,
+  coveredName,
   dateInWords,
   eventOf,
   isOpenEnrolled,
@@ -13,9 +15,11 @@ import {
   type Cover,
   type CoverRider,
   type CoverRules,
+  type Role,
 } from '@cavren/core';
+import { nanoid } from 'nanoid';
 import { computed } from 'vue';
-import { Field, peopleOptions, Rows, useEditing, type ChapterProps, type Column } from '../file/index';
+import { Field, peopleOptions, Rows, useEditing, useGoTo, type ChapterProps, type Column } from '../file/index';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
@@ -29,9 +33,8 @@ const desk = useDesk();
 const rules = computed<CoverRules | null>(() => props.file.product.cover);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const options = (entries: readonly { code: string; label: string }[] = []) => entries.map(({ code, label }) => ({ value: code, label }));
-const columns = computed<Column[]>(() => [
-  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '14%' },
-  { field: 'plan', options: options(rules.value?.plans), width: '16%' },
+/** What is asked of a benefit that is paid each month; a plan that meets what care costs has none. */
+const benefitColumns = () => [
   { field: 'benefit', label: 'Benefit a month', width: '12%' },
   {
     field: 'waitingDays',
@@ -46,18 +49,42 @@ const columns = computed<Column[]>(() => [
     width: '13%',
   },
   { field: 'occupation', options: options(rules.value?.occupations), width: '14%' },
+];
+const columns = computed<Column[]>(() => [
+  { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '14%' },
+  { field: 'plan', options: options(rules.value?.plans), width: '16%' },
+  ...(rules.value?.benefit ? benefitColumns() : [{ field: 'tobacco', width: '18%' }]),
 ]);
-/** Somebody not covered yet, with what is the same for everybody. */
-const fresh = computed(() => {
+const NOT_COVERED: readonly Role[] = ['beneficiary', 'contact', 'emergencyContact'];
+/** Persons of the file who aren't covered yet, those who could be. */
+const uncovered = computed(() =>
+  props.file.people.filter(
+    (person) => person.kind === 'person' && !plays(person, NOT_COVERED) && !props.file.covers.some(({ personId }) => personId === person.id),
+  ),
+);
+/** What is the same for everybody, as the first who is covered has it. */
+const SAME = ['plan', 'waitingDays', 'benefitMonths', 'enrolment', 'enrolmentOn'] as const;
+const same = computed(() => {
   const [first] = props.file.covers;
-  const who = props.file.people.find(
-    (person) =>
-      person.kind === 'person' &&
-      !plays(person, ['beneficiary', 'contact', 'emergencyContact']) &&
-      !props.file.covers.some(({ personId }) => personId === person.id),
-  );
-  return { personId: who?.id ?? '', ...(first ? { plan: first.plan, waitingDays: first.waitingDays, benefitMonths: first.benefitMonths } : {}) };
+  return first ? Object.fromEntries(SAME.map((field) => [field, first[field]])) : {};
 });
+const fresh = computed(() => ({ ...same.value, personId: uncovered.value[0]?.id ?? '' }));
+const coverAll = (): void =>
+  editing.change(
+    'cover of the household',
+    uncovered.value.map(({ id }) => ({ op: 'add', entity: 'cover', id: nanoid(), values: { ...same.value, personId: id } })),
+  );
+/** The first who is covered, where this one's cover is another than theirs. */
+function otherThan(cover: Cover): Cover | null {
+  const [first] = props.file.covers;
+  return first && first.id !== cover.id && SAME.some((field) => cover[field] !== first[field]) ? first : null;
+}
+const makeSame = (cover: Cover): void =>
+  editing.change(
+    'the same cover',
+    SAME.map((field) => ({ op: 'set', entity: 'cover', id: cover.id, field, value: props.file.covers[0]?.[field] ?? null })),
+  );
+const nameOf = (cover: Cover): string => say(coveredName(props.file, cover));
 const premium = computed(() => premiumOf(props.file, editing.today.value));
 const yearOf = (row: { id: string }): number | null => premium.value?.persons.find(({ coverId }) => coverId === row.id)?.term.value ?? null;
 const coverOf = (row: { id: string }): Cover => row as Cover;
@@ -80,8 +107,11 @@ function windowWords(cover: Cover): string {
   return `open from ${dateInWords(window.from)} to ${dateInWords(window.until)}${open ? ': no questions about health' : ', and the application came outside of it'}`;
 }
 const problems = computed(() => props.path.entries.filter(({ key }) => key.startsWith('cover:')));
+const bar = computed(() => barToPlan(props.file));
+const goTo = useGoTo(() => props.file.reference);
 const plans = computed(() => comparePlans(props.file, editing.today.value));
-const free = computed(() => !props.locked && desk.may('details.write') && props.file.covers.length > 0);
+const unlocked = computed(() => !props.locked && desk.may('details.write'));
+const free = computed(() => unlocked.value && props.file.covers.length > 0);
 const isChosen = (code: string): boolean => props.file.covers.length > 0 && props.file.covers.every(({ plan }) => plan === code);
 const choose = (code: string): void =>
   editing.change(
@@ -90,14 +120,7 @@ const choose = (code: string): void =>
   );
 const covered = computed(() => [...new Set(props.file.covers.map(({ personId }) => personId))].length);
 /** People of the household who are only counted. */
-const counted = computed(() =>
-  props.file.people
-    .filter(
-      (person) =>
-        plays(person, ['applicant', 'coApplicant', 'dependant', 'householdMember']) && !props.file.covers.some(({ personId }) => personId === person.id),
-    )
-    .map(personName),
-);
+const counted = computed(() => uncovered.value.filter((person) => plays(person, ['applicant', 'coApplicant', 'dependant', 'householdMember'])).map(personName));
 </script>
 
 <template>
@@ -125,16 +148,31 @@ const counted = computed(() =>
       </template>
       <template #under="{ row }">
         <div class="more small-fields">
-          <Field :id="row.id" entity="cover" field="tobacco" :locked="locked" />
-          <Field :id="row.id" entity="cover" field="height" label="Height in cm" :locked="locked" />
-          <Field :id="row.id" entity="cover" field="weight" :label="weightLabel(coverOf(row))" :locked="locked" />
-          <Field :id="row.id" entity="cover" field="otherCover" :locked="locked" />
+          <template v-if="rules?.benefit">
+            <Field :id="row.id" entity="cover" field="tobacco" :locked="locked" />
+            <Field :id="row.id" entity="cover" field="height" label="Height in cm" :locked="locked" />
+            <Field :id="row.id" entity="cover" field="weight" :label="weightLabel(coverOf(row))" :locked="locked" />
+            <Field :id="row.id" entity="cover" field="otherCover" :locked="locked" />
+          </template>
           <template v-if="rules && rules.enrolment.length > 0">
-            <Field :id="row.id" entity="cover" field="enrolment" :options="options(rules.enrolment)" empty="Underwritten" :locked="locked" />
+            <Field
+              :id="row.id"
+              entity="cover"
+              field="enrolment"
+              :options="options(rules.enrolment)"
+              :empty="rules.underwriting ? 'Underwritten' : 'The yearly enrolment'"
+              :locked="locked"
+            />
             <Field v-if="asksDay(coverOf(row))" :id="row.id" entity="cover" field="enrolmentOn" :locked="locked" />
             <span v-if="windowWords(coverOf(row))" class="soft text-small">{{ windowWords(coverOf(row)) }}</span>
           </template>
+          <v-btn v-if="unlocked && otherThan(coverOf(row))" size="small" @click="makeSame(coverOf(row))">
+            The same as for {{ nameOf(otherThan(coverOf(row)) ?? coverOf(row)) }}
+          </v-btn>
         </div>
+      </template>
+      <template #more>
+        <v-btn v-if="unlocked && uncovered.length > 1" size="small" @click="coverAll">Cover all {{ uncovered.length }} others</v-btn>
       </template>
     </Rows>
     <template v-if="rules && rules.riders.length > 0">
@@ -162,6 +200,9 @@ const counted = computed(() =>
 
   <section class="block">
     <h2>The plans, for everybody covered</h2>
+    <p v-if="bar !== null && free" class="note">
+      {{ say(bar) }} <a href="#" @click.prevent="goTo({ chapter: 'assistance', anchor: 'assistance' })">Open Assistance</a>
+    </p>
     <v-table class="sheet">
       <thead>
         <tr>
@@ -186,7 +227,9 @@ const counted = computed(() =>
           <td class="figure">{{ more === null || more === 0 ? '' : `${more > 0 ? '+' : '−'}${money(Math.abs(more))}` }}</td>
           <td class="text-right">
             <span v-if="isChosen(plan.code)"><Mark kind="settled" /> chosen</span>
-            <v-btn v-else-if="free" size="small" :aria-label="`Choose ${plan.label} for everybody`" @click="choose(plan.code)">Choose for all</v-btn>
+            <v-btn v-else-if="free" size="small" :disabled="bar !== null" :aria-label="`Choose ${plan.label} for everybody`" @click="choose(plan.code)"
+              >Choose for all</v-btn
+            >
           </td>
         </tr>
       </tbody>

@@ -101,6 +101,11 @@ const requested = computed(() => {
     if (!described) return [];
     const value = (props.file.request as unknown as Record<string, unknown>)[field];
     const mode = field === 'premiumMode' ? cover?.modes.find(({ code }) => code === value)?.label : undefined;
+    const result = props.file.assistanceResult?.figures;
+    if (field === 'assistance' && result && value === 'asked') {
+      const said = `${money(result.most)} a month at most, by ${money(result.income)} in ${String(result.year)}, ${inPercent(result.share)} of the guideline`;
+      return [{ field, label, isFigure: false, said }];
+    }
     const unit = field === 'termMonths' && value !== null ? ' months' : '';
     return [{ field, label, isFigure: isFigure(described), said: `${(mode ?? saidValue(described, value, props.file.pack)) || '—'}${unit}` }];
   });
@@ -125,7 +130,9 @@ const covered = computed(() =>
     return {
       id: cover.id,
       who: person ? personName(person) : '—',
-      what: `${plan}, ${money(cover.benefit)} a month after ${cover.waitingDays ?? '—'} days, for ${cover.benefitMonths ?? '—'} months`,
+      what: props.file.product.cover?.benefit
+        ? `${plan}, ${money(cover.benefit)} a month after ${cover.waitingDays ?? '—'} days, for ${cover.benefitMonths ?? '—'} months`
+        : plan,
       underwritten: props.file.product.cover?.underwriting ? made.filter(Boolean).join(', ') || 'not underwritten yet' : '',
     };
   }),

@@ -89,6 +89,7 @@ const NOTICE: Record<DoorView['notices'][number]['kind'], string> = {
   withdrawn: 'Your application is withdrawn',
   lapsed: 'Our offer has run out',
   undone: 'We look at it again',
+  assistance: 'What you are given towards your premium',
 };
 const refusing = ref(false);
 const newFact = ref('');
@@ -106,6 +107,7 @@ async function tell(path: string, body: object): Promise<void> {
   }
 }
 const answerOffer = (answer: 'accept' | 'refuse'): Promise<void> => tell('/api/door/offer', { answer, offerId: props.view.offer?.id });
+const readAssistance = (): Promise<void> => tell('/api/door/assistance/read', { resultId: props.view.assistance?.resultId });
 const appeal = (): Promise<void> => tell('/api/door/appeal', { what: newFact.value.trim() });
 function take(next: DoorView): void {
   emit('change', next);
@@ -255,6 +257,31 @@ function take(next: DoorView): void {
       <v-btn :variant="view.health === 'open' ? 'flat' : 'outlined'" @click="asked = true">{{
         view.health === 'open' ? 'Answer the questions' : 'See what I said'
       }}</v-btn>
+    </section>
+    <section v-if="view.assistance" class="card">
+      <h2>What you are given towards your premium</h2>
+      <p>
+        Up to <b>{{ view.assistance.most }}</b> a month.
+      </p>
+      <ul>
+        <li v-for="line in view.assistance.lines" :key="line">{{ line }}</li>
+      </ul>
+      <p v-if="view.assistance.readAt" class="soft">You read this on {{ day(view.assistance.readAt) }}.</p>
+      <v-btn v-else variant="flat" :loading="busy" @click="readAssistance">I have read this</v-btn>
+    </section>
+    <section v-if="view.plans" class="card">
+      <h2>Your plan</h2>
+      <p v-if="view.plans.bar">{{ view.plans.bar }}</p>
+      <p v-else class="soft">For everybody covered, paid {{ view.plans.mode }}. You can choose another until you sign.</p>
+      <article v-for="plan in view.plans.choices" :key="plan.code" class="stack plan">
+        <h3>{{ plan.label }}{{ plan.each ? `: ${plan.each}` : '' }}</h3>
+        <p>{{ plan.says }}</p>
+        <p v-if="plan.leavesOut.length > 0" class="soft">Leaves out: {{ plan.leavesOut.join('; ') }}.</p>
+        <p v-if="plan.chosen"><b>You chose this one.</b></p>
+        <v-btn v-else-if="!view.plans.bar" :aria-label="`Choose ${plan.label}`" :loading="busy" @click="tell('/api/door/plan', { plan: plan.code })"
+          >Choose this plan</v-btn
+        >
+      </article>
     </section>
     <section v-if="view.details" class="card">
       <h2>Your details</h2>

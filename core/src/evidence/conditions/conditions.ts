@@ -1,3 +1,4 @@
+import { addDays, dayAt, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import { SUBJECTS } from './subjects/index';
 import { type Exception, type FileState, type Paper } from '../../file/state/index';
@@ -25,6 +26,8 @@ export interface Condition {
   about: Words;
   state: ConditionState;
   since: string;
+  /** The last day on which it can come without standing in anybody's way; null where it does from the start. */
+  until: IsoDate | null;
   papers: Paper[];
   exception: Exception | null;
 }
@@ -40,7 +43,7 @@ export function conditionsOf(file: FileState): Condition[] {
   const current = asked.map<Condition>(({ key, rule, personId, about, since }) => {
     const papers = file.papers.filter((paper) => paper.conditionKey === key && paper.state !== 'removed');
     const exception = latestException(file, `condition:${key}`);
-    return { key, rule, personId, title: rule.label, about, since, papers, exception, state: stateOf(papers, exception) };
+    return { key, rule, personId, title: rule.label, about, since, until: untilOf(file, rule, since), papers, exception, state: stateOf(papers, exception) };
   });
   const dropped = [
     ...new Set(
@@ -56,12 +59,17 @@ export function conditionsOf(file: FileState): Condition[] {
     title: file.product.conditions.find(({ code }) => key.startsWith(`${code}:`))?.label ?? say('conditions.earlierCondition'),
     about: say('conditions.whatWasAboutNoLonger'),
     since: file.openedAt,
+    until: null,
     papers: file.papers.filter((paper) => paper.conditionKey === key && paper.state !== 'removed'),
     exception: null,
     state: 'notNeeded',
   }));
   return [...current, ...idle];
 }
+
+/** Days of grace count from the day, by the clock of the place, on which it was asked for. */
+const untilOf = ({ pack }: Pick<FileState, 'pack'>, { within }: ConditionRule, since: string): IsoDate | null =>
+  within === undefined ? null : addDays(dayAt(since, pack.timeZone), within);
 
 function stateOf(papers: readonly Paper[], exception: Exception | null): ConditionState {
   if (exception?.answer === 'granted') return 'excused';

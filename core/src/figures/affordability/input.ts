@@ -25,6 +25,8 @@ export type AffordabilityInput = Pick<
   | 'riders'
   | 'coverLines'
   | 'interests'
+  | 'yearChanges'
+  | 'deductions'
   | 'underwritings'
   | 'health'
 > &

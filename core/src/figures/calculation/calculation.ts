@@ -39,6 +39,8 @@ const READ = [
   'riders',
   'coverLines',
   'interests',
+  'yearChanges',
+  'deductions',
   'underwritings',
   'health',
 ] as const satisfies readonly (keyof AffordabilityInput)[];
@@ -93,12 +95,14 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     riders: [],
     coverLines: [],
     interests: [],
+    yearChanges: [],
+    deductions: [],
     underwritings: [],
     health: [],
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
-    pack: { rateMethod: 'regulationZ', regionTaxes: null, indices: {}, creditLaw: [], ...pack } as AffordabilityInput['pack'],
+    pack: { rateMethod: 'regulationZ', regionTaxes: null, indices: {}, creditLaw: [], assistance: [], ...pack } as AffordabilityInput['pack'],
   };
 }
 
@@ -115,6 +119,8 @@ type OldInput = Omit<
   | 'riders'
   | 'coverLines'
   | 'interests'
+  | 'yearChanges'
+  | 'deductions'
   | 'underwritings'
   | 'health'
 > & {

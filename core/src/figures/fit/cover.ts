@@ -79,7 +79,7 @@ export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
   const shortest = Math.min(...file.covers.map(({ benefitMonths }) => chosenOf(rules.benefitMonths, benefitMonths) ?? Infinity));
   const dearest = Math.max(...file.covers.map(({ plan }) => rules.plans.find(({ code }) => code === plan)?.factor ?? 0));
   return [
-    ...lowered(file, rules.benefit.least, passes).map((changes) => proposal('benefit', benefitWords(file, changes), changes)),
+    ...(rules.benefit ? lowered(file, rules.benefit.least, passes) : []).map((changes) => proposal('benefit', benefitWords(file, changes), changes)),
     ...firstOf(
       'waiting',
       rules.waitingDays.filter((days) => days > longestWait).sort((a, b) => a - b),

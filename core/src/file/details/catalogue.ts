@@ -1,5 +1,6 @@
 import { blankOf, type Description, type Field, type RowOf, type StatedIn } from '../../basis/detail/index';
 import { COVER, RIDER } from '../../insuring/cover/fields';
+import { DEDUCTION, YEAR_CHANGE } from '../../insuring/assistance/fields';
 import { COVER_LINE, INTEREST } from '../../insuring/lines/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
@@ -43,6 +44,8 @@ export const DETAILS = {
   payee: PAYEE,
   cover: COVER,
   rider: RIDER,
+  yearChange: YEAR_CHANGE,
+  deduction: DEDUCTION,
   coverLine: COVER_LINE,
   interest: INTEREST,
   payroll: PAYROLL,

@@ -99,10 +99,12 @@ export interface LineAuthority {
 /** By line; a line that isn't named is none of theirs. Null: everything. */
 export type Authority = Partial<Record<Line, LineAuthority>> | null;
 
-/** What authority over a file goes by: the amount that is asked for, what is paid a month to all who are covered, or what things are worth that are. */
+/** What authority over a file goes by: the amount that is asked for, what is paid a month to all who are covered, or at most met of what their care costs, or what things are worth that are. */
 export function amountOf({ product, request, covers, coverLines }: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines'>): Minor | null {
   // At their whole value, whatever share and level are chosen, so that no choice of a level moves a file past somebody's authority.
   if (product.cover?.lines) return minor(coverLines.reduce((so, line) => so + (worthOf(line) ?? 0), 0));
+  // Where a plan meets what care costs, the most that it meets of each who is covered.
+  if (product.cover?.benefit === null && covers.length > 0) return minor(product.bounds.amount.most * covers.length);
   return product.cover === null || covers.length === 0 ? request.amount : minor(covers.reduce((so, { benefit }) => so + (benefit ?? 0), 0));
 }
 

@@ -15,6 +15,8 @@ export {
   type CostRules,
   type CountedMeans,
   type DeclineReason,
+  type AssistanceRules,
+  type AssistanceTable,
   type CoverRules,
   type EnrolmentEvent,
   HEALTH_DETAILS,

@@ -40,6 +40,7 @@ export const CHAPTERS = [
   'people',
   'home',
   'income',
+  'assistance',
   'commitments',
   'worth',
   'declarations',
@@ -60,6 +61,7 @@ export const CHAPTER_LABEL: Record<Chapter, string> = {
   people: 'People',
   home: 'Home',
   income: 'Income',
+  assistance: 'Assistance',
   commitments: 'Commitments',
   worth: 'Worth',
   declarations: 'Declarations',
@@ -286,7 +288,7 @@ export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
-export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment'] as const;
+export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment', 'assistance'] as const;
 export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
@@ -298,6 +300,8 @@ export interface ConditionRule {
   label: string;
   acceptable: string[];
   why: string;
+  /** For so many days from when it was asked for it may still come: it stands in nobody's way until then. */
+  within?: number | undefined;
   /** Whether accepting a paper records the amount that it shows. */
   showsAmount?: boolean;
   /** For how many days an accepted paper proves the same in a later file, or while the identity paper is valid; it proves nothing there where none is said. */
@@ -442,14 +446,19 @@ export interface PaymentMode {
 /** What can be covered, and what it costs. Shares are fractions; money is whole minor units. */
 export interface CoverRules {
   rates: RateTable[];
-  plans: { code: string; label: string; factor: number; says: string; leavesOut: string[] }[];
+  /** What each does; its level is that of plans that meet the same part of what care costs. */
+  plans: { code: string; label: string; factor: number; says: string; leavesOut: string[]; level?: string | undefined }[];
+  /** Days before anything is paid, and months for which it is; none where a plan meets what care costs. */
   waitingDays: number[];
   benefitMonths: number[];
-  /** Occupations by list; those without a class are not covered. */
+  /** Occupations by list; those without a class are not covered. None where a product doesn't tell them apart. */
   occupations: { code: string; label: string; class: string | null }[];
   age: 'lastBirthday' | 'nearestBirthday';
   ages: { least: number; most: number };
-  benefit: { least: Minor; most: Minor };
+  /** What is paid a month; null where the plan meets what care costs, and nobody names a sum. */
+  benefit: { least: Minor; most: Minor } | null;
+  /** Of those under an age so many are charged, the oldest; all where it isn't said. */
+  childrenCharged: { under: number; most: number } | null;
   /** Loadings on a person's premium: for tobacco, and by bands of the body mass index. */
   tobacco: number;
   bodyMass: { from: number; below?: number | undefined; share: number }[];
@@ -473,6 +482,33 @@ export interface CoverRules {
   policy: PolicyRules;
   /** Things that are covered line by line; null where persons are. */
   lines: LineRules | null;
+  /** What a household is given towards the premium by its income; null where nothing is. */
+  assistance: AssistanceRules | null;
+}
+
+/** How a product works out what a household is given towards its premium; the table and the guideline are the place's. */
+export interface AssistanceRules {
+  /** Among plans of which level the benchmark is found, and which of them by price, the cheapest being 1. */
+  benchmark: { level: string; rank: number };
+  /** Kinds of income that are none to it. */
+  notCounted: string[];
+  /** What is taken off income before it counts. */
+  deductions: { code: string; label: string }[];
+  why: string;
+}
+
+/** Which share of its income a household is expected to pay for the benchmark, by its income as a share of the guideline for its size, in a year. */
+export interface AssistanceTable {
+  year: number;
+  source: string;
+  guideline: IncomeGuideline;
+  /** Shares of the guideline from which, and up to which, anything is given; no end where it isn't said. */
+  from: number;
+  upTo: number | null;
+  /** Rising in a line from the first to the last share within each band; shares are fractions. */
+  bands: { from: number; below: number | null; first: number; last: number }[];
+  /** An employer's cover that costs no more than this share of the household's income is affordable. */
+  affordable: number;
 }
 
 /** How much an item costs in a place: per cent of what is insured, for a whole term. */
@@ -876,6 +912,8 @@ export interface PlacePack {
   benchmark: LivingBenchmark | null;
   residualIncome: ResidualTable | null;
   guideline: IncomeGuideline | null;
+  /** By year, what households are expected to pay for cover; none where nothing is given towards it. */
+  assistance: AssistanceTable[];
   /** The month and day on which payslips begin to count a year anew. */
   yearStarts: string;
   holidays: string[];

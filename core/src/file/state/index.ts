@@ -4,6 +4,7 @@ export {
   type ContactField,
   type EnvelopeState,
   type PaymentOrder,
+  type AssistanceResult,
   type Check,
   type CheckState,
   type Consent,

@@ -2,6 +2,7 @@ import type { Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
+import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
 import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
 import type { FitChange, StatedDetails } from '../details/index';
@@ -231,7 +232,7 @@ export interface Offer {
   madeBy: string;
 }
 
-export const NOTICE_KINDS = ['declined', 'stopped', 'counterOffer', 'incomplete', 'withdrawn', 'lapsed', 'undone'] as const;
+export const NOTICE_KINDS = ['declined', 'stopped', 'counterOffer', 'incomplete', 'withdrawn', 'lapsed', 'undone', 'assistance'] as const;
 export type NoticeKind = (typeof NOTICE_KINDS)[number];
 
 /** A paper that somebody of the file was sent about what was decided. */
@@ -331,6 +332,18 @@ export interface UnderwritingOutcome {
   at: string;
 }
 
+/** What somebody who applies was told that they are given towards the premium, and when they had read it. */
+export interface AssistanceResult {
+  id: string;
+  figures: AssistanceFigures;
+  givenAt: string;
+  givenBy: string;
+  readAt: string | null;
+  /** Who had it read, at the front door or as an officer wrote it down. */
+  readBy: string | null;
+  readHow: 'frontDoor' | 'inPerson' | 'byPhone' | 'inWriting' | null;
+}
+
 /** What became of a policy. */
 export interface Policy {
   /** none: only its first premium was ordered yet; ordered: asked for of the issuing system; rejected: that says what is wrong; issued: in force from its start; ended: cancelled, given back or lapsed. */
@@ -413,6 +426,8 @@ export interface FileState extends StatedDetails {
   underwritings: UnderwritingOutcome[];
   /** The newest of each line that went to the issuing system. */
   lineVersions: LineVersion[];
+  /** What somebody who applies was told last of what they are given towards the premium. */
+  assistanceResult: AssistanceResult | null;
   /** The latest that was ordered. */
   policy: Policy | null;
   /** Ids of everyone who prepared the file: they may not decide it. */

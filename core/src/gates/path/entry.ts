@@ -45,7 +45,7 @@ export interface PathEntry {
 }
 
 /** An entry before its deadline is known. */
-export type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'> & Partial<Pick<PathEntry, 'since' | 'holderName' | 'personId'>>;
+export type Draft = Omit<PathEntry, 'due' | 'since' | 'holderName' | 'personId'> & Partial<Pick<PathEntry, 'due' | 'since' | 'holderName' | 'personId'>>;
 
 /** What a part of the Path is worked out from beside the file. */
 export interface PathContext {

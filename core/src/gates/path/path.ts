@@ -44,7 +44,7 @@ export function computePath(file: FileState, today: IsoDate): Path {
   const due = new Map(file.product.route.map((stage) => [stage, dueOn(file, stage)]));
   const entries = drafts
     .filter(({ gate }) => order(gate) >= 0)
-    .map<PathEntry>((draft) => heldBy(file, { since: file.openedAt, holderName: null, personId: null, ...draft, due: due.get(draft.gate) ?? null }))
+    .map<PathEntry>((draft) => heldBy(file, { since: file.openedAt, holderName: null, personId: null, due: due.get(draft.gate) ?? null, ...draft }))
     .sort((a, b) => order(a.gate) - order(b.gate));
   return {
     entries,

@@ -57,7 +57,7 @@ export function coverProblems(file: CoverInput, cover: Cover, today: IsoDate): {
     if (age < ages.least || age > ages.most)
       problems.push({ field: 'personId', what: say('cover.ageOutside', { name, age, least: ages.least, most: ages.most }) });
   }
-  if (cover.benefit !== null && (cover.benefit < benefit.least || cover.benefit > benefit.most))
+  if (benefit && cover.benefit !== null && (cover.benefit < benefit.least || cover.benefit > benefit.most))
     problems.push({ field: 'benefit', what: say('cover.benefitOutside', { name, least: { money: benefit.least }, most: { money: benefit.most } }) });
   const occupation = rules.occupations.find(({ code }) => code === cover.occupation);
   if (occupation?.class === null) problems.push({ field: 'occupation', what: say('cover.occupationNotCovered', { name, occupation: occupation.label }) });

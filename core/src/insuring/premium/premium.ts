@@ -3,135 +3,39 @@ import { roundTo, total, type Term } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
-import type { CoverRules, PaymentMode, PlacePack, RateTable } from '../../file/product/index';
-import { personName } from '../../file/state/index';
-import { ageAt, bandAt, bodyMassOf, chosenOf, classOf, coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
+import type { CoverRules, PaymentMode } from '../../file/product/index';
+import { assistanceOf, type AssistanceInput } from '../assistance/index';
+import type { CoverInput } from '../cover/index';
 import { lineCosts, linesLack, type LineCost } from '../lines/index';
+import { personCosts, personsLack, type PersonCost } from '../pricing/index';
 import { count, sum } from '../steps/index';
-import { rateOf, ratesOn } from '../rates/index';
-import { underwritingOf } from '../underwriting/index';
 
 /** What a cover costs: each person's year, all of them with discounts and the fee, and what is paid each time. */
 export interface Premium {
   /** A year's premium of each person covered, in the order of the rows. */
-  persons: { coverId: string; personId: string; term: Term }[];
+  persons: PersonCost[];
   /** What each line costs in its weeks, where lines are covered. */
   lines: LineCost[];
   /** A year for everybody, after discounts and with the policy fee, before the surcharge for paying in parts and tax. */
   yearly: Minor;
   yearlyTerms: Term[];
   mode: PaymentMode;
-  /** Each payment before tax, the tax on it, and both. */
+  /** Each payment before tax, the tax on it, what is given towards it, and what is left of it to pay. */
   net: Minor;
   tax: Minor;
+  assistance: Minor;
   each: Minor;
   eachTerms: Term[];
 }
 
-export type PremiumInput = CoverInput & { pack: Pick<PlacePack, 'insuranceTax' | 'currency' | 'locale'> };
+export type PremiumInput = AssistanceInput;
 
 /** What lacks before a premium can be worked; null where nothing does. */
 export function premiumLacks(file: CoverInput, today: IsoDate): Words | null {
   const rules = file.product.cover;
   if (rules?.lines) return linesLack(file, rules.lines, today);
   if (!rules || file.covers.length === 0) return say('cover.whoIsCovered');
-  const table = ratesOn(rules.rates, startOf(file, today));
-  if (!table) return say('cover.ratesForStart');
-  for (const cover of file.covers) {
-    const lack = lackOf(file, rules, table, cover, today);
-    if (lack !== null) return lack;
-  }
-  return null;
-}
-
-function lackOf(file: CoverInput, rules: CoverRules, table: RateTable, cover: Cover, today: IsoDate): Words | null {
-  const person = file.people.find(({ id }) => id === cover.personId);
-  const name = coveredName(file, cover);
-  const lack = (what: string): Words => say('cover.lacks', { name, what });
-  if (!person?.birthDate) return lack('birthDate');
-  if (cover.benefit === null || cover.benefit <= 0) return lack('benefit');
-  if (!rules.plans.some(({ code }) => code === cover.plan)) return lack('plan');
-  if (chosenOf(rules.waitingDays, cover.waitingDays) === null) return lack('waitingDays');
-  if (chosenOf(rules.benefitMonths, cover.benefitMonths) === null) return lack('benefitMonths');
-  if (!classOf(rules, cover.occupation)) return lack('occupation');
-  return rateFor(file, rules, table, cover, today) === null ? say('cover.noRate', { name }) : null;
-}
-
-/** The rate of somebody's cell at their age when cover begins. */
-function rateFor(file: CoverInput, rules: CoverRules, table: RateTable, cover: Cover, today: IsoDate): { rate: number; age: number; class: string } | null {
-  const birthDate = file.people.find(({ id }) => id === cover.personId)?.birthDate;
-  const name = classOf(rules, cover.occupation);
-  const waitingDays = chosenOf(rules.waitingDays, cover.waitingDays);
-  const benefitMonths = chosenOf(rules.benefitMonths, cover.benefitMonths);
-  if (!birthDate || !name || waitingDays === null || benefitMonths === null) return null;
-  const age = ageAt(birthDate, startOf(file, today), rules.age);
-  const rate = rateOf(table, { class: name, waitingDays, benefitMonths }, age);
-  return rate === null ? null : { rate, age, class: name };
-}
-
-/**
- * A year's premium of one person: the rate for each hundred of benefit a month, times the plan's factor, rounded; then each
- * rider and loading as a share of that or per mille of a year's benefit, rounded. The product's own loadings stand until
- * somebody has underwritten them, whose loading takes their place. Whole minor units, half away from zero at each line (common practice, no source).
- */
-function personTerm(file: CoverInput, rules: CoverRules, table: RateTable, cover: Cover, today: IsoDate): Term | null {
-  const person = file.people.find(({ id }) => id === cover.personId);
-  const found = rateFor(file, rules, table, cover, today);
-  const plan = rules.plans.find(({ code }) => code === cover.plan);
-  if (!person || !found || !plan || cover.benefit === null) return null;
-  const anchor = (field: string) => ({ chapter: 'cover', anchor: `${cover.id}.${field}` });
-  const base = sum(say('cover.atTheRate'), '+', [
-    { label: say('cover.benefitMonth'), sign: '+', value: cover.benefit, unit: 'money', place: anchor('benefit') },
-    count(say('cover.ofAHundred'), '÷', 100),
-    count(
-      say('cover.rateOf', { class: found.class, age: found.age, waitingDays: cover.waitingDays ?? '', months: cover.benefitMonths ?? '' }),
-      '×',
-      found.rate,
-      {
-        table: say('cover.rateTable', { code: table.code, source: table.source, from: { day: table.from } }),
-      },
-    ),
-    ...(plan.factor === 1 ? [] : [count(say('cover.planFactor', { plan: plan.label }), '×', plan.factor, { place: anchor('plan') })]),
-  ]);
-  const loading = (label: Words, share: number, field: string): Term[] =>
-    share === 0 ? [] : [sum(label, '+', [base, count(say('cover.share', { share: { percent: share } }), '×', share)], { place: anchor(field) })];
-  const perMille = (label: Words, mille: number, field: string): Term[] =>
-    mille === 0
-      ? []
-      : [
-          sum(
-            label,
-            '+',
-            [
-              { label: say('cover.benefitMonth'), sign: '+', value: cover.benefit ?? 0, unit: 'money', place: anchor('benefit') },
-              count(say('cover.monthsYear'), '×', 12),
-              count(say('cover.perMille'), '×', mille),
-              count(say('cover.perMilleOf'), '÷', 1000),
-            ],
-            { place: anchor(field) },
-          ),
-        ];
-  const riders = file.riders
-    .filter(({ personId }) => personId === cover.personId)
-    .flatMap(({ code }) => rules.riders.filter((rider) => rider.code === code))
-    .flatMap(({ label, share, perMille: mille }) => [...loading(label, share ?? 0, 'personId'), ...perMille(label, mille ?? 0, 'personId')]);
-  const said = underwritingOf(file, cover);
-  const index = bodyMassOf(cover);
-  const band = bandAt(rules.bodyMass, index);
-  const terms = [
-    base,
-    ...riders,
-    ...(said
-      ? [
-          ...loading(say('cover.underwritten', { by: said.by }), said.loading, 'personId'),
-          ...perMille(say('cover.underwritten', { by: said.by }), said.perMille, 'personId'),
-        ]
-      : [
-          ...loading(say('cover.tobacco'), cover.tobacco === 'yes' ? rules.tobacco : 0, 'tobacco'),
-          ...loading(say('cover.bodyMass', { index: index ?? 0 }), band?.share ?? 0, 'weight'),
-        ]),
-  ];
-  return { label: personName(person), sign: '+', value: total(terms), unit: 'money', terms, personId: person.id };
+  return personsLack(file, rules, today);
 }
 
 /** Discounts in the product's order, each on what the ones before left; together never more than its cap. */
@@ -169,14 +73,9 @@ export const modeOf = ({ modes }: CoverRules, code: string | null): PaymentMode 
 type Costs = Pick<Premium, 'persons' | 'lines'>;
 
 /** Everybody's own premium; null while that of somebody can't be worked, or nobody is covered. */
-function costOfPersons(file: CoverInput, rules: CoverRules, today: IsoDate): Costs | null {
-  const table = ratesOn(rules.rates, startOf(file, today));
-  if (!table || file.covers.length === 0) return null;
-  const persons = file.covers.flatMap((cover) => {
-    const term = personTerm(file, rules, table, cover, today);
-    return term ? [{ coverId: cover.id, personId: cover.personId, term }] : [];
-  });
-  return persons.length < file.covers.length ? null : { persons, lines: [] };
+function ofPersons(file: CoverInput, rules: CoverRules, today: IsoDate): Costs | null {
+  const persons = personCosts(file, rules, file.covers, today);
+  return persons && { persons, lines: [] };
 }
 
 /** What each line costs; null while one can't be worked, or there is none. */
@@ -196,7 +95,7 @@ function costOfLines(file: CoverInput, today: IsoDate): Costs | null {
 export function premiumOf(file: PremiumInput, today: IsoDate): Premium | null {
   const rules = file.product.cover;
   const mode = rules && modeOf(rules, file.request.premiumMode);
-  const costs = rules && mode && (rules.lines ? costOfLines(file, today) : costOfPersons(file, rules, today));
+  const costs = rules && mode && (rules.lines ? costOfLines(file, today) : ofPersons(file, rules, today));
   if (!costs) return null;
   const { persons, lines } = costs;
   const own = [...persons, ...lines].map(({ term }) => term);
@@ -223,7 +122,8 @@ export function premiumOf(file: PremiumInput, today: IsoDate): Premium | null {
           ]),
         ]
       : [];
-  const eachTerms = [net, ...tax];
+  const given = assistanceTerms(file, net, mode, today);
+  const eachTerms = [net, ...given, ...tax];
   return {
     persons,
     lines,
@@ -232,9 +132,29 @@ export function premiumOf(file: PremiumInput, today: IsoDate): Premium | null {
     mode,
     net: minor(net.value),
     tax: minor(total(tax)),
+    assistance: minor(-total(given)),
     each: minor(total(eachTerms)),
     eachTerms,
   };
+}
+
+/** What a household is given towards each payment: a month's assistance for the months that it is for, and never more than it costs. */
+function assistanceTerms(file: PremiumInput, net: Term, mode: PaymentMode, today: IsoDate): Term[] {
+  const amount = assistanceOf(file, today)?.amount;
+  if (!amount || amount.value <= 0) return [];
+  const given = sum(say('cover.assistance'), '−', [amount, count(say('cover.monthsOfPayment'), '×', 12 / mode.perYear)]);
+  return [
+    given.value <= net.value
+      ? given
+      : {
+          ...given,
+          value: net.value,
+          terms: [
+            { ...net, sign: '+' },
+            { ...given, sign: '·' },
+          ],
+        },
+  ];
 }
 
 /** A plan for everybody covered, and what it would cost and pay. */

@@ -7,6 +7,8 @@ export const LEGAL_FORM_LABEL = {
   limitedLiability: 'Limited liability company',
   cooperative: 'Co-operative',
 } as const;
+/** Whether what is given towards a premium by income is worked out. */
+export const ASSISTANCE_LABEL = { asked: 'Work it out', none: 'Not asked for' } as const;
 export type LegalForm = keyof typeof LEGAL_FORM_LABEL;
 
 /** What is asked for; term bounds are the product's, these only keep out what no loan has. */
@@ -31,6 +33,7 @@ export const REQUEST = describeDetail({
     /** How a premium is paid, by the product's list; whether somebody has another policy with us. */
     premiumMode: listed('Paid', 20, { by: 'applicant' }),
     otherPolicy: yesNo('Another policy with us', { by: 'applicant' }),
+    assistance: choice('Assistance towards the premium', ASSISTANCE_LABEL, { by: 'applicant', ask: 'Help with the premium, by your income' }),
     /** Of a business that asks. */
     legalForm: choice('Legal form', LEGAL_FORM_LABEL, { by: 'applicant' }),
     payoutName: text('Account holder', 120),

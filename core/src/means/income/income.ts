@@ -217,6 +217,12 @@ function monthlyOf(file: IncomeInput, row: Income, today: IsoDate, evidence = ev
   }));
 }
 
+/** What comes of a source each month before shares, relied on as a paper shows it, else as stated; null while it isn't known. */
+export function comesMonthly(file: IncomeInput, income: Income, today: IsoDate): Term | null {
+  const made = monthlyOf(file, income, today);
+  return made && { label: say('income.comesMonth'), sign: '+', value: made.monthly, unit: 'money', terms: made.terms };
+}
+
 /** What is paid out each time after tax, a month; null where the payslip doesn't show it. */
 function netMonthlyOf(income: Income): Monthly | null {
   const { netAmount, frequency } = income;

@@ -2,6 +2,7 @@ export { type EvidenceDifference, evidenceDifferences, evidenceExplained } from 
 export { EXPLANATION, INCOME, type Explanation, type Income, SETTLEMENT, type Settlement } from './fields';
 export { settled } from './settlements';
 export {
+  comesMonthly,
   type CountedIncome,
   countIncome,
   countIncomes,

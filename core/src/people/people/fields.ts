@@ -63,6 +63,8 @@ export const FILING_STATUS_LABEL = {
   headOfHousehold: 'Head of household',
 } as const;
 export type FilingStatus = keyof typeof FILING_STATUS_LABEL;
+/** Which other cover is open to somebody, whether they have it or not. */
+export const OTHER_COVER_LABEL = { none: 'None', employer: 'Through an employer', public: 'A public cover' } as const;
 /** Whether who signs for a company binds it alone, or with another. */
 export const SIGNS_HOW_LABEL = { alone: 'Alone', upTo: 'Alone, up to a limit', jointly: 'With another' } as const;
 export const PERSON_KIND_LABEL = { person: 'Person', organisation: 'Organisation' } as const;
@@ -122,6 +124,12 @@ export const PERSON = describeDetail({
     familyStatus: choice('Family status', FAMILY_STATUS_LABEL, { by: 'applicant' }),
     /** As single where it wasn't said. */
     filingStatus: choice('Files income tax as', FILING_STATUS_LABEL, { by: 'applicant', ask: 'How you file income tax' }),
+    /** By whom of the file they are claimed on a return, and whether they have to file one of their own beside that. */
+    claimedBy: person('Claimed by'),
+    mustFile: yesNo('Has to file a return too'),
+    /** What other cover they could have, and what their own of an employer would cost them a month. */
+    otherCover: choice('Other cover open to them', OTHER_COVER_LABEL),
+    employerCost: money('It costs them a month'),
     otherParent: text('The other parent', 200, { by: 'applicant' }),
     /** With whom of the file this person lives, where they have no address of their own in it. */
     livesWith: person('Lives with'),

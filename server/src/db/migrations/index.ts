@@ -20,6 +20,7 @@ import { up as places } from './019-places';
 import { up as addresses } from './020-addresses';
 import { up as limits } from './021-limits';
 import { up as cover } from './022-cover';
+import { up as assistance } from './025-assistance';
 import { up as lines } from './024-lines';
 import { up as policies } from './023-policies';
 
@@ -49,4 +50,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '022-cover', up: cover },
   { name: '023-policies', up: policies },
   { name: '024-lines', up: lines },
+  { name: '025-assistance', up: assistance },
 ];

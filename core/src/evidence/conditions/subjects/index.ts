@@ -1,4 +1,5 @@
 import type { ConditionSubject } from '../../../file/product/index';
+import { assistance } from './assistance';
 import { downPayment } from './downPayment';
 import { enrolment } from './enrolment';
 import { home } from './home';
@@ -8,5 +9,5 @@ import { signer } from './signer';
 import type { ConditionSubjectKind } from './subject';
 
 /** Everything that papers can be asked about; each is an object in a file of its own. */
-export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security, enrolment };
+export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security, enrolment, assistance };
 export type { Asked, ConditionSubjectKind } from './subject';

@@ -1,17 +1,20 @@
+import type { IsoDate } from '../../../basis/dates/index';
 import { say } from '../../../basis/words/index';
 import type { Condition } from '../../../evidence/conditions/index';
 import type { Draft, PathPart } from '../entry';
 /** Papers that are asked for. */
-export const conditions: PathPart = { code: 'conditions', entries: (_file, { conditions: asked }) => conditionEntries(asked) };
+export const conditions: PathPart = { code: 'conditions', entries: (_file, { conditions: asked, today }) => conditionEntries(asked, today) };
 
-function conditionEntries(conditions: readonly Condition[]): Draft[] {
+/** What may still come for a while is asked for, and blocks nothing until its last day has passed. */
+function conditionEntries(conditions: readonly Condition[], today: IsoDate): Draft[] {
   return conditions
     .filter(({ state }) => state === 'outstanding' || state === 'received')
     .map<Draft>((condition) => {
       const asked = condition.exception !== null && condition.exception.answer === null;
       const base = {
         key: `condition:${condition.key}`,
-        gate: 'gathering' as const,
+        gate: condition.until !== null && today <= condition.until ? ('done' as const) : ('gathering' as const),
+        ...(condition.until === null ? {} : { due: condition.until }),
         why: condition.rule?.why ?? '',
         personId: condition.personId,
         place: { chapter: 'conditions' as const, anchor: condition.key },

@@ -1,4 +1,5 @@
 import type { PathPart } from '../entry';
+import { assistance } from './assistance';
 import { bounds } from './bounds';
 import { carrying } from './carrying';
 import { checks } from './checks';
@@ -24,6 +25,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   rows,
   bounds,
   cover,
+  assistance,
   lines,
   checks,
   conditions,

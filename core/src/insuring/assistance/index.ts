@@ -1,0 +1,18 @@
+export {
+  asksAssistance,
+  type Assistance,
+  type AssistanceInput,
+  assistanceKey,
+  type AssistanceLack,
+  assistanceLacks,
+  assistanceOf,
+  assistanceStanding,
+  type AssistanceStanding,
+  barToPlan,
+  figuresOfAssistance,
+  type Qualifying,
+} from './assistance';
+export { CHANGE_DIRECTION_LABEL, type AssistanceFigures, DEDUCTION, type Deduction, YEAR_CHANGE, type YearChange } from './fields';
+export { type TaxHousehold, taxHouseholdOf } from './household';
+export { applicablePercentage, guidelineFor } from './percentage';
+export { yearOf } from './year';

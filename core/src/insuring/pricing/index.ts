@@ -1,0 +1,1 @@
+export { ANY_CLASS, classesOf, type PersonCost, personCosts, personsLack } from './pricing';
