@@ -342,6 +342,7 @@ export {
   type Deduction,
   type YearChange,
 } from './insuring/assistance/index';
+export { BECOMES_LABEL, type OtherPolicy, replacedIn, type Replacement, replacementsOf, seamOf } from './insuring/replacement/index';
 export { classesOf, personCosts } from './insuring/pricing/index';
 export {
   ageAt,

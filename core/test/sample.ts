@@ -401,6 +401,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     riders: [],
     coverLines: [],
     interests: [],
+    otherPolicies: [],
     yearChanges: [],
     deductions: [],
     accounts: [],

@@ -21,6 +21,8 @@ interface Hand {
   cover: Record<string, string | number>;
   /** Questions about their health that they say yes to, with what they say. */
   yes?: Record<string, object>;
+  /** A cover that this one takes the place of. */
+  replaces?: Record<string, string | number>;
   until: 'gathering' | 'deciding' | 'completing' | 'done';
 }
 
@@ -36,6 +38,18 @@ const HANDS: readonly Hand[] = [
     pay: 6100,
     cover: { plan: 'year', benefit: cents(3600), waitingDays: '30', benefitMonths: '24', occupation: 'deckhand', tobacco: 'yes', height: 172, weight: 69 },
     yes: { back: { since: '2024-05', words: 'Lower back, after a fall on deck; physiotherapy until August 2024' } },
+    replaces: {
+      insurer: 'Tidewater Life',
+      address: 'PO Box 418, South Harbour 9016',
+      number: 'TL 20-4471-8',
+      becomes: 'replaced',
+      benefit: cents(3000),
+      waitingDays: '60',
+      benefitMonths: '12',
+      premium: cents(61.4),
+      leavesOut: 'Work at sea beyond twelve miles',
+      why: 'Works beyond twelve miles since May, which the old cover leaves out',
+    },
     until: 'deciding',
   },
   {
@@ -105,6 +119,9 @@ export class Crew {
       set('person', applicant, 'phone', hand.phone),
       set('person', applicant, 'email', hand.email),
       add('cover', { personId: applicant, ...hand.cover }),
+      ...(hand.replaces
+        ? [add('otherPolicy', { personId: applicant, endsOn: addDays(dayAt(new Date().toISOString(), 'Pacific/Auckland'), 6), ...hand.replaces })]
+        : []),
       add('rider', { personId: applicant, code: 'first-day' }),
       add('home', {
         personId: applicant,
@@ -119,7 +136,7 @@ export class Crew {
       add('work', { personId: applicant, kind: 'employed', employer: hand.employer, position: 'Crew', since: '2019-05-01' }),
       add('person', { role: 'beneficiary', fullName: `Mere ${hand.name.split(' ')[1] ?? ''}`, share: 100 }, heir),
       add('relation', { personId: heir, toId: applicant, kind: 'sibling' }),
-      ...answers(applicant, { crewNow: 'yes', offWork: 'no' }),
+      ...answers(applicant, { crewNow: 'yes', offWork: 'no', replaces: hand.replaces ? 'yes' : 'no' }),
     ];
   }
 }

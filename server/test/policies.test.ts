@@ -1,11 +1,12 @@
 import type { DoorHealth, DoorView, HealthNext, UnderwritingSheet } from '@cavren/contract';
-import { computePath, consentsAskedOf, dayAt, identityNumberProblem, signersOf, type DetailChange } from '@cavren/core';
+import { addDays, computePath, dayAt, identityNumberProblem, isoDate, type DetailChange } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { Phone } from './applicant';
 import { change, makeCavren, problems, Walk, type TestCavren } from './cavren';
 import { select } from '../src/db/index';
-import { png } from './samples';
+import { keysNow as now, toGathered, toPolicy, toSigned } from './insured';
+import { textOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -20,15 +21,15 @@ const numbers = (function* () {
 const today = (): string => dayAt(new Date().toISOString(), 'Pacific/Auckland');
 const COVER = { plan: 'year', benefit: 300_000, waitingDays: '30', benefitMonths: '24', occupation: 'skipper', tobacco: 'no', height: 175, weight: 80 };
 const keys = (walk: Walk): string[] => computePath(walk.file, walk.view.today).entries.map(({ key }) => key);
-const now = (walk: Walk): string[] => computePath(walk.file, walk.view.today).now.map(({ key }) => key);
 
 let births = 0;
 /** A file on crew cover with everything that its details ask for, nothing said about health. */
 async function crew({
   cover = {},
   account = '01-902-0068389-01',
+  replaces = null,
   more = () => [],
-}: { cover?: object; account?: string; more?: (id: string) => DetailChange[] } = {}): Promise<Walk> {
+}: { cover?: object; account?: string; replaces?: object | null; more?: (id: string) => DetailChange[] } = {}): Promise<Walk> {
   const [fullName, birthDate, number] = ['Rowena Teal', `${1990 - (births += 1)}-05-06`, numbers.next().value];
   const wish = { product: 'crew-cover', channel: 'counter', receivedOn: today(), personId: null, fullName, birthDate };
   const { body } = await (await cavren.as('wren')).post<{ reference: string }>('/api/files', wish);
@@ -58,6 +59,8 @@ async function crew({
     change.add('work', { personId: id, kind: 'employed', employer: 'Longline', since: '2020-01-01' }),
     change.add('answer', { personId: id, question: 'crewNow', value: 'yes' }),
     change.add('answer', { personId: id, question: 'offWork', value: 'no' }),
+    change.add('answer', { personId: id, question: 'replaces', value: replaces ? 'yes' : 'no' }),
+    ...(replaces ? [change.add('otherPolicy', { personId: id, ...replaces })] : []),
     ...more(id),
   ]);
   expect(answer.status, JSON.stringify(answer.body)).toBe(200);
@@ -71,30 +74,8 @@ async function sayNo(walk: Walk, ...but: string[]): Promise<void> {
 }
 /** Consents, checks, papers, and the application signed: the file waits for its decision. */
 async function toDeciding(walk: Walk): Promise<void> {
-  for (const person of signersOf(walk.file))
-    for (const { kind } of consentsAskedOf(walk.file, person).filter(({ before }) => before !== null))
-      await walk.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
-  await walk.act('wren', '/move');
-  expect(walk.file.stage, now(walk).join()).toBe('checking');
-  await walk.checks();
-  await walk.act('wren', '/move');
-  expect(walk.file.stage, now(walk).join()).toBe('gathering');
-  for (const { key } of computePath(walk.file, walk.view.today).conditions) {
-    await walk.upload(await png(), 'p.png', key);
-    const amount = walk.file.incomes.find(({ id }) => key === `income:${id}`)?.amount ?? null;
-    await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
-  }
-  await walk.act('wren', '/move');
-  expect(walk.file.stage, now(walk).join()).toBe('applying');
-  await walk.act('wren', '/agreement');
-  await walk.await();
-  const phone = await phoneOf(walk);
-  await phone.post('/api/door/consent');
-  await phone.readAll();
-  await phone.post('/api/door/sign', { mark: 'typed', name: 'Rowena Teal', choice: null });
-  await walk.await();
-  await walk.act('wren', '/move');
-  expect(walk.file.stage, now(walk).join()).toBe('deciding');
+  await toGathered(walk);
+  await toSigned(cavren, walk, 'Rowena Teal');
 }
 const phoneOf = (walk: Walk): Promise<Phone> => new Phone(cavren, walk.applicant.email ?? '', walk.applicant.phone ?? '', walk.reference).comeIn();
 const sheets = async (walk: Walk, who = 'ansel') => {
@@ -338,5 +319,55 @@ describe('a policy', () => {
     expect(walk.file.policy?.order?.state).toBe('unknown');
     expect((await walk.act('dilys', '/policy/issue')).status).toBe(409);
     await cavren.setMode('bank', 'normal');
+  });
+});
+
+describe('a cover that takes the place of another', () => {
+  const OLD = { insurer: 'Tidewater Life', address: 'PO Box 418, South Harbour', number: 'TL 20-4471', becomes: 'replaced', benefit: 280_000, waitingDays: '60', premium: 6_140, why: 'Works farther out now' }; // prettier-ignore
+  const letters = async (walk: Walk) =>
+    select<{ recipient: string; notice_id: string }>(
+      cavren.db,
+      `SELECT m.recipient, m.notice_id FROM message m JOIN file f ON f.id = m.file_id WHERE m.channel = 'letter' AND f.reference = :reference`,
+      { reference: walk.reference },
+    );
+  it('is declared and signed with the application; the other insurer is told once the policy is there, and not before', async () => {
+    const walk = await crew({ replaces: { ...OLD, endsOn: addDays(isoDate(today()), -1) } });
+    await sayNo(walk);
+    await toGathered(walk);
+    await walk.act('wren', '/move');
+    await walk.act('wren', '/agreement');
+    await walk.await();
+    const phone = await phoneOf(walk);
+    await phone.post('/api/door/consent');
+    await phone.readAll();
+    await phone.post('/api/door/sign', { mark: 'typed', name: 'Rowena Teal', choice: null });
+    await walk.await();
+    const application = await phone.get('/api/door/agreement?document=application');
+    const signed = textOf(application.response.rawPayload).replace(/\s+/g, ' ');
+    for (const said of ['waiting times begin anew', 'Notice to Tidewater Life', 'TL 20-4471']) expect(signed).toContain(said);
+    await walk.act('wren', '/move');
+    await underwrite(walk, { outcome: 'standard' });
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    expect(await letters(walk)).toEqual([]);
+    await toPolicy(walk);
+    await walk.await();
+    const [letter, ...others] = await letters(walk);
+    expect(others).toEqual([]);
+    expect(letter?.recipient).toBe('Tidewater Life, PO Box 418, South Harbour');
+    const paper = await (await cavren.as('wren')).get(`${walk.url}/notices/${letter?.notice_id ?? ''}`);
+    const text = textOf(paper.response.rawPayload).replace(/\s+/g, ' ');
+    for (const said of ['Please end it after its last day', 'TL 20-4471', 'Signed electronically by Rowena Teal']) expect(text).toContain(said);
+    // It is sealed, and says nothing of what only the application says.
+    expect(paper.response.rawPayload.toString('latin1')).toContain('/Type /Sig');
+    expect(text).not.toContain('Longline');
+    expect((await phone.get<DoorView>('/api/door/me')).body.notices.map(({ kind }) => kind)).toContain('replacement');
+  });
+  it('is named where it was said, and is none where it goes on beside', async () => {
+    const walk = await crew({ replaces: { ...OLD, endsOn: today(), becomes: 'kept' } });
+    expect(now(walk)).toContain(`replacement:said:${walk.applicant.id}`);
+    expect(await walk.details([change.add('otherPolicy', { personId: 'somebody-else-entirely', insurer: 'X' })])).toMatchObject({ status: 422 });
+    await walk.details([change.set('otherPolicy', walk.file.otherPolicies[0]?.id ?? '', 'becomes', 'replaced')]);
+    expect(now(walk)).not.toContain(`replacement:said:${walk.applicant.id}`);
+    expect(now(walk)).not.toContain(`needs:otherPolicy:endsOn:${walk.file.otherPolicies[0]?.id ?? ''}`);
   });
 });

@@ -231,6 +231,7 @@ const CoverShape = z.strictObject({
     shortRate: z.array(z.strictObject({ upTo: Share, kept: Share })).nullable(),
   }),
   lines: LineRulesShape.nullable(),
+  replacement: z.strictObject({ question: z.string(), declares: z.string(), notice: z.string(), why: z.string() }).nullable(),
   assistance: z
     .strictObject({
       benchmark: z.strictObject({ level: z.string(), rank: z.int().min(1) }),

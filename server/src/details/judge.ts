@@ -209,6 +209,7 @@ const RULES: Record<string, Rule | undefined> = {
     if (value === row['id']) return say('details.nobodyClaimsThemselves');
     return file.people.some(({ id, kind: what }) => id === value && what === 'person') ? null : say('details.thisPersonNotFile');
   },
+  'otherPolicy.personId': inFile,
   'yearChange.personId': inFile,
   'deduction.personId': inFile,
   'deduction.code': oneOf(({ assistance }) => assistance?.deductions ?? []),

@@ -4,11 +4,14 @@ import {
   applicantsOf,
   computePath,
   countryName,
+  dayAt,
   homeNow,
   isAbroad,
   isEnded,
   missingOf,
   openNotice,
+  personName,
+  replacedIn,
   say,
   type FilePerson,
   type FileState,
@@ -37,6 +40,8 @@ interface NoticeRow {
   /** What is said of this file in particular, in words. */
   lines: Words[];
   respondBy: IsoDate | null;
+  /** Where it goes, of a letter to somebody else than the person; null where it goes to them. */
+  recipient: string | null;
   /** The digest of its PDF; null until that is made. */
   hash: string | null;
 }
@@ -55,6 +60,7 @@ function noticeStore(db: Sequelize) {
       missing: 'json',
       lines: 'json',
       respondBy: 'date',
+      recipient: 'text',
       hash: 'key',
     },
     ['id'],
@@ -99,6 +105,7 @@ const SAYS: Record<NoticeKind, { subject: Words; text: Words }> = {
   withdrawn: { subject: say('mail.withdrawnSubject'), text: say('mail.withdrawn') },
   lapsed: { subject: say('mail.lapsedSubject'), text: say('mail.offerLapsed') },
   assistance: { subject: say('mail.assistanceSubject'), text: say('mail.assistance') },
+  replacement: { subject: say('mail.replacementSubject'), text: say('mail.replacement') },
   undone: { subject: say('mail.decisionSubject'), text: say('mail.undone') },
 };
 
@@ -123,6 +130,13 @@ function addressOf(file: FileState, person: FilePerson): string | null {
   return [person.fullName, to.line, [to.town, to.region, to.postalCode].filter(Boolean).join(' '), abroad].filter(Boolean).join('\n');
 }
 
+/** Who signed the application, by name. */
+const signersNamed = (file: FileState): string =>
+  (file.application?.signers ?? [])
+    .map(({ personId }) => file.people.find(({ id }) => id === personId))
+    .map((person) => (person ? personName(person) : ''))
+    .join(', ');
+
 /** The way in which somebody is written to: by letter where they ask for that or nothing else reaches them. */
 function channelOf(file: FileState, person: FilePerson): Notice['channel'] {
   const address = addressOf(file, person);
@@ -140,8 +154,10 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
     const person = file.people.find((one) => one.id === notice.personId);
     if (!person) return;
     const says = SAYS[notice.kind];
-    const pdf = await noticePdf(file, notice, { lender, address: addressOf(file, person), person, ...says });
-    const hash = await bytes.put(pdf);
+    const address = notice.recipient ?? addressOf(file, person);
+    const pdf = await noticePdf(file, notice, { lender, address, person, ...says });
+    // What goes out in somebody's name is sealed, as what they signed is.
+    const hash = await bytes.put(notice.kind === 'replacement' ? await services.signing.sealPaper(pdf, personName(person)) : pdf);
     await services.files.change({ id: notice.fileId }, { version: null, actor: SYSTEM }, async (change) => {
       if ((await store.made(id, hash, change.tx)) === 0) return;
       await change.reload('notices');
@@ -150,7 +166,7 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
       const speak = speakerFor(file.pack);
       const letter = {
         fileId: notice.fileId,
-        recipient: (addressOf(file, person) ?? '').replaceAll('\n', ', '),
+        recipient: (address ?? '').replaceAll('\n', ', '),
         subject: speak(says.subject),
         body: speak(says.text),
         noticeId: id,
@@ -174,6 +190,7 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
           missing: options.missing ?? [],
           lines: options.lines ?? [],
           respondBy: options.respondBy ?? null,
+          recipient: null,
           hash: null,
         };
         await store.insert(row, change.tx);
@@ -181,6 +198,30 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
         change.record('notice.send', `person/${person.id}`, null, JSON.stringify({ kind, channel: row.channel }));
         if (row.channel === 'email' || row.channel === 'text')
           await services.invitations.send(change, person, SAYS[kind].subject, options.text ?? SAYS[kind].text, NOTICE_LINK_DAYS);
+      }
+      await change.reload('notices');
+      change.afterwards(() => jobs.poke());
+    },
+    /** Tells each insurer whose cover is replaced that it ends, as whoever applied signed it; once for each. */
+    async toInsurers(change: FileChange): Promise<void> {
+      const { file, row, now, tx } = change;
+      const rules = file.product.cover?.replacement;
+      const signedAt = file.application?.completedAt;
+      if (!rules || !signedAt || file.notices.some(({ kind }) => kind === 'replacement')) return;
+      for (const policy of replacedIn(file)) {
+        const person = file.people.find(({ id }) => id === policy.personId);
+        if (!person) continue;
+        const name = personName(person);
+        const lines = [
+          say('notice.replacedPolicy', { number: policy.number ?? '', name, endsOn: policy.endsOn === null ? '' : { day: policy.endsOn } }),
+          rules.notice,
+          say('notice.signedNotice', { name: signersNamed(file), day: { day: dayAt(signedAt, file.pack.timeZone) }, reference: file.reference, lender }),
+        ];
+        const recipient = [policy.insurer, policy.address].filter(Boolean).join('\n');
+        const notice: NoticeRow = { id: nanoid(), fileId: row.id, personId: person.id, kind: 'replacement', channel: 'letter', madeAt: now, missing: [], lines, respondBy: null, recipient, hash: null }; // prettier-ignore
+        await store.insert(notice, tx);
+        await jobs.add('notice.make', notice.id, tx);
+        change.record('notice.send', `person/${person.id}`, null, JSON.stringify({ kind: 'replacement', channel: 'letter' }));
       }
       await change.reload('notices');
       change.afterwards(() => jobs.poke());

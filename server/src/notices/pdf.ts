@@ -38,8 +38,13 @@ export async function noticePdf(file: FileState, notice: Pick<Notice, 'kind' | '
       { text: told.address ?? personName(told.person), margin: [0, 0, 0, 14] },
       { text: speak(say('notice.head', { day: date(notice.madeAt), reference: file.reference, product: file.product.name })), margin: [0, 0, 0, 10] },
       { text: speak(told.subject), style: 'title', margin: [0, 0, 0, 8] },
-      { text: speak(say('notice.dear', { name: personName(told.person) })), margin: [0, 0, 0, 6] },
-      { text: speak(bodyOf(notice, told)), margin: [0, 0, 0, 6] },
+      // What goes to another insurer speaks for whoever signed it, and not to them.
+      ...(notice.kind === 'replacement'
+        ? []
+        : [
+            { text: speak(say('notice.dear', { name: personName(told.person) })), margin: [0, 0, 0, 6] },
+            { text: speak(bodyOf(notice, told)), margin: [0, 0, 0, 6] },
+          ]),
       ...(notice.lines.length > 0 ? [{ ul: notice.lines.map((line) => speak(line)), margin: [0, 0, 0, 6] }] : []),
       ...(notice.respondBy && notice.kind === 'incomplete' ? [{ text: speak(say('notice.respondBy', { day: date(notice.respondBy) })) }] : []),
       ...(notice.kind === 'counterOffer' ? offerOf(file) : []),

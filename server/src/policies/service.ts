@@ -153,6 +153,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
       await store.update(fileId, { state: 'issued', number: answer.number, issuedAt: change.now, freeLookUntil, problem: null, faults: [] }, change.tx);
       await change.reload('policy');
       change.record('policy.issue', 'policy', null, answer.number);
+      await services.notices.toInsurers(change);
       const { policy } = change.file;
       const account = await accountOf(change.file, fileId, change.tx);
       if (firstPremium === 'at' && policy && policy.order === null && account)

@@ -36,6 +36,7 @@ const COVER_THEN = {
   lines: null,
   childrenCharged: null,
   assistance: null,
+  replacement: null,
   policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, claim: 'Tell us within thirty days of what happened.', shortRate: null },
 };
 

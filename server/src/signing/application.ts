@@ -8,6 +8,7 @@ import {
   NUMBER_KINDS,
   PART_OF,
   personName,
+  replacedIn,
   rolesOf,
   ROW_ENTITIES,
   say,
@@ -29,6 +30,8 @@ export async function applicationPdf(file: FileState, lender: string, today: Iso
   const { product, pack } = file;
   const speak = speakerFor(pack);
   const title = titleOf(file, 'application');
+  const rules = product.cover?.replacement ?? null;
+  const replaced = rules ? replacedIn(file) : [];
   const nameOf = (id: string): string => {
     const person = file.people.find((one) => one.id === id);
     return person ? personName(person) : '—';
@@ -77,7 +80,13 @@ export async function applicationPdf(file: FileState, lender: string, today: Iso
           ]),
       { text: speak(say('agreement.whatYouDeclare')), style: 'heading' },
       // Copied: what makes the PDF works on the lists that it is given.
-      { ol: [...(product.signing.application?.declares ?? [])] },
+      { ol: [...(product.signing.application?.declares ?? []), ...(rules && replaced.length > 0 ? [rules.declares] : [])] },
+      ...replaced.flatMap(({ insurer, address, number, endsOn }) => [
+        { text: speak(say('application.noticeToInsurer', { insurer: insurer ?? '' })), style: 'heading' },
+        { text: address ?? '', margin: [0, 0, 0, 4] },
+        { text: rules?.notice ?? '', margin: [0, 0, 0, 4] },
+        { text: speak(say('application.noticePolicy', { number: number ?? '', endsOn: endsOn === null ? '' : { day: endsOn } })) },
+      ]),
     ],
     speak(say('agreement.titleFileReference', { title, reference: file.reference })),
     { paper: pack.paper, large: answerersOf(file).some(({ largePrint }) => largePrint) },

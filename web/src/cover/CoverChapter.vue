@@ -24,6 +24,7 @@ import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
 import CoverFits from './CoverFits.vue';
+import ReplacedCover from './ReplacedCover.vue';
 
 /** Who is covered for what, what each costs a year, and the plans side by side. */
 const say = useSay();
@@ -195,6 +196,8 @@ const counted = computed(() => uncovered.value.filter((person) => plays(person, 
     </template>
     <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
+
+  <ReplacedCover v-if="rules?.replacement" :file="file" :locked="locked" />
 
   <CoverFits :file="file" :locked="locked" />
 

@@ -19,6 +19,7 @@ const KIND: Record<NoticeKind, string> = {
   withdrawn: 'Withdrawal confirmed',
   lapsed: 'Offer run out',
   undone: 'Decision taken back',
+  replacement: 'To the former insurer',
   assistance: 'What is given towards the premium',
 };
 const CHANNEL = { letter: 'by letter', email: 'by e-mail', text: 'by text', none: 'by no channel: nothing reaches them' } as const;

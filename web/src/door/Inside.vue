@@ -89,6 +89,7 @@ const NOTICE: Record<DoorView['notices'][number]['kind'], string> = {
   withdrawn: 'Your application is withdrawn',
   lapsed: 'Our offer has run out',
   undone: 'We look at it again',
+  replacement: 'To your former insurer',
   assistance: 'What you are given towards your premium',
 };
 const refusing = ref(false);

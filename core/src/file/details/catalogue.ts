@@ -2,6 +2,7 @@ import { blankOf, type Description, type Field, type RowOf, type StatedIn } from
 import { COVER, RIDER } from '../../insuring/cover/fields';
 import { DEDUCTION, YEAR_CHANGE } from '../../insuring/assistance/fields';
 import { COVER_LINE, INTEREST } from '../../insuring/lines/fields';
+import { OTHER_POLICY } from '../../insuring/replacement/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
 import { ACCOUNT, PAYROLL } from '../../lending/business/fields';
@@ -44,6 +45,7 @@ export const DETAILS = {
   payee: PAYEE,
   cover: COVER,
   rider: RIDER,
+  otherPolicy: OTHER_POLICY,
   yearChange: YEAR_CHANGE,
   deduction: DEDUCTION,
   coverLine: COVER_LINE,

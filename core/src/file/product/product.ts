@@ -482,8 +482,18 @@ export interface CoverRules {
   policy: PolicyRules;
   /** Things that are covered line by line; null where persons are. */
   lines: LineRules | null;
+  /** What is said where a cover takes the place of another; null where nobody is asked. */
+  replacement: ReplacementRules | null;
   /** What a household is given towards the premium by its income; null where nothing is. */
   assistance: AssistanceRules | null;
+}
+
+/** A cover that takes the place of another: which question asks it, what whoever applies declares, and what the other insurer is told. */
+export interface ReplacementRules {
+  question: string;
+  declares: string;
+  notice: string;
+  why: string;
 }
 
 /** How a product works out what a household is given towards its premium; the table and the guideline are the place's. */

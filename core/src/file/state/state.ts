@@ -232,7 +232,7 @@ export interface Offer {
   madeBy: string;
 }
 
-export const NOTICE_KINDS = ['declined', 'stopped', 'counterOffer', 'incomplete', 'withdrawn', 'lapsed', 'undone', 'assistance'] as const;
+export const NOTICE_KINDS = ['declined', 'stopped', 'counterOffer', 'incomplete', 'withdrawn', 'lapsed', 'undone', 'assistance', 'replacement'] as const;
 export type NoticeKind = (typeof NOTICE_KINDS)[number];
 
 /** A paper that somebody of the file was sent about what was decided. */

@@ -90,6 +90,7 @@ const cover: CoverRules = {
   underwriting: null,
   policy: { freeLookDays: 10, firstPremium: 'before', lapseDays: 30, claim: '', shortRate: null },
   lines: null,
+  replacement: null,
   assistance: {
     benchmark: { level: 'middle', rank: 2 },
     notCounted: ['support', 'fosterCare'],

@@ -1,4 +1,4 @@
-/** Assistance towards a premium: who files with whom, what changes and is taken off in a year, and what was told to whom. */
+/** Assistance towards a premium: who files with whom, what changes and is taken off in a year, and what was told to whom; covers that somebody has elsewhere. */
 export const up: string[] = [
   'ALTER TABLE file_request ADD COLUMN assistance VARCHAR(10) NULL',
   `ALTER TABLE file_person
@@ -40,5 +40,25 @@ export const up: string[] = [
     INDEX (file_id),
     FOREIGN KEY (file_id) REFERENCES file (id)
   )`,
+  `CREATE TABLE other_policy (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    file_id VARCHAR(32) NOT NULL,
+    person_id VARCHAR(40) NOT NULL,
+    insurer VARCHAR(120) NULL,
+    address VARCHAR(200) NULL,
+    number VARCHAR(60) NULL,
+    becomes VARCHAR(10) NULL,
+    ends_on DATE NULL,
+    benefit BIGINT NULL,
+    waiting_days VARCHAR(8) NULL,
+    benefit_months VARCHAR(8) NULL,
+    premium BIGINT NULL,
+    leaves_out VARCHAR(400) NULL,
+    why VARCHAR(400) NULL,
+    created_at DATETIME(3) NOT NULL,
+    INDEX (file_id),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
+  'ALTER TABLE notice ADD COLUMN recipient TEXT NULL',
   'DELETE FROM file_snapshot',
 ];

@@ -14,6 +14,7 @@ import { payout } from './payout';
 import { people } from './people';
 import { policy } from './policy';
 import { questions } from './questions';
+import { replacement } from './replacement';
 import { rows } from './rows';
 import { signing } from './signing';
 import { valid } from './valid';
@@ -26,6 +27,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   bounds,
   cover,
   assistance,
+  replacement,
   lines,
   checks,
   conditions,
