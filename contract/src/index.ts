@@ -82,6 +82,6 @@ export { AddStaff, ChangeStaff, DemoPerson, EndStaff, HandedOver, HandOver, Hand
 export { SendAgreement, VoidAgreement, WhichDocument } from './signing/index';
 export { CALCULATION_SCHEMA, TAKE_ALONG, type TakeAlong, TakenCalculation } from './takealong/index';
 export { Done, Id, PageQuery } from './values/index';
-export { CollectPremium, EndPolicy, IssuePolicy, PolicyAnswer, PolicyOrder } from './policies/index';
+export { AnswerPolicyChange, ProposePolicyChange, CollectPremium, EndPolicy, IssuePolicy, PolicyAnswer, PolicyOrder } from './policies/index';
 export { AnswerHealth, AnswerHealthAtDoor, DoorHealth, HealthNext, HealthSaid, MakeUnderwriting, UnderwritingSheet } from './underwriting/index';
 export { LinesAnswer, LinesOrder, LinesTaken, LineVersions, SendLines } from './lines/index';

@@ -190,6 +190,7 @@ export {
   type AssistanceResult,
   type LineVersion,
   type Policy,
+  type PolicyChange,
   UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,
   UNDERWRITTEN_LABEL,
@@ -368,7 +369,26 @@ export {
   type Medication,
   NO_DETAILS,
 } from './insuring/health/index';
-export { type Charge, chargesOf, type EndedBy, endOfTerm, mayGiveBack, premiumDueBy, type Settlement, settlementOn, termsOf } from './insuring/policy/index';
+export {
+  asChanged,
+  barToAgree,
+  barToChange,
+  type ChangePrice,
+  isPolicyChange,
+  openChange,
+  paidFor,
+  priceOfChange,
+  yearsOf,
+  type Charge,
+  chargesOf,
+  type EndedBy,
+  endOfTerm,
+  mayGiveBack,
+  premiumDueBy,
+  type Settlement,
+  settlementOn,
+  termsOf,
+} from './insuring/policy/index';
 export { assess, type Assessment, barToUnderwrite, overrules, type Underwritten, underwritingOf, underwrittenOf } from './insuring/underwriting/index';
 export {
   COVER_LINE,

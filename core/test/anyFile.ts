@@ -17,7 +17,13 @@ function listedOf(product: ProductDefinition, pack: PlacePack, entity: string, f
   const key = `${entity}.${field}`;
   if (key === 'part.kind') return product.costs?.parts.map(({ kind }) => kind) ?? ['level'];
   if (key === 'part.every') return product.costs?.every ?? ['month'];
-  const { lines } = product.cover ?? {};
+  const { lines, plans = [], waitingDays = [], benefitMonths = [], occupations = [], assistance } = product.cover ?? {};
+  if (key === 'cover.plan') return plans.map(({ code }) => code);
+  if (key === 'cover.waitingDays') return waitingDays.map(String);
+  if (key === 'cover.benefitMonths') return benefitMonths.map(String);
+  if (key === 'cover.occupation') return occupations.map(({ code }) => code);
+  if (key === 'deduction.code') return assistance?.deductions.map(({ code }) => code) ?? [];
+  if (key === 'request.premiumMode') return product.cover?.modes.map(({ code }) => code) ?? [];
   if (lines && key === 'coverLine.item') return lines.items.map(({ code }) => code);
   if (lines && key === 'coverLine.place') return lines.places.map(({ code }) => code);
   if (lines && key === 'coverLine.level') return lines.levels.map(({ code }) => code);
@@ -91,12 +97,14 @@ function rowOf(entity: RowEntity | 'request', product: ProductDefinition, pack: 
   );
 }
 
-const PRODUCTS = ['workboat-refit', 'tools-gear', 'payroll-bridge', 'crew-cover', 'hull-gear', 'quay-cottages'];
+/** Every product that ships with its place, read once. */
+const PRODUCTS = ['workboat-refit', 'tools-gear', 'payroll-bridge', 'crew-cover', 'hull-gear', 'care-cover', 'quay-cottages'].map((code) => {
+  const product = shippedProduct(code);
+  return { product, pack: shippedPlace(product.place as 'us') };
+});
 
 /** A file of any product that ships, with people of any role and rows of every kind, each with whatever its fields let in. */
-export const anyFile: fc.Arbitrary<FileState> = fc.constantFrom(...PRODUCTS).chain((code) => {
-  const product = shippedProduct(code);
-  const pack = shippedPlace(product.place as 'us');
+export const anyFile: fc.Arbitrary<FileState> = fc.constantFrom(...PRODUCTS).chain(({ product, pack }) => {
   return fc.integer({ min: 1, max: 4 }).chain((count) => {
     const people = Array.from({ length: count }, (_, at) => `p${at + 1}`);
     const rows: Record<string, fc.Arbitrary<unknown>> = {};

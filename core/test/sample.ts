@@ -431,6 +431,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     lineVersions: [],
     assistanceResult: null,
     policy: null,
+    policyChanges: [],
     preparedBy: ['wren'],
     ...values,
   };

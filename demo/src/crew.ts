@@ -105,6 +105,14 @@ export class Crew {
     await toAccepted(this.staff, open, 'tamsin', 'ansel');
     if (hand.until === 'completing') return;
     await toIssued(this.cavren, this.staff, open);
+    // She works ashore from next month on, and wants less: an approver has it on the day's list.
+    await open.read(officer);
+    const less = set('cover', open.file.covers[0]?.id ?? '', 'benefit', cents(2000));
+    await open.act(officer, '/policy/changes', {
+      on: addDays(dayAt(new Date().toISOString(), 'Pacific/Auckland'), 45),
+      changes: [less],
+      reason: 'Works four days a week from the new year on',
+    });
   }
 
   private details(hand: Hand, applicant: string): DetailChange[] {

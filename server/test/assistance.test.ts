@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Phone } from './applicant';
 import { change, makeCavren, openFile, Walk, type TestCavren } from './cavren';
 import { keysNow, toGathered, toPolicy, toSigned } from './insured';
-import { textOf } from './samples';
+import { png, textOf } from './samples';
 
 let cavren: TestCavren;
 beforeAll(async () => {
@@ -164,5 +164,12 @@ describe('assistance', () => {
     expect(text).toContain('visits to a physician cost $30');
     expect(text).not.toContain('NaN');
     expect((await (await cavren.as('wren')).get(`${walk.url}/policy/cards`)).status).toBe(200);
+    // What may come later still comes once the policy is there; other papers don't.
+    const key = `year:${walk.applicant.id}`;
+    expect(keysNow(walk)).toEqual([`condition:${key}`]);
+    expect((await walk.upload(await png(), 'id.png', `identity:${walk.applicant.id}`)).status).toBe(409);
+    expect((await walk.upload(await png(), 'return.png', key)).status).toBe(201);
+    expect((await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount: null })).status).toBe(200);
+    expect(keysNow(walk)).toEqual([]);
   });
 });

@@ -199,6 +199,14 @@ describe('a cover of lines', () => {
     const schedule = await (await cavren.as('wren')).get(`${walk.url}/policy/schedule`);
     const text = textOf(schedule.response.rawPayload).replace(/\s+/g, ' ');
     for (const said of ['Green buoys', 'Heron QH 7', 'Gullstone Credit Union', 'lost or damaged']) expect(text).toContain(said);
+    // A line that is changed while the policy runs goes out as its next version.
+    const [first] = walk.file.coverLines;
+    const wish = { on: today(), changes: [change.set('coverLine', first?.id ?? '', 'units', 60)], reason: 'Forty were lost' };
+    expect((await walk.act('wren', '/policy/changes', wish)).status).toBe(200);
+    expect((await walk.act('ansel', `/policy/changes/${walk.file.policyChanges[0]?.id ?? ''}`, { answer: 'make' })).status).toBe(200);
+    expect(states(walk)).toEqual(['sent 2', 'accepted 1']);
+    await answered(walk);
+    expect(states(walk)).toEqual(['accepted 2', 'accepted 1']);
     // What is said of persons who can’t work has nothing to do with things.
     expect(text).not.toContain('physician');
     // Cards are for persons.

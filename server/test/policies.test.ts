@@ -1,5 +1,5 @@
 import type { DoorHealth, DoorView, HealthNext, UnderwritingSheet } from '@cavren/contract';
-import { addDays, computePath, dayAt, identityNumberProblem, isoDate, type DetailChange } from '@cavren/core';
+import { addDays, computePath, dayAt, identityNumberProblem, isoDate, underwritingOf, type Cover, type DetailChange } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { Phone } from './applicant';
@@ -369,5 +369,72 @@ describe('a cover that takes the place of another', () => {
     await walk.details([change.set('otherPolicy', walk.file.otherPolicies[0]?.id ?? '', 'becomes', 'replaced')]);
     expect(now(walk)).not.toContain(`replacement:said:${walk.applicant.id}`);
     expect(now(walk)).not.toContain(`needs:otherPolicy:endsOn:${walk.file.otherPolicies[0]?.id ?? ''}`);
+  });
+});
+
+describe('a policy that is changed while it runs', () => {
+  const running = async (): Promise<Walk> => {
+    const walk = await crew({ cover: { tobacco: 'yes' } });
+    await sayNo(walk);
+    await toDeciding(walk);
+    expect((await underwrite(walk, { outcome: 'loaded', loading: 0.6, reason: 'Smokes at sea, and more than most' })).status).toBe(200);
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    await toPolicy(walk);
+    return walk;
+  };
+  const benefit = (walk: Walk, value: number) => [change.set('cover', walk.file.covers[0]?.id ?? '', 'benefit', value)];
+  const propose = (walk: Walk, changes: DetailChange[], on = today(), who = 'wren') =>
+    walk.act(who, '/policy/changes', { on, changes, reason: 'Works fewer trips this winter' });
+  const answer = (walk: Walk, wish: 'make' | 'refuse', who = 'ansel') =>
+    walk.act(who, `/policy/changes/${walk.file.policyChanges.at(-1)?.id ?? ''}`, { answer: wish });
+
+  it('is proposed by one and made by another: what comes back is paid, and what was underwritten stays', async () => {
+    const walk = await running();
+    const before = walk.file.policy?.premium ?? 0;
+    // Not by changing its details, which are locked, and not by who may not.
+    expect((await walk.details(benefit(walk, 150_000))).status).toBe(409);
+    expect((await propose(walk, benefit(walk, 150_000), today(), 'ansel')).status).toBe(403);
+    expect((await propose(walk, benefit(walk, 400_000))).body).toMatchObject({ code: 'policy-change' });
+    expect((await propose(walk, benefit(walk, 150_000), addDays(isoDate(today()), -1))).status).toBe(409);
+    expect((await propose(walk, [change.set('person', walk.applicant.id, 'fullName', 'Somebody Else')])).status).toBe(409);
+    expect((await propose(walk, benefit(walk, 150_000))).status).toBe(200);
+    expect(walk.file.covers[0]?.benefit).toBe(300_000);
+    expect(now(walk)).toEqual([`policyChange:${walk.file.policyChanges[0]?.id ?? ''}`]);
+    const list = (await (await cavren.as('ansel')).get<{ items: { reference: string }[] }>('/api/today?waitingFor=me&page=1&size=50')).body;
+    expect(list.items.map(({ reference }) => reference)).toContain(walk.reference);
+    expect((await propose(walk, benefit(walk, 140_000))).body).toMatchObject({ code: 'policy-change' });
+    expect((await answer(walk, 'make', 'wren')).status).toBe(403);
+    expect((await answer(walk, 'make')).status).toBe(200);
+    expect(walk.file.covers[0]?.benefit).toBe(150_000);
+    const [made] = walk.file.policyChanges;
+    expect(made).toMatchObject({ state: 'made', decidedBy: 'Ansel Brightmoor', order: { state: 'ordered' } });
+    expect(made?.amount).toBeLessThan(0);
+    expect(underwritingOf(walk.file, walk.file.covers[0] as Cover)).toMatchObject({ loading: 0.6 });
+    await walk.await();
+    expect(walk.file.policyChanges[0]).toMatchObject({ order: { state: 'done', amount: -(made?.amount ?? 0) } });
+    expect(now(walk)).toEqual([]);
+    expect((await answer(walk, 'refuse')).status).toBe(404);
+    // What ends it later knows what came back.
+    await walk.act('dilys', '/policy/end', { on: today(), by: 'freeLook', reason: 'thought better of it' });
+    expect(walk.file.policy).toMatchObject({ state: 'ended', refund: before + (made?.amount ?? 0) });
+    expect((await propose(walk, benefit(walk, 120_000))).body).toMatchObject({ code: 'policy-change' });
+  });
+  it('is refused with a word, and nothing changes', async () => {
+    const walk = await running();
+    await propose(walk, [change.set('cover', walk.file.covers[0]?.id ?? '', 'plan', 'season')]);
+    expect((await answer(walk, 'refuse')).status).toBe(200);
+    expect(walk.file).toMatchObject({ covers: [{ plan: 'year' }], policyChanges: [{ state: 'refused', order: null }] });
+    expect(now(walk)).toEqual([]);
+  });
+  it('is charged for what it costs more', async () => {
+    const walk = await running();
+    await propose(walk, [change.set('cover', walk.file.covers[0]?.id ?? '', 'plan', 'year-plus')]);
+    await answer(walk, 'make');
+    await walk.await();
+    const [made] = walk.file.policyChanges;
+    expect(made?.amount).toBeGreaterThan(0);
+    expect(made?.order).toMatchObject({ state: 'done', amount: made?.amount });
+    const schedule = await (await cavren.as('wren')).get(`${walk.url}/policy/schedule`);
+    expect(textOf(schedule.response.rawPayload)).toContain('Year-round plan with retraining');
   });
 });

@@ -25,12 +25,12 @@ const Change = z.discriminatedUnion('op', [
 /** Of how many changes one write can be. */
 export const MOST_CHANGES = 200;
 
+/** One change of details, wherever a change is asked for. */
+export const OneChange = Change as unknown as z.ZodType<DetailChange>;
+
 export const ChangeDetails = z.strictObject({
   version: Version,
-  changes: z
-    .array(Change as unknown as z.ZodType<DetailChange>)
-    .min(1)
-    .max(MOST_CHANGES),
+  changes: z.array(OneChange).min(1).max(MOST_CHANGES),
 });
 export type ChangeDetails = z.infer<typeof ChangeDetails>;
 

@@ -16,11 +16,11 @@ import { z } from 'zod';
 import { AssistanceResultShape } from '../assistance/index';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
-import { rowSchema, statedSchema } from '../details/index';
+import { OneChange, rowSchema, statedSchema } from '../details/index';
 import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
-import { CalendarDate, StatedDate, Id, Money, page, PageQuery, Time, Version, Words } from '../values/index';
+import { CalendarDate, StatedDate, Id, Money, Profit, page, PageQuery, Time, Version, Words } from '../values/index';
 
 export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
 export const CHANNEL_LABEL: Record<(typeof CHANNELS)[number], string> = {
@@ -354,6 +354,25 @@ export const FileState = z.object({
       refundOrder: OrderShape,
     })
     .nullable(),
+  policyChanges: z.array(
+    z.object({
+      id: z.string(),
+      on: CalendarDate,
+      changes: z.array(OneChange),
+      reason: z.string(),
+      state: z.enum(['proposed', 'made', 'refused']),
+      before: Money,
+      after: Money,
+      amount: Profit,
+      proposedBy: z.string(),
+      proposedById: z.string(),
+      proposedAt: Time,
+      decidedBy: text,
+      decidedAt: text,
+      comment: text,
+      order: OrderShape,
+    }),
+  ),
   preparedBy: z.array(z.string()),
 }) satisfies z.ZodType<CoreFileState>;
 

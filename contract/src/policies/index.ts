@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { OneChange } from '../details/index';
 import { CalendarDate, Money, Version } from '../values/index';
 
 export const IssuePolicy = z.strictObject({ version: Version });
@@ -10,6 +11,21 @@ export const EndPolicy = z.strictObject({
   reason: z.string().trim().min(3, 'Give a reason in a few words').max(1000),
 });
 export type EndPolicy = z.infer<typeof EndPolicy>;
+
+/** A change of a policy while it runs, from a day on. */
+export const ProposePolicyChange = z.strictObject({
+  version: Version,
+  on: CalendarDate,
+  changes: z.array(OneChange).min(1).max(50),
+  reason: z.string().trim().min(3, 'Give a reason in a few words').max(1000),
+});
+export type ProposePolicyChange = z.infer<typeof ProposePolicyChange>;
+export const AnswerPolicyChange = z.strictObject({
+  version: Version,
+  answer: z.enum(['make', 'refuse']),
+  comment: z.string().trim().max(1000).nullable().default(null),
+});
+export type AnswerPolicyChange = z.infer<typeof AnswerPolicyChange>;
 
 /** What the issuing system is asked to issue. */
 export const PolicyOrder = z.object({

@@ -46,7 +46,8 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
       decideHeldUntil: clock?.pausedUntil ?? null,
       lapseOn: dueOfItself(file, path, canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null),
     },
-    waiting: isOpen ? waitingOf(path, file) : [],
+    // What is done may still have something to come.
+    waiting: isOpen || path.now.length > 0 ? waitingOf(path, file) : [],
     words: file.people.flatMap(({ fullName, formerNames, knownAs }) => [fullName, formerNames, knownAs].filter((name) => name !== null)).join(' '),
   };
 }

@@ -2,15 +2,21 @@ import { FileAnswer, LineVersions, SendLines } from '@cavren/contract';
 import { z } from 'zod';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
-import { linesService } from './service';
+import { linesService, type LinesService } from './service';
 import { linesStore, versionOf } from './store';
 
 const LineParams = FileParams.extend({ line: z.string().max(40) });
 
+declare module '../house/index' {
+  interface Services {
+    lines: LinesService;
+  }
+}
+
 /** Lines of cover and the issuing system: sent, accepted or rejected later, each change a version of its own. */
 export const lines: Concept = (app, house) => {
   const store = linesStore(house.db);
-  const service = linesService(house, store);
+  const service = house.offer('lines', linesService(house, store));
   house.plug('filePart', {
     name: 'lineVersions',
     empty: { lineVersions: [] },

@@ -138,6 +138,13 @@ export function linesService({ services, jobs, config }: House, store: LinesStor
 
   return {
     takeOut,
+    /** Of a policy that was changed while it runs: lines that are otherwise now go out as their next version, and what is gone is taken out. */
+    async sendChanged(change: FileChange): Promise<void> {
+      if (!change.file.product.cover?.lines) return;
+      await change.flush();
+      const [lines, gone] = [linesToSend(change.file), linesToWithdraw(change.file)];
+      if (lines.length + gone.length > 0) await order(change, lines, gone);
+    },
     /** Sends lines as they are now, and what was accepted and isn't there any more. */
     send: (reference: string, version: number, wanted: readonly string[] | undefined, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {

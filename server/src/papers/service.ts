@@ -40,7 +40,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
       };
       return services.files
         .change(where, { version: null, actor }, async (change) => {
-          refuseEnded(change.file);
+          refuseEnded(change.file, paper.conditionKey);
           await refuseFull(change.row.id, personId, content.length, change.tx);
           const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
           if (paper.conditionKey !== null && !condition) throw PROBLEM.fileHasNoSuchCondition({}, 'conditionKey');
@@ -84,8 +84,8 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
     },
     async judge(reference: string, id: string, verdict: JudgePaper, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version: verdict.version, actor }, async (change) => {
-        refuseEnded(change.file);
         const paper = change.file.papers.find((candidate) => candidate.id === id);
+        refuseEnded(change.file, paper?.conditionKey ?? null);
         if (!paper || paper.state === 'removed') throw PROBLEM.noPaper();
         const condition = conditionsOf(change.file).find(({ key }) => key === paper.conditionKey);
         const judged = { judgedBy: actor.name, judgedAt: change.now };
@@ -113,7 +113,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
     /** Takes a paper out of the file; its bytes and its history stay. What it proved is open again. */
     async remove(reference: string, version: number, id: string, reason: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {
-        refuseEnded(change.file);
+        refuseEnded(change.file, null);
         refuseSigned(change.file);
         const paper = change.file.papers.find((candidate) => candidate.id === id);
         if (!paper || paper.state === 'removed') throw PROBLEM.noPaper();
@@ -131,8 +131,10 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
 }
 export type PapersService = ReturnType<typeof papersService>;
 
-function refuseEnded(file: FileState): void {
-  if (isEnded(file.stage)) throw PROBLEM.ended();
+/** An ended file takes no papers, but for what could come later. @param conditionKey what they are for. */
+function refuseEnded(file: FileState, conditionKey: string | null): void {
+  const mayComeLater = file.stage === 'done' && conditionsOf(file).some(({ key, until }) => key === conditionKey && until !== null);
+  if (isEnded(file.stage) && !mayComeLater) throw PROBLEM.ended();
 }
 
 /** What is out for signature, or a signed agreement, rests on can't be taken away under it. */

@@ -1,10 +1,11 @@
-import { CollectPremium, EndPolicy, FileAnswer, IssuePolicy, SendBackPayout } from '@cavren/contract';
+import { AnswerPolicyChange, CollectPremium, EndPolicy, FileAnswer, Id, IssuePolicy, ProposePolicyChange, SendBackPayout } from '@cavren/contract';
 import type { FileState, Policy } from '@cavren/core';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
 import { cardsPdf, schedulePdf } from './pdf';
 import { PROBLEM } from './problems';
 import { policyService, type PolicyService } from './service';
+import { policyChangeService, policyChangesOf, policyChangeStore } from './changes';
 import { policyOf, policyStore } from './store';
 
 declare module '../house/index' {
@@ -31,6 +32,13 @@ const papers = {
 export const policies: Concept = (app, house) => {
   const store = policyStore(house.db);
   const service = house.offer('policies', { ...policyService(house, store), papers });
+  const changeStore = policyChangeStore(house.db);
+  const changes = policyChangeService(house, changeStore, service.accountOf);
+  house.plug('filePart', {
+    name: 'policyChanges',
+    empty: { policyChanges: [] },
+    load: (fileId, tx) => policyChangesOf(house, changeStore, fileId, tx),
+  });
   house.plug('filePart', {
     name: 'policy',
     empty: { policy: null },
@@ -66,6 +74,22 @@ export const policies: Concept = (app, house) => {
     const actor = staffFor(request, 'policy.end');
     return service.end(request.params.reference, request.body, actor);
   });
+  app.post(
+    '/api/files/:reference/policy/changes',
+    { schema: { params: FileParams, body: ProposePolicyChange, response: { 200: FileAnswer } } },
+    async (request) => {
+      const actor = staffFor(request, 'policy.change');
+      return changes.propose(request.params.reference, request.body, actor);
+    },
+  );
+  app.post(
+    '/api/files/:reference/policy/changes/:id',
+    { schema: { params: FileParams.extend({ id: Id }), body: AnswerPolicyChange, response: { 200: FileAnswer } } },
+    async (request) => {
+      const actor = staffFor(request, 'policyChange.answer');
+      return changes.answer(request.params.reference, request.params.id, request.body, actor);
+    },
+  );
   for (const paper of ['schedule', 'cards'] as const)
     app.get(`/api/files/:reference/policy/${paper}`, { schema: { params: FileParams } }, async (request, reply) => {
       staffFor(request, 'file.read');

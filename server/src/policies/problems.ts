@@ -11,6 +11,7 @@ export const PROBLEM = problems({
   premiumMissing: [409, 'premium-missing', 'policies.premiumMissing'],
   paid: [409, 'paid', 'policies.paid'],
   stage: [409, 'stage', 'policies.stage'],
+  noChange: [404, 'not-found', 'policies.noChange'],
   notInForce: [409, 'not-in-force', 'policies.notInForce'],
   outsideTerm: [422, 'invalid', 'policies.outsideTerm'],
   noFreeLook: [422, 'invalid', 'policies.noFreeLook'],

@@ -7,11 +7,13 @@ import {
   lineCosts,
   mayGiveBack,
   newestOf,
+  paidFor,
   paymentBar,
   minor,
   premiumDueBy,
   settlementOn,
   termsOf,
+  yearsOf,
   type FileState,
   type IsoDate,
 } from '@cavren/core';
@@ -87,9 +89,10 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
     part: 'policy',
     account: (file, fileId) => accountOf(file, fileId),
     text: ({ policy, reference }) => `Refund ${policy?.number ?? reference}`,
-    async paid(change, { amount, bankReference: reference }) {
+    async paid(change, { amount, bankReference: reference, subject }) {
       await change.reload('policy');
-      change.record('refund.pay', 'policy', null, JSON.stringify({ amount, reference }));
+      await change.reload('policyChanges');
+      change.record('refund.pay', subject === null ? 'policy' : `policyChange/${subject}`, null, JSON.stringify({ amount, reference }));
     },
   });
 
@@ -221,9 +224,9 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         if (policy.state !== 'issued' || policy.paidAt === null) throw PROBLEM.notInForce();
         if (on < policy.startsOn || on > policy.endsOn) throw PROBLEM.outsideTerm({}, 'on');
         if (by === 'freeLook' && !mayGiveBack(policy, change.today)) throw PROBLEM.noFreeLook({}, 'by');
-        const paid = policy.premium;
+        const paid = paidFor(change.file);
         const { refund } = settlementOn(
-          { year: policy.year, paid, startsOn: policy.startsOn, endsOn: policy.endsOn },
+          { years: yearsOf(change.file), paid, startsOn: policy.startsOn, endsOn: policy.endsOn },
           on,
           by,
           product.cover?.policy.shortRate ?? null,

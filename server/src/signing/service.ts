@@ -110,7 +110,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
   async function recordOf(signer: SignerRow, file: FileState): Promise<SignatureRecord> {
     const person = file.people.find(({ id }) => id === signer.personId);
     return {
-        name: person ? personName(person) : signer.personId,
+      name: person ? personName(person) : signer.personId,
       position: signer.position,
       signedAt: signer.signedAt ?? '',
       consentedAt: signer.consentedAt ?? '',
@@ -296,7 +296,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
       return bytes.get(signer.markHash);
     },
     /** Seals a paper that goes out in somebody's name, as what they signed is sealed. */
-      sealPaper: (pdf: Buffer, by: string): Promise<Buffer> => sealer(pdf, `Signed by ${by}`),
+    sealPaper: (pdf: Buffer, by: string): Promise<Buffer> => sealer(pdf, `Signed by ${by}`),
     /** A document as it now is: sealed when everybody signed, else as it was sent. @param document the latest of any kind where none is named. */
     async document(fileId: string, document?: SignedDocument): Promise<{ content: Buffer; sealed: boolean }> {
       const envelope = await store.latest(fileId, undefined, document);

@@ -17,6 +17,7 @@ import {
   type CoverRules,
   type FilePerson,
   type FileState,
+  type UnderwritingOutcome,
   type HealthAnswer,
   type HealthRules,
   type UnderwritingRules,
@@ -145,6 +146,15 @@ export function underwritingService({ services, secrets }: House, store: Underwr
         change.record('health.read', 'file', null, null);
       });
       return sheets;
+    },
+    /** What was underwritten goes on for a cover that is changed while its policy runs. */
+    async carry(change: FileChange, { coverId, outcome, loading, perMille, exclusions, postponedUntil, about, health }: UnderwritingOutcome): Promise<void> {
+      const { name: madeBy, id: madeById } = change.actor;
+      await store.insertOutcome(
+        { id: nanoid(), fileId: change.row.id, coverId, outcome, loading, perMille, exclusions, postponedUntil, overruled: false, reason: null, about, health, madeBy, madeById, madeAt: change.now }, // prettier-ignore
+        change.tx,
+      );
+      await change.reload('underwritings');
     },
     /** Says what somebody's cover is given at. Another way than the manual takes a reason, a milder one authority. */
     async underwrite(reference: string, wish: MakeUnderwriting, actor: Actor, authority: Authority): Promise<Changed> {

@@ -30,6 +30,7 @@ import {
   partInWords,
   payoutLines,
   personName,
+  replacedIn,
   reasonsSaid,
   riskOf,
   ROLE_LABEL,
@@ -137,6 +138,8 @@ const covered = computed(() =>
     };
   }),
 );
+/** Covers elsewhere that end for this one. */
+const replaced = computed(() => replacedIn(props.file));
 /** Lines of cover by their levels. */
 const levels = computed(() => lineTotals(props.file, editing.today.value).levels);
 const explained = computed(() =>
@@ -443,6 +446,13 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
               <dd>
                 <b>{{ one.who }}</b>, {{ one.what }}
                 <span class="soft text-small d-block">{{ one.underwritten }}</span>
+              </dd>
+            </template>
+            <template v-for="one in replaced" :key="one.id">
+              <dt>Takes the place of</dt>
+              <dd>
+                {{ one.insurer }}, {{ one.number }}
+                <span class="soft text-small d-block">its last day {{ showDate(one.endsOn) }}; {{ one.why }}</span>
               </dd>
             </template>
             <template v-for="level in levels" :key="level.code">

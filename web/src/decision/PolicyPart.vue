@@ -1,5 +1,18 @@
 <script setup lang="ts">
-import { barToRelease, mayGiveBack, moneyIn, parseDate, paymentBar, settlementOn, termsOf, type EndedBy, type FileState, type Path } from '@cavren/core';
+import {
+  barToRelease,
+  mayGiveBack,
+  moneyIn,
+  paidFor,
+  parseDate,
+  paymentBar,
+  settlementOn,
+  termsOf,
+  yearsOf,
+  type EndedBy,
+  type FileState,
+  type Path,
+} from '@cavren/core';
 import { computed, ref } from 'vue';
 import { ReasonDialog } from '../acts/index';
 import { TermLines } from '../affordability/index';
@@ -7,6 +20,7 @@ import { useEditing, useShown } from '../file/index';
 import { AskChoice, AskText, Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { sayWithin, useSay } from '../words/index';
+import PolicyChanges from './PolicyChanges.vue';
 import { useSending } from './sending';
 
 /** The first premium, the issue of the policy, its papers, and its end with what comes back. */
@@ -50,7 +64,7 @@ const settlement = computed(() => {
   const of = policy.value;
   if (!of || !day.value || day.value < of.startsOn || day.value > of.endsOn) return null;
   return settlementOn(
-    { year: of.year, paid: of.premium, startsOn: of.startsOn, endsOn: of.endsOn },
+    { years: yearsOf(props.file), paid: paidFor(props.file), startsOn: of.startsOn, endsOn: of.endsOn },
     day.value,
     by.value,
     props.file.product.cover?.policy.shortRate ?? null,
@@ -131,6 +145,7 @@ const ENDED = {
       </template>
       <span v-else class="soft"><Mark kind="waiting" /> A completer takes the first premium and issues the policy.</span>
     </div>
+    <PolicyChanges v-if="inForce || file.policyChanges.length > 0" :file="file" />
     <Fold v-if="inForce" class="mt-3" title="If it ended">
       <div class="fields">
         <AskChoice v-model="by" label="By" :items="WAYS" />
@@ -144,7 +159,7 @@ const ENDED = {
             ><b>{{ money(settlement.owed) }}</b> is still owed</template
           >
           <template v-else
-            ><b>{{ money(settlement.refund) }}</b> of {{ money(policy?.premium ?? 0) }} paid comes back</template
+            ><b>{{ money(settlement.refund) }}</b> of {{ money(paidFor(file)) }} paid comes back</template
           >.
         </p>
         <TermLines :terms="settlement.terms" :currency="file.pack.currency" />

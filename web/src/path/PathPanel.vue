@@ -45,9 +45,9 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
       <h2>Path</h2>
       <v-btn size="x-small" variant="text" @click="emit('fold')">Fold</v-btn>
     </header>
-    <section v-if="next">
+    <section v-if="next || now.length > 0">
       <h3>
-        Before {{ STAGE_LABEL[next].toLowerCase()
+        {{ next ? `Before ${STAGE_LABEL[next].toLowerCase()}` : 'Done, and still to come'
         }}<template v-if="dueOfAll"
           >, <span :class="{ wrong: dueOfAll.late }">{{ dueOfAll.late ? '' : 'due ' }}{{ dueOfAll.text }}</span></template
         >

@@ -62,6 +62,8 @@ const RIGHTS = {
   'health.ask': ['intake'],
   'health.read': ['approver'],
   'underwriting.make': ['approver'],
+  'policy.change': ['intake'],
+  'policyChange.answer': ['approver'],
   'policy.issue': ['completer'],
   'policy.end': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],

@@ -28,6 +28,7 @@ export {
   type Health,
   type LineVersion,
   type Policy,
+  type PolicyChange,
   UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,
   UNDERWRITTEN_LABEL,

@@ -5,7 +5,7 @@ import type { IdentityNumberKind } from '../../basis/numbers/index';
 import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
 import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
-import type { FitChange, StatedDetails } from '../details/index';
+import type { DetailChange, FitChange, StatedDetails } from '../details/index';
 import type { CheckKind, PlacePack, ProductDefinition, Stage } from '../product/index';
 
 export interface Consent {
@@ -332,6 +332,26 @@ export interface UnderwritingOutcome {
   at: string;
 }
 
+/** A change of a policy while it runs: proposed by one, made or refused by another. */
+export interface PolicyChange {
+  id: string;
+  on: IsoDate;
+  changes: DetailChange[];
+  reason: string;
+  state: 'proposed' | 'made' | 'refused';
+  /** All payments of a year before it and after it, and what is charged at once, or goes back where it is below zero. */
+  before: Minor;
+  after: Minor;
+  amount: Minor;
+  proposedBy: string;
+  proposedById: string;
+  proposedAt: string;
+  decidedBy: string | null;
+  decidedAt: string | null;
+  comment: string | null;
+  order: PaymentOrder | null;
+}
+
 /** What somebody who applies was told that they are given towards the premium, and when they had read it. */
 export interface AssistanceResult {
   id: string;
@@ -430,6 +450,8 @@ export interface FileState extends StatedDetails {
   assistanceResult: AssistanceResult | null;
   /** The latest that was ordered. */
   policy: Policy | null;
+  /** What was changed of it while it runs, or is to be, in the order in which it was proposed. */
+  policyChanges: PolicyChange[];
   /** Ids of everyone who prepared the file: they may not decide it. */
   preparedBy: string[];
 }

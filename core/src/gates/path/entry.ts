@@ -59,4 +59,6 @@ export interface PathContext {
 export interface PathPart {
   code: string;
   entries(file: FileState, context: PathContext): Draft[];
+  /** What is still to be done of it once a file is done. */
+  afterwards?(file: FileState, context: PathContext): Draft[];
 }

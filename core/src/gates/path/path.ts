@@ -37,8 +37,9 @@ export function computePath(file: FileState, today: IsoDate): Path {
   const figures = affordability(file, today);
   const conditions = conditionsOf(file);
   const guarantors = guarantorSheets(file, today);
-  if (isEnded(file.stage)) return { entries: [], now: [], later: [], next: null, figures, guarantors, conditions };
-  const drafts = PATH_PARTS.flatMap((part) => part.entries(file, { today, figures, guarantors, conditions }));
+  if (isEnded(file.stage) && file.stage !== 'done') return { entries: [], now: [], later: [], next: null, figures, guarantors, conditions };
+  const context = { today, figures, guarantors, conditions };
+  const drafts = PATH_PARTS.flatMap((part) => (file.stage === 'done' ? (part.afterwards?.(file, context) ?? []) : part.entries(file, context)));
   const order = (stage: Stage) => file.product.route.indexOf(stage);
   const here = order(file.stage);
   const due = new Map(file.product.route.map((stage) => [stage, dueOn(file, stage)]));

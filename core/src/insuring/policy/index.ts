@@ -1,1 +1,14 @@
-export { type Charge, chargesOf, type EndedBy, endOfTerm, mayGiveBack, premiumDueBy, type Settlement, settlementOn, type TermPaid, termsOf } from './policy';
+export {
+  type Charge,
+  chargesOf,
+  type EndedBy,
+  endOfTerm,
+  mayGiveBack,
+  premiumDueBy,
+  type Settlement,
+  settlementOn,
+  type TermPaid,
+  termsOf,
+  type YearFrom,
+} from './policy';
+export { asChanged, barToAgree, barToChange, type ChangePrice, isPolicyChange, openChange, paidFor, priceOfChange, yearsOf } from './change';

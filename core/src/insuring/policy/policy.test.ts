@@ -15,7 +15,7 @@ const TABLE = [
   { upTo: 0.75, kept: 0.85 },
   { upTo: 1, kept: 1 },
 ];
-const term = (year: number, paid = year) => ({ year: units(year), paid: units(paid), startsOn: START, endsOn: endOfTerm(START) });
+const term = (year: number, paid = year) => ({ years: [{ from: START, year: units(year) }], paid: units(paid), startsOn: START, endsOn: endOfTerm(START) });
 
 describe('the payments of a year', () => {
   const mode = (perYear: number) => ({ mode: { code: '', label: '', perYear, factor: 1 }, each: units(100) });
@@ -68,7 +68,12 @@ describe('what goes back', () => {
         fc.constantFrom<EndedBy>('insured', 'insurer', 'freeLook'),
         (year, paid, days, by) => {
           const on = addDays(START, days);
-          const made = settlementOn({ year: minor(year), paid: minor(paid), startsOn: START, endsOn: endOfTerm(START) }, on, by, TABLE);
+          const made = settlementOn(
+            { years: [{ from: START, year: minor(year) }], paid: minor(paid), startsOn: START, endsOn: endOfTerm(START) },
+            on,
+            by,
+            TABLE,
+          );
           expect(made.refund + made.earned).toBe(paid + made.owed);
           expect(made.earned + made.unearned).toBe(year);
           expect(made.earned).toBeGreaterThanOrEqual(0);

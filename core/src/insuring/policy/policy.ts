@@ -39,9 +39,15 @@ export interface Settlement {
   terms: Term[];
 }
 
-export interface TermPaid {
-  /** The premium of the whole term, with tax. */
+/** What all payments of a year come to from a day on. */
+export interface YearFrom {
+  from: IsoDate;
   year: Minor;
+}
+
+export interface TermPaid {
+  /** The premium of the whole term, with tax, from its start and from each change on, the earliest first. */
+  years: readonly YearFrom[];
   paid: Minor;
   startsOn: IsoDate;
   endsOn: IsoDate;
@@ -57,16 +63,14 @@ export type EndedBy = 'freeLook' | 'insured' | 'insurer';
  * from zero. Both methods are common practice, no source; the table is the product's.
  * @throws RangeError for a term without days.
  */
-export function settlementOn({ year, paid, startsOn, endsOn }: TermPaid, on: IsoDate, by: EndedBy, shortRate: PolicyRules['shortRate']): Settlement {
+export function settlementOn({ years, paid, startsOn, endsOn }: TermPaid, on: IsoDate, by: EndedBy, shortRate: PolicyRules['shortRate']): Settlement {
   const days = daysBetween(startsOn, endsOn);
   if (days <= 0) throw new RangeError('A term has at least one day');
   const passed = Math.min(days, Math.max(0, daysBetween(startsOn, on)));
-  const premium: Term = { label: say('policy.premiumOfTerm'), sign: '+', value: year, unit: 'money' };
-  const proRata: Term[] = [
-    premium,
-    { label: say('policy.daysPassed', { from: { day: startsOn }, on: { day: on } }), sign: '×', value: passed, unit: 'count' },
-    { label: say('policy.daysOfTerm'), sign: '÷', value: days, unit: 'count' },
-  ];
+  const parts = partsOf(years, startsOn, endsOn);
+  const premium = wholeTerm(parts, days);
+  const year = premium.value;
+  const proRata = earnedBy(parts, days, on);
   // What ends before a day of it has passed is kept nothing of.
   const kept = by === 'insured' && shortRate && passed > 0 ? shortRate.find(({ upTo }) => passed / days <= upTo)?.kept : undefined;
   const short: Term[] | null =
@@ -76,6 +80,43 @@ export function settlementOn({ year, paid, startsOn, endsOn }: TermPaid, on: Iso
     by === 'freeLook' ? [{ ...premium, value: 0, label: say('policy.nothingKept') }] : short && valueOf(short) > valueOf(proRata) ? short : proRata;
   const earned = minor(by === 'freeLook' ? 0 : valueOf(terms));
   return { earned, unearned: minor(year - earned), refund: minor(Math.max(0, paid - earned)), owed: minor(Math.max(0, earned - paid)), terms };
+}
+
+/** One stretch of a term in which a year comes to the same. */
+interface Stretch extends YearFrom {
+  until: IsoDate;
+}
+
+const partsOf = (years: readonly YearFrom[], startsOn: IsoDate, endsOn: IsoDate): Stretch[] =>
+  years.map(({ from, year }, at) => ({ year, from: at === 0 ? startsOn : from, until: years[at + 1]?.from ?? endsOn }));
+
+/** A stretch's own part of the term. */
+function stretchTerm({ year, from, until }: Stretch, days: number): Term {
+  const terms: Term[] = [
+    { label: say('policy.premiumOfTerm'), sign: '+', value: year, unit: 'money' },
+    { label: say('policy.daysPassed', { from: { day: from }, on: { day: until } }), sign: '×', value: daysBetween(from, until), unit: 'count' },
+    { label: say('policy.daysOfTerm'), sign: '÷', value: days, unit: 'count' },
+  ];
+  return { label: say('policy.premiumFrom', { from: { day: from } }), sign: '+', value: roundTo('money', worked(terms)), unit: 'money', terms };
+}
+
+/** The premium of a whole term: a year's, or each stretch's part of it where it was changed. */
+function wholeTerm(parts: readonly Stretch[], days: number): Term {
+  const label = say('policy.premiumOfTerm');
+  const [only] = parts;
+  if (parts.length === 1 && only) return { label, sign: '+', value: only.year, unit: 'money' };
+  const terms = parts.map((part) => stretchTerm(part, days));
+  return { label, sign: '+', value: terms.reduce((so, { value }) => so + value, 0), unit: 'money', terms };
+}
+
+/** What is earned by a day: of each stretch that has begun its days of the term. */
+function earnedBy(parts: readonly Stretch[], days: number, on: IsoDate): Term[] {
+  const begun = parts
+    .filter(({ from }, at) => at === 0 || from < on)
+    .map((part) => ({ ...part, until: part.until < on ? part.until : on > part.from ? on : part.from }));
+  const [only] = begun;
+  if (begun.length === 1 && only) return stretchTerm(only, days).terms ?? [];
+  return begun.map((part) => stretchTerm(part, days));
 }
 
 /** By whom a policy can end on a day: given back only while that is open. */

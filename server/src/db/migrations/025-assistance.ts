@@ -59,6 +59,25 @@ export const up: string[] = [
     INDEX (file_id),
     FOREIGN KEY (file_id) REFERENCES file (id)
   )`,
+  `CREATE TABLE policy_change (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    file_id VARCHAR(32) NOT NULL,
+    effective_on DATE NOT NULL,
+    changes LONGTEXT NOT NULL,
+    reason TEXT NOT NULL,
+    state VARCHAR(64) NOT NULL,
+    year_before BIGINT NOT NULL,
+    year_after BIGINT NOT NULL,
+    amount BIGINT NOT NULL,
+    proposed_by TEXT NOT NULL,
+    proposed_by_id VARCHAR(64) NOT NULL,
+    proposed_at DATETIME(3) NOT NULL,
+    decided_by TEXT NULL,
+    decided_at DATETIME(3) NULL,
+    comment TEXT NULL,
+    INDEX (file_id),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
   'ALTER TABLE notice ADD COLUMN recipient TEXT NULL',
   'DELETE FROM file_snapshot',
 ];

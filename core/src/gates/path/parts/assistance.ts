@@ -45,4 +45,21 @@ export const assistance: PathPart = {
       ];
     return [];
   },
+  /** What was said of a year and never shown: the assistance that rests on it ends. */
+  afterwards(file, { today, conditions }) {
+    const rules = file.product.cover?.assistance;
+    const late = conditions.filter(({ rule, state, until }) => rule?.subject === 'assistance' && state === 'outstanding' && until !== null && until < today);
+    const [first] = late;
+    if (!rules || !first || file.request.assistance !== 'asked' || file.policy?.state !== 'issued') return [];
+    return [
+      {
+        key: 'assistance:late',
+        gate: 'done',
+        what: say('path.assistanceLate', { about: first.about, until: { day: first.until ?? '' } }),
+        why: rules.why,
+        holder: 'officer',
+        place: { chapter: 'decision', anchor: 'policy' },
+      },
+    ];
+  },
 };

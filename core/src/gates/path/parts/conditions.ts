@@ -3,7 +3,16 @@ import { say } from '../../../basis/words/index';
 import type { Condition } from '../../../evidence/conditions/index';
 import type { Draft, PathPart } from '../entry';
 /** Papers that are asked for. */
-export const conditions: PathPart = { code: 'conditions', entries: (_file, { conditions: asked, today }) => conditionEntries(asked, today) };
+export const conditions: PathPart = {
+  code: 'conditions',
+  entries: (_file, { conditions: asked, today }) => conditionEntries(asked, today),
+  // What could come later still can.
+  afterwards: (_file, { conditions: asked, today }) =>
+    conditionEntries(
+      asked.filter(({ until }) => until !== null),
+      today,
+    ).map((entry) => ({ ...entry, gate: 'done' })),
+};
 
 /** What may still come for a while is asked for, and blocks nothing until its last day has passed. */
 function conditionEntries(conditions: readonly Condition[], today: IsoDate): Draft[] {

@@ -1,7 +1,7 @@
 import { say } from '../../../basis/words/index';
 import { CHAPTERS, type Chapter } from '../../../file/product/index';
 import type { FileState } from '../../../file/state/index';
-import { termsOf } from '../../../insuring/policy/index';
+import { openChange, termsOf } from '../../../insuring/policy/index';
 import type { Draft, PathContext, PathPart } from '../entry';
 
 /** The first premium and the issue of a policy, by a third person. */
@@ -9,7 +9,35 @@ export const policy: PathPart = {
   code: 'policy',
   entries: (file, context) =>
     file.product.cover && file.product.route.includes('completing') ? [...premiumEntries(file, context), ...issueEntries(file)] : [],
+  afterwards: changeEntries,
 };
+
+/** A change of a running policy waits for another than who proposed it, and for what the bank does with it. */
+function changeEntries(file: FileState): Draft[] {
+  const open = openChange(file);
+  const stuck = file.policyChanges.filter(({ state, order }) => state === 'made' && order !== null && order.state !== 'done');
+  const base = { gate: 'done' as const, why: say('path.policyChangeByAnother'), place: entry.place };
+  return [
+    ...(open
+      ? [
+          {
+            ...base,
+            key: `policyChange:${open.id}`,
+            what: say('path.policyChange', { by: open.proposedBy, on: { day: open.on } }),
+            holder: 'approver' as const,
+            since: open.proposedAt,
+          },
+        ]
+      : []),
+    ...stuck.map(({ id, amount, order }): Draft => ({
+      ...base,
+      key: `policyChange:paid:${id}`,
+      what: say('path.policyChangePaid', { amount: { money: Math.abs(amount) } }),
+      holder: order?.state === 'failed' || order?.state === 'differs' ? 'completer' : 'service',
+      since: order?.orderedAt ?? '',
+    })),
+  ];
+}
 
 const entry = { gate: 'completing' as const, why: say('path.policyByThird'), place: { chapter: 'decision' as const, anchor: 'policy' } };
 
