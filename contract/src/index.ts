@@ -1,4 +1,5 @@
 /** What other parts use of the contract, by concept. */
+export { CertifiedStaff, EARNING_KIND_LABEL, EarningsPage, EarningsQuery, NameProducers } from './earnings/index';
 export { AssistanceRead, AssistanceReadAtDoor, ChoosePlanAtDoor, GiveAssistance } from './assistance/index';
 export { KeptCalculation } from './calculation/index';
 export { AskCheck, AskChecks, CompanyAnswer, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';

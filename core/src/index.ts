@@ -85,7 +85,16 @@ export {
   type SealedEntry,
   sealedText,
 } from './file/history/index';
-export { type Certificate, datesProblem, laterPaperSigners, LINE_LABEL, offerBars, type OfferWish, paperSignatureProblem } from './file/offers/index';
+export {
+  type Certificate,
+  datesProblem,
+  laterPaperSigners,
+  LINE_LABEL,
+  isCertifiedFor,
+  offerBars,
+  type OfferWish,
+  paperSignatureProblem,
+} from './file/offers/index';
 export { reachedHow } from './people/contacts/index';
 export {
   type Act,
@@ -191,6 +200,7 @@ export {
   type LineVersion,
   type Policy,
   type PolicyChange,
+  type Producer,
   UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,
   UNDERWRITTEN_LABEL,
@@ -343,6 +353,17 @@ export {
   type Deduction,
   type YearChange,
 } from './insuring/assistance/index';
+export {
+  type Earning,
+  earnedBy,
+  type EarningKind,
+  earningsOfChange,
+  earningsOfEnd,
+  earningsOfIssue,
+  isRenewed,
+  producersProblem,
+  shareOut,
+} from './insuring/earnings/index';
 export { BECOMES_LABEL, type OtherPolicy, replacedIn, type Replacement, replacementsOf, seamOf } from './insuring/replacement/index';
 export { classesOf, personCosts } from './insuring/pricing/index';
 export {

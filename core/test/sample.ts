@@ -368,6 +368,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       firstPaymentOn: isoDate('2026-04-02'),
       premiumMode: null,
       assistance: null,
+      renews: null,
       otherPolicy: false,
       legalForm: null,
       payoutName: 'Ida Holm',
@@ -432,6 +433,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     assistanceResult: null,
     policy: null,
     policyChanges: [],
+    producers: [],
     preparedBy: ['wren'],
     ...values,
   };

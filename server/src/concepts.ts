@@ -10,6 +10,7 @@ import { declarations } from './declarations/index';
 import { details } from './details/index';
 import { door } from './door/index';
 import { duplicates } from './duplicates/index';
+import { earnings } from './earnings/index';
 import { events } from './events/index';
 import { files } from './files/index';
 import { find } from './find/index';
@@ -65,6 +66,7 @@ export const concepts: readonly Concept[] = [
   lines,
   assistance,
   policies,
+  earnings,
   opening,
   moving,
   today,

@@ -1,9 +1,9 @@
-import type { DoorHealth, DoorView, HealthNext, UnderwritingSheet } from '@cavren/contract';
-import { addDays, computePath, dayAt, identityNumberProblem, isoDate, underwritingOf, type Cover, type DetailChange } from '@cavren/core';
+import type { DoorHealth, DoorView, EarningsPage, HealthNext, UnderwritingSheet } from '@cavren/contract';
+import { addDays, addMonths, computePath, dayAt, identityNumberProblem, isoDate, premiumOf, underwritingOf, type Cover, type DetailChange } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { Phone } from './applicant';
-import { change, makeCavren, problems, Walk, type TestCavren } from './cavren';
+import { change, makeCavren, openFile, problems, Walk, type TestCavren } from './cavren';
 import { select } from '../src/db/index';
 import { keysNow as now, toGathered, toPolicy, toSigned } from './insured';
 import { textOf } from './samples';
@@ -411,7 +411,7 @@ describe('a policy that is changed while it runs', () => {
     expect(made?.amount).toBeLessThan(0);
     expect(underwritingOf(walk.file, walk.file.covers[0] as Cover)).toMatchObject({ loading: 0.6 });
     await walk.await();
-    expect(walk.file.policyChanges[0]).toMatchObject({ order: { state: 'done', amount: -(made?.amount ?? 0) } });
+    expect(walk.file.policyChanges[0]).toMatchObject({ order: { state: 'done', amount: 0 - (made?.amount ?? 0) } });
     expect(now(walk)).toEqual([]);
     expect((await answer(walk, 'refuse')).status).toBe(404);
     // What ends it later knows what came back.
@@ -436,5 +436,71 @@ describe('a policy that is changed while it runs', () => {
     expect(made?.order).toMatchObject({ state: 'done', amount: made?.amount });
     const schedule = await (await cavren.as('wren')).get(`${walk.url}/policy/schedule`);
     expect(textOf(schedule.response.rawPayload)).toContain('Year-round plan with retraining');
+  });
+});
+
+describe('who brings a policy', () => {
+  const name = (walk: Walk, producers: { staffId: string; share: number }[], who = 'wren') => walk.act(who, '/producers', { producers });
+  const statement = async (who: string, month: string) => (await (await cavren.as(who)).get<EarningsPage>(`/api/earnings?month=${month}`)).body;
+  const BOTH = [
+    { staffId: 'staff-wren', share: 66.67 },
+    { staffId: 'staff-tamsin', share: 33.33 },
+  ];
+  it('is certified, shares the whole, and earns of each payment when it is due; what ends goes back', async () => {
+    const walk = await crew();
+    expect((await name(walk, BOTH, 'ansel')).status).toBe(403);
+    expect((await name(walk, [{ staffId: 'staff-ansel', share: 100 }])).body).toMatchObject({
+      code: 'producers',
+      title: expect.stringContaining('certificate') as string,
+    });
+    expect((await name(walk, [{ staffId: 'staff-wren', share: 90 }])).body).toMatchObject({
+      code: 'producers',
+      title: expect.stringContaining('90 %') as string,
+    });
+    expect((await name(walk, [{ staffId: 'staff-wren', share: 33.333 }])).status).toBe(422);
+    expect((await name(walk, BOTH)).status).toBe(200);
+    expect(walk.file.producers.map(({ name: who }) => who)).toEqual(['Wren Halloway', 'Tamsin Orrick']);
+    await sayNo(walk);
+    await toDeciding(walk);
+    await underwrite(walk, { outcome: 'standard' });
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    await toPolicy(walk);
+    expect((await name(walk, BOTH)).body).toMatchObject({ code: 'issued' });
+
+    const month = today().slice(0, 7);
+    const premium = premiumOf(walk.file, isoDate(today()));
+    const own = (page: EarningsPage) => page.items.filter(({ reference }) => reference === walk.reference);
+    const first = own(await statement('maud', month));
+    // A fifth of the premium of a new policy, before tax, to the cent.
+    expect(first.map(({ amount }) => amount as number).reduce((so, amount) => so + amount, 0)).toBe(Math.round((premium?.net ?? 0) * 0.2));
+    expect(first.map(({ kind, basis, share }) => [kind, basis, share])).toEqual([
+      ['firstYear', premium?.net, 33.33],
+      ['firstYear', premium?.net, 66.67],
+    ]);
+    // Officers see their own, and others nothing.
+    expect(own(await statement('wren', month)).map(({ staffId }) => staffId)).toEqual(['staff-wren']);
+    expect((await (await cavren.as('ansel')).get(`/api/earnings?month=${month}`)).status).toBe(403);
+    expect((await (await cavren.as('wren')).get('/api/earnings?month=2026-13')).status).toBe(422);
+    const csv = (await (await cavren.as('tamsin')).get(`/api/earnings.csv?month=${month}`)).response.body;
+    expect(csv).toContain(walk.file.policy?.number ?? 'no number');
+    expect(csv).not.toContain('Wren Halloway');
+
+    await walk.act('dilys', '/policy/end', { on: today(), by: 'freeLook', reason: 'thought better of it' });
+    const next = addMonths(isoDate(today()), 1).slice(0, 7);
+    for (const when of [month, next])
+      expect(
+        own(await statement('maud', when)).reduce((so, { amount }) => so + amount, 0),
+        when,
+      ).toBe(0);
+    expect(
+      own(await statement('maud', next))
+        .map(({ kind }) => kind)
+        .sort(),
+    ).toEqual(['back', 'back', 'firstYear', 'firstYear']);
+  });
+  it('is whoever keeps the file where nobody is named, and nobody of what isn’t insured', async () => {
+    const loan = await openFile(cavren);
+    expect((await name(loan, BOTH)).body).toMatchObject({ code: 'not-insured' });
+    expect((await (await cavren.as('wren')).get<{ staffId: string }[]>(`${(await crew()).url}/producers`)).body.map(({ staffId }) => staffId).sort()).toEqual(['staff-tamsin', 'staff-wren']); // prettier-ignore
   });
 });

@@ -13,6 +13,7 @@ import {
   type RowEntity,
 } from '@cavren/core';
 import { z } from 'zod';
+import { ProducerShape } from '../earnings/index';
 import { AssistanceResultShape } from '../assistance/index';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
@@ -354,6 +355,7 @@ export const FileState = z.object({
       refundOrder: OrderShape,
     })
     .nullable(),
+  producers: z.array(ProducerShape),
   policyChanges: z.array(
     z.object({
       id: z.string(),

@@ -231,6 +231,7 @@ const CoverShape = z.strictObject({
     shortRate: z.array(z.strictObject({ upTo: Share, kept: Share })).nullable(),
   }),
   lines: LineRulesShape.nullable(),
+  earnings: z.strictObject({ firstYear: Share, renewal: Share }).nullable(),
   replacement: z.strictObject({ question: z.string(), declares: z.string(), notice: z.string(), why: z.string() }).nullable(),
   assistance: z
     .strictObject({

@@ -5,7 +5,10 @@ import {
   barToApprove,
   barToChange,
   computePath,
+  earningsOfChange,
   isoDate,
+  isRenewed,
+  premiumOf,
   priceOfChange,
   riskOf,
   type FileState,
@@ -157,6 +160,7 @@ export function policyChangeService(
           const beyond = barToApprove(next, actor.me.authority, riskOf(next, computePath(next, today), today).level);
           if (beyond) throw forbidden(beyond);
           await carryOver(change, next);
+          await bookChange(change, wish, next);
           await services.details.applyAgreed(change, wish.changes);
         }
         await store.decide(id, { state: made ? 'made' : 'refused', decidedBy: actor.name, decidedAt: change.now, comment }, change.tx);
@@ -173,6 +177,17 @@ export function policyChangeService(
         await change.reload('policyChanges');
       }),
   };
+
+  /** What is earned more, or less, by a change stands in the book. */
+  async function bookChange(change: FileChange, { on, changes: wished }: PolicyChange, next: FileState): Promise<void> {
+    const { file } = change;
+    const { policy, product } = file;
+    const rules = product.cover?.earnings;
+    const price = priceOfChange(file, wished, on, product.cover?.policy.shortRate ?? null);
+    const [before, after] = policy ? [premiumOf(file, policy.startsOn), premiumOf(next, policy.startsOn)] : [null, null];
+    if (rules && price && policy && before && after)
+      await services.earnings.book(change, earningsOfChange(rules, price, [before, after], policy.startsOn, on, isRenewed(file)));
+  }
 
   /** What was underwritten of a cover goes on for what it becomes. */
   async function carryOver(change: FileChange, next: FileState): Promise<void> {

@@ -3,7 +3,10 @@ import {
   addDays,
   barToRelease,
   computePath,
+  earningsOfEnd,
+  earningsOfIssue,
   homeNow,
+  isRenewed,
   lineCosts,
   mayGiveBack,
   newestOf,
@@ -11,11 +14,13 @@ import {
   paymentBar,
   minor,
   premiumDueBy,
+  premiumOf,
   settlementOn,
   termsOf,
   yearsOf,
   type FileState,
   type IsoDate,
+  type Minor,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Tx } from '../db/index';
@@ -96,6 +101,20 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
     },
   });
 
+  /** What whoever brings it earns of a policy that was issued stands in the book from then on. */
+  async function bookIssue(change: FileChange): Promise<void> {
+    const { product, policy } = change.file;
+    const rules = product.cover?.earnings;
+    const premium = policy && premiumOf(change.file, policy.startsOn);
+    if (rules && premium) await services.earnings.book(change, earningsOfIssue(rules, premium, policy.startsOn, isRenewed(change.file)));
+  }
+  /** What isn't earned any more of a policy that ended goes back in the book. @param on the day from which nothing is due. */
+  async function bookEnd(change: FileChange, on: IsoDate, refund: Minor): Promise<void> {
+    const { policy } = change.file;
+    const premium = policy && premiumOf(change.file, policy.startsOn);
+    if (premium) await services.earnings.book(change, earningsOfEnd(await services.earnings.of(change.row.id, change), on, refund, premium));
+  }
+
   /** What the issuing system is asked to issue. */
   function orderOf(file: FileState, today: IsoDate): Omit<PolicyOrder, 'startsOn' | 'endsOn' | 'premium'> {
     const holder = file.people.find(({ role }) => role === 'applicant');
@@ -157,6 +176,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
       await change.reload('policy');
       change.record('policy.issue', 'policy', null, answer.number);
       await services.notices.toInsurers(change);
+      await bookIssue(change);
       const { policy } = change.file;
       const account = await accountOf(change.file, fileId, change.tx);
       if (firstPremium === 'at' && policy && policy.order === null && account)
@@ -234,6 +254,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         await store.update(change.row.id, { state: 'ended', endedOn: on, endedBecause: by, refund }, change.tx);
         await change.reload('policy');
         change.record('policy.end', 'policy', null, JSON.stringify({ on, by, refund, reason }));
+        await bookEnd(change, on, refund);
         if (refund > 0) {
           const { digest } = await accountFor(change);
           await services.payments.order(change, actor, { purpose: 'refund', subject: null, about: digest, amount: refund, key: null });
@@ -247,6 +268,8 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
       await store.update(change.row.id, { state: 'ended', endedOn: change.today, endedBecause: 'lapsed', refund: minor(0) }, change.tx);
       await change.reload('policy');
       change.record('policy.lapse', 'policy', null, null);
+      // Nothing of it was ever paid.
+      await bookEnd(change, addDays(change.file.policy?.startsOn ?? change.today, -1), minor(0));
       change.moveTo('lapsed');
       return true;
     },

@@ -37,6 +37,7 @@ const COVER_THEN = {
   childrenCharged: null,
   assistance: null,
   replacement: null,
+  earnings: null,
   policy: { freeLookDays: 0, firstPremium: 'at', lapseDays: 30, claim: 'Tell us within thirty days of what happened.', shortRate: null },
 };
 

@@ -192,7 +192,7 @@ function wordsOf({ changes: wished }: Pick<PolicyChange, 'changes'>): string[] {
     </p>
     <Fold v-if="desk.may('policy.change') && !open" class="mt-3" title="Change it while it runs">
       <div class="fields">
-        <AskChoice v-model="what" label="What changes" :items="choices" />
+        <AskChoice v-model="what" class="two" label="What changes" :items="choices" />
         <AskChoice v-if="chosen?.options" v-model="typed" label="To" :items="chosen.options" />
         <AskText v-else-if="chosen?.field" v-model="typed" label="To" :hint="'problem' in reading && typed !== '' ? reading.problem : ''" />
         <AskText v-model="on" label="From" :hint="day ? `that is ${showDate(day)}` : 'a day of the term'" />

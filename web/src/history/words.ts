@@ -118,6 +118,7 @@ const ACT: Record<string, string> = {
   'refund.settle': 'settled the refund with the bank',
   'refund.pay': 'has the refund paid',
   'policy.order': 'ordered the policy',
+  'producers.name': 'named who brings it',
   'policyChange.propose': 'proposed a change of the policy',
   'policyChange.make': 'made a change of the policy',
   'policyChange.refuse': 'refused a change of the policy',
@@ -255,6 +256,7 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'premium.collect': ({ amount, reference }, file) => `${moneyOf(file, amount)}, debit ${String(reference)}`,
   'refund.order': ({ amount }, file) => moneyOf(file, amount),
   'refund.pay': ({ amount, reference }, file) => `${moneyOf(file, amount)}, transfer ${String(reference)}`,
+  'producers.name': ({ producers }) => String(producers),
   'policyChange.propose': ({ on, reason }) => `from ${dateInWords(String(on))}: ${String(reason)}`,
   'policyChange.make': ({ on, amount }, file) =>
     `from ${dateInWords(String(on))}, ${moneyOf(file, Math.abs(Number(amount)))} ${Number(amount) < 0 ? 'back' : 'charged'}`,

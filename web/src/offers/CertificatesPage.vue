@@ -55,7 +55,10 @@ async function keep(): Promise<void> {
     <header class="chapter-head">
       <div>
         <h1>Certificates</h1>
-        <p class="soft">An officer offers a product only with a certificate for its line and place that holds on the day.</p>
+        <p class="soft">
+          An officer offers a product only with a certificate for its line and place that holds on the day.
+          <router-link v-if="desk.may('earnings.read')" to="/earnings">What they earn, by month</router-link>
+        </p>
       </div>
       <v-btn v-if="desk.may('certificate.write')" variant="flat" @click="edit()">New certificate</v-btn>
     </header>

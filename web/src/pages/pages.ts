@@ -36,6 +36,14 @@ export const PAGES: readonly Page[] = [
     load: () => import('../offers/CertificatesPage.vue'),
   },
   {
+    path: '/earnings',
+    label: 'Earnings',
+    detail: 'what producers earn, by month',
+    act: 'earnings.read',
+    inBar: false,
+    load: () => import('../earnings/EarningsPage.vue'),
+  },
+  {
     path: '/staff',
     label: 'Staff',
     detail: 'who works here, and up to which amount',

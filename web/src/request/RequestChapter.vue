@@ -2,6 +2,7 @@
 import { accountLabels, moneyIn, paidOutOf, paidTo, requestProposal } from '@cavren/core';
 import { computed } from 'vue';
 import { Qualifying } from '../declarations/index';
+import { ProducersPart } from '../earnings/index';
 import { Field, optionsOf, plainOptions, Rows, useEditing, type ChapterProps, type Column } from '../file/index';
 import AccountFields from './AccountFields.vue';
 import BusinessTables from './BusinessTables.vue';
@@ -148,5 +149,6 @@ const business = computed(
         <AccountFields of="debit" :file="file" :locked="locked" />
       </div>
     </section>
+    <ProducersPart v-if="file.product.cover?.earnings" :file="file" />
   </div>
 </template>

@@ -1,1 +1,1 @@
-export { type Certificate, datesProblem, laterPaperSigners, LINE_LABEL, offerBars, type OfferWish, paperSignatureProblem } from './offers';
+export { type Certificate, datesProblem, laterPaperSigners, LINE_LABEL, isCertifiedFor, offerBars, type OfferWish, paperSignatureProblem } from './offers';

@@ -42,6 +42,10 @@ export function offerBars(
   return bars;
 }
 
+/** Whether somebody is certified to offer a product on a day. */
+export const isCertifiedFor = (certificates: readonly Certificate[], product: Pick<ProductDefinition, 'line' | 'place'>, on: IsoDate): boolean =>
+  certificateBar(certificates, product, '', on) === null;
+
 function certificateBar(
   certificates: readonly Certificate[],
   { line, place }: Pick<ProductDefinition, 'line' | 'place'>,

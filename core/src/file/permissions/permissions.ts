@@ -62,6 +62,8 @@ const RIGHTS = {
   'health.ask': ['intake'],
   'health.read': ['approver'],
   'underwriting.make': ['approver'],
+  'producers.name': ['intake'],
+  'earnings.read': ['intake', 'compliance', 'policy'],
   'policy.change': ['intake'],
   'policyChange.answer': ['approver'],
   'policy.issue': ['completer'],

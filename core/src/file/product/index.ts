@@ -17,6 +17,7 @@ export {
   type DeclineReason,
   type AssistanceRules,
   type AssistanceTable,
+  type EarningRules,
   type CoverRules,
   type EnrolmentEvent,
   HEALTH_DETAILS,

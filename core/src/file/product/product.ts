@@ -482,10 +482,18 @@ export interface CoverRules {
   policy: PolicyRules;
   /** Things that are covered line by line; null where persons are. */
   lines: LineRules | null;
+  /** What whoever brings a policy earns of its premium; null where nobody does. */
+  earnings: EarningRules | null;
   /** What is said where a cover takes the place of another; null where nobody is asked. */
   replacement: ReplacementRules | null;
   /** What a household is given towards the premium by its income; null where nothing is. */
   assistance: AssistanceRules | null;
+}
+
+/** Shares of the premium before tax, of a new policy and of one that is renewed. */
+export interface EarningRules {
+  firstYear: number;
+  renewal: number;
 }
 
 /** A cover that takes the place of another: which question asks it, what whoever applies declares, and what the other insurer is told. */

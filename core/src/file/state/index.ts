@@ -29,6 +29,7 @@ export {
   type LineVersion,
   type Policy,
   type PolicyChange,
+  type Producer,
   UNDERWRITING_OUTCOMES,
   type UnderwritingOutcome,
   UNDERWRITTEN_LABEL,

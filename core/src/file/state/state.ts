@@ -332,6 +332,13 @@ export interface UnderwritingOutcome {
   at: string;
 }
 
+/** Who brings a policy, and earns which share of it, in per cent. */
+export interface Producer {
+  staffId: string;
+  name: string;
+  share: number;
+}
+
 /** A change of a policy while it runs: proposed by one, made or refused by another. */
 export interface PolicyChange {
   id: string;
@@ -452,6 +459,8 @@ export interface FileState extends StatedDetails {
   policy: Policy | null;
   /** What was changed of it while it runs, or is to be, in the order in which it was proposed. */
   policyChanges: PolicyChange[];
+  /** Who brings it; none where nobody is named, and whoever keeps the file does. */
+  producers: Producer[];
   /** Ids of everyone who prepared the file: they may not decide it. */
   preparedBy: string[];
 }

@@ -91,6 +91,7 @@ const cover: CoverRules = {
   policy: { freeLookDays: 10, firstPremium: 'before', lapseDays: 30, claim: '', shortRate: null },
   lines: null,
   replacement: null,
+  earnings: null,
   assistance: {
     benchmark: { level: 'middle', rank: 2 },
     notCounted: ['support', 'fosterCare'],

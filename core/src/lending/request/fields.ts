@@ -33,6 +33,8 @@ export const REQUEST = describeDetail({
     /** How a premium is paid, by the product's list; whether somebody has another policy with us. */
     premiumMode: listed('Paid', 20, { by: 'applicant' }),
     otherPolicy: yesNo('Another policy with us', { by: 'applicant' }),
+    /** The number of a policy of ours that ran out, and that this one goes on from. */
+    renews: text('Renews our policy', 60),
     assistance: choice('Assistance towards the premium', ASSISTANCE_LABEL, { by: 'applicant', ask: 'Help with the premium, by your income' }),
     /** Of a business that asks. */
     legalForm: choice('Legal form', LEGAL_FORM_LABEL, { by: 'applicant' }),

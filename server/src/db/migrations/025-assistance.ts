@@ -1,6 +1,6 @@
 /** Assistance towards a premium: who files with whom, what changes and is taken off in a year, and what was told to whom; covers that somebody has elsewhere. */
 export const up: string[] = [
-  'ALTER TABLE file_request ADD COLUMN assistance VARCHAR(10) NULL',
+  'ALTER TABLE file_request ADD COLUMN assistance VARCHAR(10) NULL, ADD COLUMN renews VARCHAR(60) NULL',
   `ALTER TABLE file_person
     ADD COLUMN claimed_by VARCHAR(40) NULL,
     ADD COLUMN must_file BOOLEAN NOT NULL DEFAULT FALSE,
@@ -75,6 +75,32 @@ export const up: string[] = [
     decided_by TEXT NULL,
     decided_at DATETIME(3) NULL,
     comment TEXT NULL,
+    INDEX (file_id),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
+  `CREATE TABLE producer (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    file_id VARCHAR(32) NOT NULL,
+    staff_id VARCHAR(64) NOT NULL,
+    name TEXT NOT NULL,
+    share DECIMAL(5,2) NOT NULL,
+    position INT NOT NULL,
+    INDEX (file_id),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
+  `CREATE TABLE earning (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    file_id VARCHAR(32) NOT NULL,
+    staff_id VARCHAR(64) NOT NULL,
+    due_on DATE NOT NULL,
+    kind VARCHAR(64) NOT NULL,
+    basis BIGINT NOT NULL,
+    rate DECIMAL(7,6) NOT NULL,
+    share DECIMAL(5,2) NOT NULL,
+    amount BIGINT NOT NULL,
+    currency VARCHAR(8) NOT NULL,
+    made_at DATETIME(3) NOT NULL,
+    INDEX (staff_id, due_on),
     INDEX (file_id),
     FOREIGN KEY (file_id) REFERENCES file (id)
   )`,

@@ -1,0 +1,1 @@
+export { default as ProducersPart } from './ProducersPart.vue';
