@@ -4,6 +4,7 @@ import type { FilePage } from '@cavren/contract';
 import {
   affordability,
   applyChange,
+  assistanceOf,
   BLANK_ROW,
   comparePlans,
   annualPercentageRate,
@@ -165,6 +166,17 @@ function cover(): void {
   const six = { ...base, people, covers, request: { ...base.request, premiumMode: 'month' } };
   if (comparePlans(six, TODAY).some(({ each }) => each === null)) throw new Error('a plan can’t be worked');
   measure('Premium of six with three plans compared', () => comparePlans(six, TODAY));
+  const filing = people.map((person, at) => (at === 0 ? { ...person, filingStatus: 'headOfHousehold' as const } : { ...person, claimedBy: 'p0' }));
+  const care = sampleFile({
+    product: shippedProduct('care-cover'),
+    pack: shippedPlace('us'),
+    people: filing.map((person) => ({ ...person, otherCover: 'none' as const })),
+    covers: covers.map((row) => ({ ...row, plan: 'harbour', tobacco: 'no' as const })),
+    incomes: [anIncome({ personId: 'p0', frequency: 'monthly', amount: minor(520_000) })],
+  });
+  const asked = { ...care, request: { ...care.request, premiumMode: 'month', assistance: 'asked' as const } };
+  if ((assistanceOf(asked, TODAY)?.most.value ?? 0) <= 0) throw new Error('nothing is given');
+  measure('Assistance of a household of six', () => assistanceOf(asked, TODAY));
   const boats = sampleFile({ product: shippedProduct('hull-gear'), pack: shippedPlace('us') });
   const coverLines = Array.from({ length: LINES }, (_, at) => ({
     ...BLANK_ROW.coverLine,

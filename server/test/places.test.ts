@@ -58,6 +58,7 @@ const FOURTH = {
   benchmark: null,
   residualIncome: null,
   guideline: null,
+  assistance: [],
   yearStarts: '01-01',
   holidays: [],
   sources: ['made up for this test'],

@@ -29,9 +29,11 @@ export const PublicProduct = z.object({
   example: z
     .object({ amount: z.string(), months: z.int(), rate: z.string(), percentageRate: z.string().nullable(), payment: z.string(), total: z.string() })
     .nullable(),
-  /** What one may ask for, least and most. */
-  from: z.string(),
-  upTo: z.string(),
+  line: z.enum(['lending', 'insurance', 'leasing']),
+  /** What one may ask for, least and most; null where nobody asks for an amount. */
+  amounts: z.object({ from: z.string(), upTo: z.string() }).nullable(),
+  /** Of a cover: the plans that one can choose among. */
+  plans: z.array(z.object({ label: z.string(), says: z.string() })),
   /** Papers that are asked for on the way. */
   papers: z.array(z.string()),
   contact: z.object({ phone: z.string(), hours: z.string() }).nullable(),

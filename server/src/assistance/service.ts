@@ -27,7 +27,7 @@ export function assistanceService({ services }: House, store: AssistanceStore) {
   async function read(change: FileChange, resultId: string, how: NonNullable<AssistanceResult['readHow']>): Promise<void> {
     const { file, today, actor, now, tx } = change;
     const result = file.assistanceResult;
-    if (!asksAssistance(file)) throw PROBLEM.notAsked();
+    if (!asksAssistance(file) || isEnded(file.stage)) throw PROBLEM.notAsked();
     if (!result) throw PROBLEM.noResult();
     if (result.id !== resultId || assistanceStanding(file, today) === 'toGive') throw PROBLEM.changed();
     if ((await store.read(result.id, { readAt: now, readBy: actor.name, readHow: how }, tx)) === 0) throw PROBLEM.read();

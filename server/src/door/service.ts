@@ -493,14 +493,15 @@ function aboutOf(
   product: ProductDefinition,
   pack: PlacePack,
   today: IsoDate,
-): Pick<PublicProduct, 'purposes' | 'example' | 'from' | 'upTo' | 'papers' | 'contact'> {
+): Pick<PublicProduct, 'line' | 'purposes' | 'example' | 'amounts' | 'plans' | 'papers' | 'contact'> {
   const money = moneyIn(pack);
   const percent = (share: number): string => inPercent(share).replace(' ', '\u00a0');
   const example = exampleOf(product, pack, today);
   return {
     purposes: product.purposes,
-    from: money(product.bounds.amount.least),
-    upTo: money(product.bounds.amount.most),
+    line: product.line,
+    amounts: product.cover && product.cover.benefit === null ? null : { from: money(product.bounds.amount.least), upTo: money(product.bounds.amount.most) },
+    plans: product.cover?.plans.map(({ label, says }) => ({ label, says })) ?? [],
     papers: [...new Set(product.conditions.map(({ label }) => label))],
     contact: pack.contact,
     example: example && {

@@ -8,6 +8,7 @@ import {
   earningsOfChange,
   isoDate,
   isRenewed,
+  minor,
   premiumOf,
   priceOfChange,
   riskOf,
@@ -16,7 +17,6 @@ import {
   type PolicyChange,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
-import { minor } from '@cavren/core';
 import { Table, type Sequelize, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';

@@ -101,7 +101,8 @@ const again = () =>
     <p v-if="product?.bar" class="card">It can’t be applied for here at the moment. {{ product.bar }} Please call us.</p>
     <template v-else-if="product && !reference">
       <p v-if="product.purposes.length > 0">
-        {{ product.from }} to {{ product.upTo }} for {{ listed(product.purposes.map((one) => one.charAt(0).toLowerCase() + one.slice(1))) }}.
+        {{ product.amounts ? `${product.amounts.from} to ${product.amounts.upTo} for ` : 'For '
+        }}{{ listed(product.purposes.map((one) => one.charAt(0).toLowerCase() + one.slice(1))) }}.
       </p>
       <section v-if="product.example" class="card">
         <h2>What it costs, in an example</h2>
@@ -113,13 +114,28 @@ const again = () =>
         </p>
         <p class="soft">What you pay depends on what you ask for; you see it while you fill in, before you agree to anything.</p>
       </section>
+      <section v-if="product.plans.length > 0" class="card">
+        <h2>The plans</h2>
+        <ul>
+          <li v-for="plan in product.plans" :key="plan.label">
+            <b>{{ plan.label }}</b>: {{ plan.says }}
+          </li>
+        </ul>
+        <p class="soft">What each costs you, you see before you choose one.</p>
+      </section>
       <section class="card">
         <h2>How it goes</h2>
         <ol>
           <li>You fill in your details here, about 15 minutes. Everything is kept: stop and come back as you like.</li>
           <li>We check them, and write to you which papers we need. A photo is enough.</li>
-          <li>We decide, and make you an offer. You say yes or no to it.</li>
-          <li>You read and sign the agreement on your phone, and we pay out.</li>
+          <template v-if="product.line === 'insurance'">
+            <li>You read and sign your application on your phone.</li>
+            <li>We decide, and make you an offer. With your yes we collect the first premium, and your policy is here for you.</li>
+          </template>
+          <template v-else>
+            <li>We decide, and make you an offer. You say yes or no to it.</li>
+            <li>You read and sign the agreement on your phone, and we pay out.</li>
+          </template>
         </ol>
         <template v-if="product.papers.length > 0">
           <p><b>Good to have at hand</b></p>

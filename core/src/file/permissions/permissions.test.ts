@@ -7,9 +7,20 @@ const AT = '2026-03-02T09:00:00.000Z';
 
 describe('rights', () => {
   it('the policy owner changes no file, and only an approver decides', () => {
-    expect(actsOf('policy')).toEqual(['file.read', 'certificate.read', 'certificate.write', 'staff.read', 'staff.write', 'history.read', 'sealedDays.read']);
+    expect(actsOf('policy')).toEqual([
+      'file.read',
+      'certificate.read',
+      'certificate.write',
+      'staff.read',
+      'staff.write',
+      'earnings.read',
+      'history.read',
+      'sealedDays.read',
+    ]);
     expect(STAFF_ROLES.filter((role) => may(role, 'decision.make'))).toEqual(['approver']);
     expect(STAFF_ROLES.filter((role) => may(role, 'payout.release'))).toEqual(['completer']);
+    // Whoever proposes a change of a policy is never who may answer it.
+    expect(STAFF_ROLES.filter((role) => may(role, 'policy.change') && may(role, 'policyChange.answer'))).toEqual([]);
     expect(STAFF_ROLES.filter((role) => may(role, 'candidate.decide'))).toEqual(['compliance']);
   });
   it('four eyes, then six', () => {

@@ -81,7 +81,7 @@ describe('any file that can be keyed', () => {
         expect(entries.every(({ key, place }) => key !== '' && place.chapter.length > 0)).toBe(true);
         for (const { value } of figures.figures) if (value !== null) expect(Number.isFinite(value)).toBe(true);
       }),
-      { numRuns: 5000 },
+      { numRuns: 3000 },
     );
   });
   it('has its costs, its stress and what would make it fit worked, or says that they can’t be', () => {

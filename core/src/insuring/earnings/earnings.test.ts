@@ -70,6 +70,8 @@ describe('what producers earn of a policy', () => {
     const made = earningsOfIssue(RULES, premium(10_000, 4), START, false);
     const back = earningsOfEnd(made, START, minor(10_000), premium(10_000, 4));
     expect(sum([...made, ...back].map(({ basis }) => basis))).toBe(0);
+    // A payment that is due on the day of the end isn't charged any more.
+    expect(earningsOfEnd(made, isoDate('2026-10-01'), minor(0), premium(10_000, 4)).map(({ dueOn }) => dueOn)).toEqual(['2026-10-01', '2027-01-01']);
     const ended = earningsOfEnd(made, isoDate('2026-08-10'), minor(0), premium(10_000, 4));
     expect(ended.map(({ dueOn, basis }) => [dueOn, basis])).toEqual([
       ['2026-10-01', -10_000],

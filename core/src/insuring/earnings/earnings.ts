@@ -50,11 +50,12 @@ export function earningsOfChange(
 /**
  * What goes back when a policy ends on a day: of the payments that aren't due any more all that was to be earned of them, and
  * of what was paid the part that was given back.
- * @param earned what stands in the book for the policy so far.
+ * @param earned what stands in the book for the policy so far, the earliest first.
  */
 export function earningsOfEnd(earned: readonly Earning[], on: IsoDate, refund: Minor, premium: Pick<Premium, 'net' | 'tax'>): Earning[] {
   const rate = earned[0]?.rate ?? 0;
-  const later = earned.filter(({ dueOn }) => dueOn > on);
+  // What falls due on that day isn't charged any more, but for the payment with which it began.
+  const later = earned.filter(({ dueOn }) => dueOn > on || (dueOn === on && dueOn !== earned[0]?.dueOn));
   const given: Earning[] = refund > 0 ? [{ dueOn: on, kind: 'back', basis: minor(0 - netOf(refund, premium)), rate }] : [];
   return [...given, ...later.map(({ dueOn, basis, rate: of }): Earning => ({ dueOn, kind: 'back', basis: minor(0 - basis), rate: of }))];
 }

@@ -9,7 +9,7 @@ import { type MeasureKind } from './measure';
 import { amountTerm, owedAtFirst } from './lines';
 export const payment: MeasureKind = {
   label: 'Monthly payment',
-  labelOfRent: 'Own share of the rent',
+  labelIn: ({ amountIs }) => (amountIs === 'rent' ? 'Own share of the rent' : null),
   means: say('affordability.whatAllPartsTakeMonth'),
   unit: 'money',
   work(base) {
