@@ -1,8 +1,8 @@
-import { choose, chapter, deskOf, expect, openDemoFile, test } from './people';
+import { choose, chapter, codeBy, deskOf, expect, openDemoFile, phoneContext, test } from './people';
 
 test('what is said about health is kept and not shown again; who underwrites reads it, weighs it, and the premium follows', async ({ browser }) => {
   const tamsin = await deskOf(browser, 'tamsin');
-  await openDemoFile(tamsin, 'Tobias Marrack');
+  const reference = await openDemoFile(tamsin, 'Tobias Marrack');
   await chapter(tamsin, 'Health');
   await tamsin.getByRole('button', { name: 'No', exact: true }).click();
   await expect(tamsin.getByText('were you treated for your heart')).toBeVisible();
@@ -18,6 +18,27 @@ test('what is said about health is kept and not shown again; who underwrites rea
   await chapter(tamsin, 'History');
   await expect(tamsin.getByText('kept an answer about the health of Tobias Marrack').first()).toBeVisible();
   await expect(tamsin.locator('main')).not.toContainText('Pressure');
+
+  // The rest is answered on a phone, where one sees what one said, and nobody else does.
+  const context = await phoneContext(browser);
+  const phone = await context.newPage();
+  await phone.goto('/door');
+  await phone.getByLabel('Reference').fill(reference);
+  await phone.getByLabel('Phone number').fill('021 555 0123');
+  const code = await codeBy('0123', () => phone.getByRole('button', { name: 'Text me the code' }).click());
+  await phone.getByLabel('Six-digit code').fill(code);
+  await phone.getByRole('button', { name: 'Come in' }).click();
+  await phone.getByRole('button', { name: 'Answer the questions' }).click();
+  await expect(phone.getByText('Pressure, found at a check')).toBeVisible();
+  const said = phone.getByRole('listitem').filter({ hasText: /No/ });
+  for (let answered = 2; answered <= 7; answered += 1) {
+    await phone.getByRole('button', { name: 'No', exact: true }).click();
+    await expect(said).toHaveCount(answered);
+  }
+  await expect(phone.getByText('That was everything about Tobias Marrack')).toBeVisible();
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await phone.getByRole('button', { name: 'Back to my application' }).click();
+  await expect(phone.getByText('You have answered everything.')).toBeVisible();
 
   const ansel = await deskOf(browser, 'ansel');
   await openDemoFile(ansel, 'Kaia Reefton');

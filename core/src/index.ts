@@ -364,6 +364,7 @@ export {
   producersProblem,
   shareOut,
 } from './insuring/earnings/index';
+export { inFeet, inPounds, readLength, readMass } from './basis/measures/index';
 export { BECOMES_LABEL, type OtherPolicy, replacedIn, type Replacement, replacementsOf, seamOf } from './insuring/replacement/index';
 export { classesOf, personCosts } from './insuring/pricing/index';
 export {

@@ -304,7 +304,7 @@ describe('how an application begins', () => {
     const stranger = cavren.stranger();
     const page = (await stranger.get<PublicProduct>('/api/door/products/workboat-refit')).body;
     expect(page).toMatchObject({ name: 'Workboat refit loan', bar: null, consent: { kind: 'dataUse' } });
-    expect((await stranger.get<PublicProduct>('/api/door/products/crew-cover')).body.bar).toMatch(/not offered this way/);
+    expect((await stranger.get<PublicProduct>('/api/door/products/tools-gear')).body.bar).toMatch(/not offered this way/);
     expect((await stranger.get('/api/door/products/nothing-like-it')).status).toBe(404);
     const wish = { product: 'workboat-refit', fullName: 'Pip Corran', birthDate: someDay(), phone: '(212) 555-0181', email: null };
     expect((await stranger.post('/api/door/apply', { ...wish, agrees: false })).status).toBe(422);

@@ -34,6 +34,21 @@ describe('what is typed into a field', () => {
     expect([read(the('request', 'amount'), '48,000'), read(the('income', 'profitLatest'), '−300')]).toEqual([{ value: 4_800_000 }, { value: -30_000 }]);
     expect(read(the('request', 'amount'), 'much')).toEqual({ problem: 'Give an amount like 1,250.00' });
   });
+  it('is a height or a weight in either measure, kept in one', () => {
+    const [height, weight] = [the('cover', 'height'), the('cover', 'weight')];
+    expect(['180', '5 ft 11', '5′11″', '1.80 m'].map((typed) => read(height, typed))).toEqual([
+      { value: 180 },
+      { value: 180.34 },
+      { value: 180.34 },
+      { value: 180 },
+    ]);
+    expect(['82', '181 lb', '12 st 13'].map((typed) => read(weight, typed))).toEqual([{ value: 82 }, { value: 82.1 }, { value: 82.1 }]);
+    expect([read(height, 'tall'), read(weight, 'heavy')]).toEqual([
+      { problem: 'Give a height like 180 cm, or 5 ft 11 in' },
+      { problem: 'Give a weight like 82 kg, or 181 lb' },
+    ]);
+    expect(read(the('pet', 'weight'), '31 lb')).toEqual({ value: 14.06 });
+  });
   it('is a share of one where it is said in per cent, and per cent where it is kept so', () => {
     expect([read(the('debt', 'rate'), '4.5 %'), read(the('person', 'share'), '25')]).toEqual([{ value: 0.045 }, { value: 25 }]);
     expect(read(the('debt', 'rate'), 'half')).toEqual({ problem: 'Give a percentage like 4.5' });

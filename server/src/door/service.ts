@@ -500,7 +500,10 @@ function aboutOf(
   return {
     purposes: product.purposes,
     line: product.line,
-    amounts: product.cover && product.cover.benefit === null ? null : { from: money(product.bounds.amount.least), upTo: money(product.bounds.amount.most) },
+    amounts:
+      product.cover && (product.cover.benefit === null || product.cover.lines)
+        ? null
+        : { from: money(product.bounds.amount.least), upTo: money(product.bounds.amount.most) },
     plans: product.cover?.plans.map(({ label, says }) => ({ label, says })) ?? [],
     papers: [...new Set(product.conditions.map(({ label }) => label))],
     contact: pack.contact,

@@ -6,6 +6,8 @@ import {
   coveredName,
   dateInWords,
   eventOf,
+  inFeet,
+  inPounds,
   isOpenEnrolled,
   moneyIn,
   personName,
@@ -89,10 +91,13 @@ const nameOf = (cover: Cover): string => say(coveredName(props.file, cover));
 const premium = computed(() => premiumOf(props.file, editing.today.value));
 const yearOf = (row: { id: string }): number | null => premium.value?.persons.find(({ coverId }) => coverId === row.id)?.term.value ?? null;
 const coverOf = (row: { id: string }): Cover => row as Cover;
-const weightLabel = (cover: Cover): string => {
+/** Both measures are said, whichever was typed; and the index that follows. */
+const heightLabel = ({ height }: Cover): string => (height === null ? 'Height in cm or ft' : `Height in cm (${inFeet(height)})`);
+function weightLabel(cover: Cover): string {
   const index = bodyMassOf(cover);
-  return index === null ? 'Weight in kg' : `Weight in kg, index ${index}`;
-};
+  const said = cover.weight === null ? 'Weight in kg or lb' : `Weight in kg (${inPounds(cover.weight)})`;
+  return index === null ? said : `${said}, index ${index}`;
+}
 const factsOf = (row: { id: string }) => [yearOf(row)];
 const riderColumns = computed<Column[]>(() => [
   { field: 'personId', label: 'Who', options: peopleOptions(props.file), width: '22%' },
@@ -151,7 +156,7 @@ const counted = computed(() => uncovered.value.filter((person) => plays(person, 
         <div class="more small-fields">
           <template v-if="rules?.benefit">
             <Field :id="row.id" entity="cover" field="tobacco" :locked="locked" />
-            <Field :id="row.id" entity="cover" field="height" label="Height in cm" :locked="locked" />
+            <Field :id="row.id" entity="cover" field="height" :label="heightLabel(coverOf(row))" :locked="locked" />
             <Field :id="row.id" entity="cover" field="weight" :label="weightLabel(coverOf(row))" :locked="locked" />
             <Field :id="row.id" entity="cover" field="otherCover" :locked="locked" />
           </template>

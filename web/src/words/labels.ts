@@ -2,7 +2,7 @@ import { fieldOf, type Entity } from '@cavren/core';
 
 const UNIT_AFTER: Partial<Record<string, string>> = { share: ', %', percent: ', %' };
 
-const UNIT_IN_LABEL: Partial<Record<string, string>> = { kilograms: ' in kg', squareFeet: ' in square feet' };
+const UNIT_IN_LABEL: Partial<Record<string, string>> = { kilograms: ' in kg', centimetres: ' in cm', squareFeet: ' in square feet' };
 
 /** What a field is called on the screen: its label, with the unit where a bare number is typed. */
 export function labelOf(entity: Entity, field: string): string {

@@ -1,4 +1,15 @@
-import { dateReadings, formatDate, parseMoney, parseMonth, type DateOrder, type Field, type FieldValue, type IsoDate } from '@cavren/core';
+import {
+  dateReadings,
+  formatDate,
+  parseMoney,
+  parseMonth,
+  readLength,
+  readMass,
+  type DateOrder,
+  type Field,
+  type FieldValue,
+  type IsoDate,
+} from '@cavren/core';
 import type { Writing } from '@cavren/words';
 
 /** How dates are typed in an order, for who is about to. */
@@ -39,11 +50,20 @@ export function readTyped(described: Field, typed: string, { dateOrder }: Writin
       return whole === null ? { problem: 'Give a whole number' } : { value: whole };
     }
     case 'decimal':
-    case 'percent': {
-      const decimal = numberIn(text, /^(\d{1,6}(?:\.\d{1,2})?)\s*%?$/);
-      return decimal === null ? { problem: 'Give a number like 37.5' } : { value: decimal };
-    }
+      // Lengths and weights are typed in either measure.
+      if (described.unit === 'centimetres') return measured(readLength(text), 'Give a height like 180 cm, or 5 ft 11 in');
+      if (described.unit === 'kilograms') return measured(readMass(text), 'Give a weight like 82 kg, or 181 lb');
+      return plainNumber(text);
+    case 'percent':
+      return plainNumber(text);
     default:
       return { value: text };
   }
 }
+
+function plainNumber(text: string): Reading {
+  const decimal = numberIn(text, /^(\d{1,6}(?:\.\d{1,2})?)\s*%?$/);
+  return decimal === null ? { problem: 'Give a number like 37.5' } : { value: decimal };
+}
+
+const measured = (value: number | null, problem: string): Reading => (value === null ? { problem } : { value });

@@ -47,7 +47,7 @@ export interface Facts {
   ask?: string;
   hint?: string;
   /** What a figure is counted in. */
-  unit?: 'months' | 'hours' | 'weeks' | 'years' | 'kilograms' | 'payments' | 'squareFeet' | 'days';
+  unit?: 'months' | 'hours' | 'weeks' | 'years' | 'kilograms' | 'centimetres' | 'payments' | 'squareFeet' | 'days';
   /** Dates where the month counts: the day of it that is meant where only month and year are said. */
   month?: 'first' | 'last';
   /** What the browser may fill in by itself. */

@@ -20,11 +20,15 @@ export const COVER = describeDetail({
     benefitMonths: listed('Paid for months', 8),
     occupation: listed('Occupation', 40),
     tobacco: choice('Tobacco in the last year', TOBACCO_LABEL),
-    height: decimal('Height', {
-      form: 'Give the height in centimetres',
-      least: [50, 'Give the height in centimetres'],
-      most: [260, 'Give the height in centimetres'],
-    }),
+    height: decimal(
+      'Height',
+      {
+        form: 'Give the height in centimetres',
+        least: [50, 'Give the height in centimetres'],
+        most: [260, 'Give the height in centimetres'],
+      },
+      { unit: 'centimetres' },
+    ),
     weight: decimal(
       'Weight',
       { form: 'Give the weight in kilograms', least: [2, 'Give the weight in kilograms'], most: [400, 'Give the weight in kilograms'] },

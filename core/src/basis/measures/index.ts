@@ -1,0 +1,1 @@
+export { inFeet, inPounds, readLength, readMass } from './measures';
