@@ -77,7 +77,6 @@ await runPlainly(async () => {
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
   const bin = (/** @type {string} */ name) => inRoot('node_modules', '.bin', name);
-  const unit = inRoot('test-results', 'unit.json');
   const endToEnd = inRoot('test-results', 'e2e.json');
   const screens = async () => {
     const built = await whole(process.execPath, ['-e', "import('./scripts/setup/build.mjs').then(({ ensureScreens }) => ensureScreens())"]);
@@ -89,18 +88,22 @@ await runPlainly(async () => {
     );
     return { passed: built.passed + driven.passed, failed: built.failed + driven.failed };
   };
-  const withoutScreens = () =>
-    counted(
-      unit,
-      (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests, left: report.numPendingTests + report.numTodoTests }),
+  /** @param {string} name @param {string[]} projects */
+  const withoutScreens = (name, projects) => {
+    const report = inRoot('test-results', `${name}.json`);
+    return counted(
+      report,
+      (made) => ({ passed: made.numPassedTests, failed: made.numFailedTests, left: made.numPendingTests + made.numTodoTests }),
       bin('vitest'),
-      ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
+      ['run', ...projects.flatMap((project) => ['--project', project]), '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
     );
+  };
   const sources = ['core/src', 'words/src', 'contract/src', 'server/src', 'web/src', 'standins/src', 'demo/src'];
   // Two lanes for two cores, the longest work first; whichever is done takes the next.
   const left = [
     screens,
-    withoutScreens,
+    () => withoutScreens('server', ['server']),
+    () => withoutScreens('unit', ['core', 'words', 'web']),
     () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
     () => whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
     () => whole(bin('tsc'), ['-p', 'tsconfig.json']),

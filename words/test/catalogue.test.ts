@@ -80,7 +80,7 @@ describe('the English catalogue', () => {
 });
 
 /** What describes a detail, a kind or a rule: names of things, which stand where the thing does. */
-const NAMING = new Set(['label', 'labelOfRent', 'word', 'form', 'source', 'ask', 'hint', 'says', 'asks', 'unit']);
+const NAMING = new Set(['label', 'labelOfRent', 'labelOfCare', 'word', 'form', 'source', 'ask', 'hint', 'says', 'asks', 'unit']);
 
 /** Where a text stands: thrown at who programs, a name of something, or said. */
 function standing(node: ts.Node): 'thrown' | 'name' | 'said' {

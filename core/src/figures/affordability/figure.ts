@@ -29,13 +29,14 @@ export interface Figure {
 
 /** A measure of a base, worked out and held against the product's limit. */
 export function figureOf(base: Base, measure: Measure): Figure {
-  const { label, labelIn, means, unit, work } = KINDS_OF_MEASURE[measure];
+  const { label, labelOfRent, labelOfCare, means, unit, work } = KINDS_OF_MEASURE[measure];
   const worked = work(base);
   const waitingFor = Array.isArray(worked) ? null : worked;
   const terms = Array.isArray(worked) ? worked : [];
   const value = waitingFor === null ? valueOf(terms, unit) : null;
   const limit = limitOf(base, measure);
-  const shown = labelIn?.(base.file.product) ?? label;
+  const { amountIs, cover } = base.file.product;
+  const shown = (amountIs === 'rent' ? labelOfRent : cover?.assistance ? labelOfCare : null) ?? label;
   return { measure, label: shown, means, unit, value, waitingFor, limit, verdict: verdictOf(value, limit), terms };
 }
 

@@ -14,7 +14,7 @@ function towardsPersons(file: Base['file'], today: Base['today']): Term[] | Word
 
 export const assistance: MeasureKind = {
   label: 'Assistance',
-  labelIn: ({ cover }) => (cover?.assistance ? 'Assistance a month' : null),
+  labelOfCare: 'Assistance a month',
   means: say('affordability.assistanceTowardsPremium'),
   unit: 'money',
   work({ file, today }) {

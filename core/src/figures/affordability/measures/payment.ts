@@ -9,7 +9,7 @@ import { type MeasureKind } from './measure';
 import { amountTerm, owedAtFirst } from './lines';
 export const payment: MeasureKind = {
   label: 'Monthly payment',
-  labelIn: ({ amountIs }) => (amountIs === 'rent' ? 'Own share of the rent' : null),
+  labelOfRent: 'Own share of the rent',
   means: say('affordability.whatAllPartsTakeMonth'),
   unit: 'money',
   work(base) {
