@@ -92,10 +92,14 @@ const premium = computed(() => premiumOf(props.file, editing.today.value));
 const yearOf = (row: { id: string }): number | null => premium.value?.persons.find(({ coverId }) => coverId === row.id)?.term.value ?? null;
 const coverOf = (row: { id: string }): Cover => row as Cover;
 /** Both measures are said, whichever was typed; and the index that follows. */
-const heightLabel = ({ height }: Cover): string => (height === null ? 'Height in cm or ft' : `Height in cm (${inFeet(height)})`);
+function heightLabel({ height }: Cover): string {
+  if (height === null) return 'Height in cm or ft';
+  const { feet, inches } = inFeet(height);
+  return `Height in cm (${feet} ft ${inches} in)`;
+}
 function weightLabel(cover: Cover): string {
   const index = bodyMassOf(cover);
-  const said = cover.weight === null ? 'Weight in kg or lb' : `Weight in kg (${inPounds(cover.weight)})`;
+  const said = cover.weight === null ? 'Weight in kg or lb' : `Weight in kg (${inPounds(cover.weight)} lb)`;
   return index === null ? said : `${said}, index ${index}`;
 }
 const factsOf = (row: { id: string }) => [yearOf(row)];

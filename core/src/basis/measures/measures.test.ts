@@ -30,9 +30,10 @@ describe('lengths and weights in both measures', () => {
   it('are said so that they are read as they were, to the inch and the pound', () =>
     fc.assert(
       fc.property(fc.integer({ min: 20, max: 100 }), fc.integer({ min: 5, max: 800 }), (inches, pounds) => {
-        expect(inFeet(readLength(`${inches} in`) ?? 0)).toBe(`${Math.floor(inches / 12)} ft ${inches % 12} in`);
-        expect(readLength(inFeet((inches * 254) / 100))).toBeCloseTo(inches * 2.54, 2);
-        expect(inPounds(readMass(`${pounds} lb`) ?? 0)).toBe(`${pounds} lb`);
+        expect(inFeet(readLength(`${inches} in`) ?? 0)).toEqual({ feet: Math.floor(inches / 12), inches: inches % 12 });
+        const { feet, inches: rest } = inFeet((inches * 254) / 100);
+        expect(readLength(`${feet} ft ${rest} in`)).toBeCloseTo(inches * 2.54, 2);
+        expect(inPounds(readMass(`${pounds} lb`) ?? 0)).toBe(pounds);
       }),
     ));
 });

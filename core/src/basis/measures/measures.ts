@@ -47,11 +47,11 @@ export function readMass(text: string): number | null {
   return kilograms ? rounded(as(kilograms[1])) : null;
 }
 
-/** A length in feet and whole inches, as it is said: 180 cm → 5 ft 11 in. */
-export function inFeet(centimetres: number): string {
+/** A length in feet and whole inches: 180 cm → 5 feet 11. */
+export function inFeet(centimetres: number): { feet: number; inches: number } {
   const inches = new Decimal(centimetres).div(CM_PER_INCH).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber();
-  return `${Math.floor(inches / INCHES_PER_FOOT)} ft ${inches % INCHES_PER_FOOT} in`;
+  return { feet: Math.floor(inches / INCHES_PER_FOOT), inches: inches % INCHES_PER_FOOT };
 }
 
-/** A weight in whole pounds: 82 kg → 181 lb. */
-export const inPounds = (kilograms: number): string => `${new Decimal(kilograms).div(KG_PER_POUND).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber()} lb`;
+/** A weight in whole pounds: 82 kg → 181. */
+export const inPounds = (kilograms: number): number => new Decimal(kilograms).div(KG_PER_POUND).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber();
