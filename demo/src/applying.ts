@@ -37,18 +37,30 @@ export async function toIssued(cavren: Cavren, staff: Staff, open: OpenFile): Pr
   await cavren.jobs.runDue();
 }
 
-/** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
-export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {
-  const [officer, approver] = [staff(by), staff('ansel')];
-  const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
+/** Takes a file to its checks: agreed to by everybody in it. */
+export async function toChecking(staff: Staff, open: OpenFile, by: string): Promise<void> {
+  const officer = staff(by);
   for (const person of open.file.people)
     for (const { kind } of consentsAskedOf(open.file, person).filter(({ before }) => before !== null))
       await open.act(officer, '/consents', { personId: person.id, kind, language: 'en', how: 'inPerson' });
   await open.act(officer, '/move');
+}
+
+/** Takes a file to where its papers are gathered: everybody checked. */
+export async function toGathering(cavren: Cavren, staff: Staff, open: OpenFile, by: string): Promise<void> {
+  const officer = staff(by);
+  await toChecking(staff, open, by);
   await open.act(officer, '/checks/all');
   await cavren.jobs.runDue();
   await open.read(officer);
   await open.act(officer, '/move');
+}
+
+/** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
+export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {
+  const [officer, approver] = [staff(by), staff('ansel')];
+  const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
+  await toGathering(cavren, staff, open, by);
   // What may still come for a while is left for later.
   for (const condition of computePath(open.file, today).conditions.filter(({ until }) => until === null)) {
     const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);

@@ -1,7 +1,7 @@
 import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
-import { toAccepted, toDeciding, toIssued } from './applying';
+import { toAccepted, toApplying, toChecking, toDeciding, toGathering, toIssued } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
 import type { Staff } from './teller';
@@ -20,7 +20,7 @@ interface Home {
   change?: { what: string; direction: 'more' | 'less'; monthly: number; after: number };
   retirement?: number;
   plan: string;
-  until: 'asked' | 'given' | 'deciding' | 'done';
+  until: 'asked' | 'given' | 'checking' | 'gathering' | 'applying' | 'deciding' | 'offering' | 'declined' | 'done';
 }
 
 const HOMES: readonly Home[] = [
@@ -74,6 +74,62 @@ const HOMES: readonly Home[] = [
     plan: 'ground',
     until: 'asked',
   },
+  {
+    name: 'Briar Coldwater',
+    born: '1979-04-30',
+    number: '910-31-2204',
+    phone: '(212) 555-0215',
+    email: 'briar@post.example',
+    wage: 3_120,
+    children: [['Alder Coldwater', '2011-10-10']],
+    plan: 'harbour',
+    until: 'checking',
+  },
+  {
+    name: 'Emrys Fallowdale',
+    born: '1966-01-23',
+    number: '909-17-4416',
+    phone: '(212) 555-0216',
+    email: 'emrys@post.example',
+    profit: 44_900,
+    children: [],
+    plan: 'harbour-wide',
+    until: 'gathering',
+  },
+  {
+    name: 'Sorrel Windram',
+    born: '1992-06-05',
+    number: '908-54-7738',
+    phone: '(212) 555-0217',
+    email: 'sorrel@post.example',
+    wage: 2_310,
+    children: [],
+    plan: 'ground',
+    until: 'applying',
+  },
+  {
+    name: 'Lorcan Eddystone',
+    born: '1983-11-12',
+    number: '907-29-6651',
+    phone: '(212) 555-0218',
+    email: 'lorcan@post.example',
+    wage: 3_480,
+    spouse: { name: 'Una Eddystone', born: '1985-03-03', wage: 1_150 },
+    children: [],
+    plan: 'harbour-visits',
+    until: 'offering',
+  },
+  {
+    name: 'Ferris Oakapple',
+    born: '1975-08-19',
+    number: '906-83-1192',
+    phone: '(212) 555-0219',
+    email: 'ferris@post.example',
+    wage: 2_750,
+    children: [],
+    plan: 'harbour',
+    until: 'declined',
+  },
 ];
 
 /** Covers of what care costs, with what households are given towards them by their income. */
@@ -96,8 +152,13 @@ export class Care {
     await open.act(officer, '/assistance/read', { resultId: open.file.assistanceResult?.id ?? '', how: 'inPerson' });
     const changes = open.file.covers.map(({ id }) => set('cover', id, 'plan', home.plan));
     await open.act(officer, '/details', { changes }, 'PATCH');
+    if (home.until === 'checking') return toChecking(this.staff, open, 'tamsin');
+    if (home.until === 'gathering') return toGathering(this.cavren, this.staff, open, 'tamsin');
+    if (home.until === 'applying') return toApplying(this.cavren, this.staff, open, 'tamsin');
     await toDeciding(this.cavren, this.staff, open, 'tamsin');
     if (home.until === 'deciding') return;
+    if (home.until === 'declined') return open.act(this.staff('sunniva'), '/decision', { outcome: 'decline', reasons: ['application-ineligible'], comment: 'Moves abroad in the spring' }); // prettier-ignore
+    if (home.until === 'offering') return open.act(this.staff('sunniva'), '/decision', { outcome: 'approve' });
     await toAccepted(this.staff, open, 'tamsin', 'sunniva');
     await toIssued(this.cavren, this.staff, open);
   }
