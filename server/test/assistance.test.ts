@@ -1,5 +1,5 @@
 import type { DoorView } from '@cavren/contract';
-import { amountOf, assistanceStanding, computePath, dayAt, type DetailChange } from '@cavren/core';
+import { amountOf, assistanceOf, assistanceStanding, computePath, dayAt, type DetailChange } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Phone } from './applicant';
 import { change, makeCavren, openFile, Walk, type TestCavren } from './cavren';
@@ -48,7 +48,7 @@ async function home(monthly = 260_000, more: (parent: string, child: string) => 
   expect(answer.status, JSON.stringify(answer.body)).toBe(200);
   return walk;
 }
-const standing = (walk: Walk) => assistanceStanding(walk.file, walk.view.today);
+const standing = (walk: Walk) => assistanceStanding(walk.file, assistanceOf(walk.file, walk.view.today));
 const plan = (walk: Walk, code: string) => walk.details(walk.file.covers.map(({ id }) => change.set('cover', id, 'plan', code)));
 const give = (walk: Walk) => walk.act('wren', '/assistance');
 const read = (walk: Walk, resultId = walk.file.assistanceResult?.id ?? '') => walk.act('wren', '/assistance/read', { resultId, how: 'byPhone' });

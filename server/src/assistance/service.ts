@@ -29,7 +29,7 @@ export function assistanceService({ services }: House, store: AssistanceStore) {
     const result = file.assistanceResult;
     if (!asksAssistance(file) || isEnded(file.stage)) throw PROBLEM.notAsked();
     if (!result) throw PROBLEM.noResult();
-    if (result.id !== resultId || assistanceStanding(file, today) === 'toGive') throw PROBLEM.changed();
+    if (result.id !== resultId || assistanceStanding(file, assistanceOf(file, today)) === 'toGive') throw PROBLEM.changed();
     if ((await store.read(result.id, { readAt: now, readBy: actor.name, readHow: how }, tx)) === 0) throw PROBLEM.read();
     await change.reload('assistanceResult');
     change.record('assistance.read', 'request', null, JSON.stringify({ how }));
@@ -44,7 +44,7 @@ export function assistanceService({ services }: House, store: AssistanceStore) {
         if (!asksAssistance(file) || isEnded(file.stage)) throw PROBLEM.notAsked();
         const given = assistanceOf(file, today);
         if (!given) throw PROBLEM.lacks({ what: assistanceLacks(file, today)?.what ?? '' });
-        if (assistanceStanding(file, today) !== 'toGive') throw PROBLEM.given();
+        if (assistanceStanding(file, given) !== 'toGive') throw PROBLEM.given();
         const figures = figuresOfAssistance(given);
         const row = { id: nanoid(), fileId: change.row.id, figures, givenAt: change.now, givenBy: actor.name, readAt: null, readBy: null, readHow: null };
         await store.insert(row, change.tx);

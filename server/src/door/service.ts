@@ -16,6 +16,7 @@ import type {
 import {
   answerersOf,
   appealUntil,
+  assistanceOf,
   assistanceStanding,
   awaitedOf,
   barToAppeal,
@@ -668,7 +669,7 @@ const choosesPlans = (file: FileState, person: FilePerson): boolean =>
 function assistanceFor(file: FileState, person: FilePerson, today: IsoDate): DoorView['assistance'] {
   const result = file.assistanceResult;
   // A result that is worked otherwise now isn't shown any more: another is given.
-  if (!result || !choosesPlans(file, person) || assistanceStanding(file, today) === 'toGive') return null;
+  if (!result || !choosesPlans(file, person) || assistanceStanding(file, assistanceOf(file, today)) === 'toGive') return null;
   const speak = speakerFor(file.pack);
   return { resultId: result.id, lines: letterOf(file, result.figures).map(speak), most: moneyIn(file.pack)(result.figures.most), readAt: result.readAt };
 }

@@ -117,6 +117,8 @@ interface NoticeOptions {
   missing?: string[];
   lines?: Words[];
   text?: Words;
+  /** Where a letter goes that is for somebody else than the person. */
+  recipient?: string;
 }
 
 /** A postal address as it stands on a letter; null where none is known. */
@@ -185,12 +187,12 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
           fileId: change.row.id,
           personId: person.id,
           kind,
-          channel: channelOf(change.file, person),
+          channel: options.recipient === undefined ? channelOf(change.file, person) : 'letter',
           madeAt: change.now,
           missing: options.missing ?? [],
           lines: options.lines ?? [],
           respondBy: options.respondBy ?? null,
-          recipient: null,
+          recipient: options.recipient ?? null,
           hash: null,
         };
         await store.insert(row, change.tx);
@@ -204,7 +206,7 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
     },
     /** Tells each insurer whose cover is replaced that it ends, as whoever applied signed it; once for each. */
     async toInsurers(change: FileChange): Promise<void> {
-      const { file, row, now, tx } = change;
+      const { file } = change;
       const rules = file.product.cover?.replacement;
       const signedAt = file.application?.completedAt;
       if (!rules || !signedAt || file.notices.some(({ kind }) => kind === 'replacement')) return;
@@ -217,14 +219,8 @@ function noticeService({ services, bytes, jobs, lender }: House, store: ReturnTy
           rules.notice,
           say('notice.signedNotice', { name: signersNamed(file), day: { day: dayAt(signedAt, file.pack.timeZone) }, reference: file.reference, lender }),
         ];
-        const recipient = [policy.insurer, policy.address].filter(Boolean).join('\n');
-        const notice: NoticeRow = { id: nanoid(), fileId: row.id, personId: person.id, kind: 'replacement', channel: 'letter', madeAt: now, missing: [], lines, respondBy: null, recipient, hash: null }; // prettier-ignore
-        await store.insert(notice, tx);
-        await jobs.add('notice.make', notice.id, tx);
-        change.record('notice.send', `person/${person.id}`, null, JSON.stringify({ kind: 'replacement', channel: 'letter' }));
+        await this.send(change, 'replacement', [person], { lines, recipient: [policy.insurer, policy.address].filter(Boolean).join('\n') });
       }
-      await change.reload('notices');
-      change.afterwards(() => jobs.poke());
     },
     /** Tells those who apply what is missing, and by when it can come. */
     async incomplete(reference: string, version: number, actor: Actor): Promise<Changed> {

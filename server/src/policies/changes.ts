@@ -4,6 +4,7 @@ import {
   barToAgree,
   barToApprove,
   barToChange,
+  carriedOver,
   computePath,
   earningsOfChange,
   isoDate,
@@ -159,7 +160,7 @@ export function policyChangeService(
           const next = asChanged(file, wish.changes);
           const beyond = barToApprove(next, actor.me.authority, riskOf(next, computePath(next, today), today).level);
           if (beyond) throw forbidden(beyond);
-          await carryOver(change, next);
+          for (const said of carriedOver(file, next)) await services.underwriting.carry(change, said);
           await bookChange(change, wish, next);
           await services.details.applyAgreed(change, wish.changes);
         }
@@ -187,13 +188,5 @@ export function policyChangeService(
     const [before, after] = policy ? [premiumOf(file, policy.startsOn), premiumOf(next, policy.startsOn)] : [null, null];
     if (rules && price && policy && before && after)
       await services.earnings.book(change, earningsOfChange(rules, price, [before, after], policy.startsOn, on, isRenewed(file)));
-  }
-
-  /** What was underwritten of a cover goes on for what it becomes. */
-  async function carryOver(change: FileChange, next: FileState): Promise<void> {
-    const { file } = change;
-    const carried = next.underwritings.slice(file.underwritings.length);
-    for (const said of carried)
-      if (!file.underwritings.some(({ coverId, about }) => coverId === said.coverId && about === said.about)) await services.underwriting.carry(change, said);
   }
 }

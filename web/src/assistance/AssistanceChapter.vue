@@ -7,7 +7,6 @@ import {
   CHANGE_DIRECTION_LABEL,
   comparePlans,
   dayInWords,
-  FILING_STATUS_LABEL,
   inPercent,
   moneyIn,
   personName,
@@ -48,12 +47,13 @@ const deductionColumns = computed<Column[]>(() => [
   { field: 'code', options: deductions.value, width: '46%' },
   { field: 'yearly', width: '20%' },
 ]);
-const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
+const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
+const fresh = computed(() => ({ personId: applicant.value?.id ?? '' }));
 
 const asked = computed(() => props.file.request.assistance === 'asked');
 const given = computed(() => assistanceOf(props.file, editing.today.value));
 const lack = computed(() => assistanceLacks(props.file, editing.today.value));
-const standing = computed(() => assistanceStanding(props.file, editing.today.value));
+const standing = computed(() => assistanceStanding(props.file, given.value));
 const result = computed(() => props.file.assistanceResult);
 const day = (at: string): string => dayInWords(at, props.file.pack.timeZone);
 const readWord = computed(() => {
@@ -65,7 +65,6 @@ const giving = ref(false);
 const how = ref<'inPerson' | 'byPhone' | 'inWriting'>('inPerson');
 const ways = (['inPerson', 'byPhone', 'inWriting'] as const).map((value) => ({ value, label: CONSENT_WAY_LABEL[value] }));
 const read = (): Promise<boolean> => editing.act('/assistance/read', { resultId: result.value?.id ?? '', how: how.value });
-const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
 const happens = computed(() => [
   { what: 'To', to: applicant.value ? personName(applicant.value) : '—' },
   { what: 'What it says', to: `${money(given.value?.most.value ?? 0)} a month at most, with how it comes about and who is not given anything` },
@@ -110,15 +109,7 @@ const plans = computed(() => comparePlans(props.file, editing.today.value).filte
               <span class="soft text-small d-block">{{ isCovered(person) ? 'to be covered' : 'only counted' }}</span>
             </td>
             <td>
-              <Field
-                v-if="!person.claimedBy"
-                :id="person.id"
-                entity="person"
-                field="filingStatus"
-                :options="optionsOf(FILING_STATUS_LABEL)"
-                :locked="locked"
-                bare
-              />
+              <Field v-if="!person.claimedBy" :id="person.id" entity="person" field="filingStatus" :locked="locked" bare />
             </td>
             <td>
               <Field :id="person.id" entity="person" field="claimedBy" :options="claimers(person)" empty="Nobody" :locked="locked" bare />

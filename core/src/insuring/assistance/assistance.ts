@@ -1,18 +1,19 @@
 import { Decimal } from 'decimal.js';
 import { roundTo, total, type Term } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
-import { minor } from '../../basis/money/index';
+import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { AssistanceRules, AssistanceTable, CoverRules, PlacePack } from '../../file/product/index';
 import { personName, type FileState } from '../../file/state/index';
+import { guidelineFor } from '../../means/living/index';
 import { homeNow } from '../../people/household/index';
 import type { FilePerson } from '../../people/people/fields';
 import { coveredName, startOf, type Cover, type CoverInput } from '../cover/index';
 import { personCosts } from '../pricing/index';
 import { count, sum } from '../steps/index';
 import type { AssistanceFigures } from './fields';
-import { taxHouseholdOf, type HouseholdLack, type TaxHousehold } from './household';
-import { applicablePercentage, guidelineFor } from './percentage';
+import { countingIn, taxHouseholdOf, type HouseholdLack, type TaxHousehold } from './household';
+import { applicablePercentage } from './percentage';
 import { yearOf, type YearInput } from './year';
 
 export type AssistanceInput = CoverInput &
@@ -145,9 +146,8 @@ export function assistanceOf(file: AssistanceInput, today: IsoDate): Assistance 
   return { ...base, percentage, expected, benchmark, most, amount: amountOf(file, rules, given, most, today) };
 }
 
-function incomeOf(file: AssistanceInput, rules: AssistanceRules, { filers, members }: TaxHousehold, year: number, today: IsoDate): Term {
-  const counting = members.filter((person) => filers.includes(person) || person.mustFile);
-  const terms = counting.map((person) => yearOf(file, rules, person, year, today));
+function incomeOf(file: AssistanceInput, rules: AssistanceRules, household: TaxHousehold, year: number, today: IsoDate): Term {
+  const terms = countingIn(household).map((person) => yearOf(file, rules, person, year, today));
   return { label: say('assistance.incomeOfYear', { year }), sign: '+', value: total(terms), unit: 'money', terms };
 }
 
@@ -155,14 +155,15 @@ function incomeOf(file: AssistanceInput, rules: AssistanceRules, { filers, membe
 function guidelineOf(file: AssistanceInput, { guideline }: AssistanceTable, { members }: TaxHousehold): Term {
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const region = (applicant && homeNow(file, applicant.id)?.region) ?? null;
-  const one = guidelineFor(guideline, region, 1);
-  const each = guidelineFor(guideline, region, 2) - one;
+  const yearly = (size: number): Minor => guidelineFor(guideline, region, size) ?? minor(0);
+  const one = yearly(1);
+  const each = yearly(2) - one;
   const more = members.length - 1;
   const source = { table: say('assistance.guidelineTable', { source: guideline.source }) };
   return {
     label: say('assistance.guideline', { size: members.length }),
     sign: '+',
-    value: guidelineFor(guideline, region, members.length),
+    value: yearly(members.length),
     unit: 'money',
     ...source,
     terms: [
@@ -271,10 +272,9 @@ export const assistanceKey = (figures: AssistanceFigures): string => JSON.string
 /** entering: something lacks; toGive: nobody was given the result as it is now; toRead: it waits to be read; read: plans can be chosen. */
 export type AssistanceStanding = 'notAsked' | 'entering' | 'toGive' | 'toRead' | 'read';
 
-/** How far the result of a file's assistance is. */
-export function assistanceStanding(file: AssistanceInput & Pick<FileState, 'assistanceResult'>, today: IsoDate): AssistanceStanding {
+/** How far the result of a file's assistance is. @param given as it is worked now. */
+export function assistanceStanding(file: Pick<FileState, 'product' | 'request' | 'assistanceResult'>, given: Assistance | null): AssistanceStanding {
   if (!asksAssistance(file)) return 'notAsked';
-  const given = assistanceOf(file, today);
   if (!given) return 'entering';
   const result = file.assistanceResult;
   if (!result || assistanceKey(result.figures) !== assistanceKey(figuresOfAssistance(given))) return 'toGive';

@@ -47,6 +47,9 @@ export function taxHouseholdOf(file: Input): TaxHousehold | HouseholdLack {
   return { filers, members: [...filers, ...claimed], separately: filer.filingStatus === 'separately' };
 }
 
+/** Whose income counts in a household: of those who file, and of who is claimed where they have to file a return too. */
+export const countingIn = ({ filers, members }: TaxHousehold): FilePerson[] => members.filter((person) => filers.includes(person) || person.mustFile);
+
 /** By whom of the file somebody is claimed; nobody claims themselves. */
 const claimerOf = ({ people }: Input, { id, claimedBy }: FilePerson): FilePerson | null =>
   claimedBy === null || claimedBy === id ? null : (people.find((person) => person.id === claimedBy) ?? null);

@@ -13,6 +13,6 @@ export {
   type Qualifying,
 } from './assistance';
 export { CHANGE_DIRECTION_LABEL, type AssistanceFigures, DEDUCTION, type Deduction, YEAR_CHANGE, type YearChange } from './fields';
-export { type TaxHousehold, taxHouseholdOf } from './household';
-export { applicablePercentage, guidelineFor } from './percentage';
+export { countingIn, type TaxHousehold, taxHouseholdOf } from './household';
+export { applicablePercentage } from './percentage';
 export { yearOf } from './year';

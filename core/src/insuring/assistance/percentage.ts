@@ -1,13 +1,5 @@
 import { Decimal } from 'decimal.js';
-import type { AssistanceTable, IncomeGuideline } from '../../file/product/index';
-import { minor, type Minor } from '../../basis/money/index';
-
-/** The guideline of a household of so many in a region; regions that aren't named are as all others. @throws RangeError for nobody. */
-export function guidelineFor({ states }: Pick<IncomeGuideline, 'states'>, region: string | null, size: number): Minor {
-  if (size < 1) throw new RangeError('A household has at least one person');
-  const { first, each } = (region !== null && Object.hasOwn(states, region) ? states[region] : undefined) ?? states['*'] ?? { first: 0, each: 0 };
-  return minor(first + each * (size - 1));
-}
+import type { AssistanceTable } from '../../file/product/index';
 
 /** Decimals of an applicable percentage as a fraction: hundredths of a per cent. */
 const DECIMALS = 4;

@@ -4,7 +4,7 @@ import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import { applyChanges, type DetailChange } from '../../file/details/index';
 import type { PolicyRules } from '../../file/product/index';
-import type { FileState, PolicyChange } from '../../file/state/index';
+import type { FileState, PolicyChange, UnderwritingOutcome } from '../../file/state/index';
 import { coveredName, coverProblems } from '../cover/index';
 import { lineProblems, sumProblem } from '../lines/index';
 import { premiumOf } from '../premium/index';
@@ -26,15 +26,20 @@ export function isPolicyChange(change: DetailChange): boolean {
   return change.op === 'set' ? kind.fields.includes(change.field) : change.op === 'add' ? kind.adds : kind.removes;
 }
 
+/** What was underwritten of covers that a change makes otherwise, as it goes on for what they become. */
+export function carriedOver(file: FileState, next: Pick<FileState, 'covers'>): UnderwritingOutcome[] {
+  return next.covers.flatMap((cover) => {
+    const before = file.covers.find(({ id }) => id === cover.id);
+    const said = before && underwritingOf(file, before);
+    const about = underwrittenOf(cover);
+    return said && said.about !== about ? [{ ...said, about }] : [];
+  });
+}
+
 /** A file as its policy would be: what was underwritten goes on for who stays covered, as it was said. */
 export function asChanged(file: FileState, changes: readonly DetailChange[]): FileState {
   const next = applyChanges(file, changes, '');
-  const carried = next.covers.flatMap((cover) => {
-    const before = file.covers.find(({ id }) => id === cover.id);
-    const said = before && underwritingOf(file, before);
-    return said ? [{ ...said, about: underwrittenOf(cover) }] : [];
-  });
-  return { ...next, underwritings: [...next.underwritings, ...carried] };
+  return { ...next, underwritings: [...next.underwritings, ...carriedOver(file, next)] };
 }
 
 /** What a policy's year comes to from each day on, all its payments: from its start, and from each change that was made. */

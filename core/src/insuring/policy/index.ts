@@ -11,4 +11,4 @@ export {
   termsOf,
   type YearFrom,
 } from './policy';
-export { asChanged, barToAgree, barToChange, type ChangePrice, isPolicyChange, openChange, paidFor, priceOfChange, yearsOf } from './change';
+export { asChanged, barToAgree, barToChange, carriedOver, type ChangePrice, isPolicyChange, openChange, paidFor, priceOfChange, yearsOf } from './change';

@@ -1,10 +1,9 @@
 import { addDays, daysBetween, type IsoDate } from '../../basis/dates/index';
-import type { Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { FileState } from '../../file/state/index';
 import { startOf, type Cover } from '../cover/index';
 import { premiumOf, type PremiumInput } from '../premium/index';
-import { minor } from '../../basis/money/index';
+import { minor, type Minor } from '../../basis/money/index';
 import { roundTo } from '../../basis/arithmetic/index';
 import { Decimal } from 'decimal.js';
 import type { OtherPolicy } from './fields';

@@ -1,5 +1,5 @@
 import { say } from '../../../basis/words/index';
-import { taxHouseholdOf } from '../../../insuring/assistance/index';
+import { countingIn, taxHouseholdOf } from '../../../insuring/assistance/index';
 import { personName } from '../../../file/state/index';
 import { evidencedAmount } from '../../../means/income/index';
 import type { ConditionSubjectKind } from './subject';
@@ -12,8 +12,7 @@ export const assistance: ConditionSubjectKind = {
     if (!result || result.figures.most <= 0 || file.request.assistance !== 'asked') return [];
     const household = taxHouseholdOf(file);
     if ('what' in household) return [];
-    return household.members
-      .filter((person) => household.filers.includes(person) || person.mustFile)
+    return countingIn(household)
       .filter(({ id }) => {
         const shown = file.incomes.filter(({ personId }) => personId === id).every((income) => evidencedAmount(file, income.id) !== null);
         return !shown || file.yearChanges.some(({ personId }) => personId === id);

@@ -1,5 +1,5 @@
 import { say } from '../../../basis/words/index';
-import { assistanceLacks, assistanceStanding } from '../../../insuring/assistance/index';
+import { assistanceLacks, assistanceOf, assistanceStanding } from '../../../insuring/assistance/index';
 import { personName } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 
@@ -15,7 +15,7 @@ export const assistance: PathPart = {
     const at = (anchor: string) => ({ place: { chapter: 'assistance' as const, anchor } });
     if (file.request.assistance === null)
       return [{ ...entry, ...at('assistance'), key: 'assistance:asked', what: say('path.assistanceAsked', { name }), holder: 'officer' }];
-    const standing = assistanceStanding(file, today);
+    const standing = assistanceStanding(file, assistanceOf(file, today));
     if (standing === 'entering') {
       const lack = assistanceLacks(file, today);
       return lack ? [{ ...entry, key: 'assistance:lacks', what: say('path.assistanceLacks', { what: lack.what }), holder: 'officer', place: lack.place }] : [];
