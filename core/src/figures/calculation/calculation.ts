@@ -1,4 +1,4 @@
-import { affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
+import { AFFORDABILITY_PARTS, affordability, figuresFor, type AffordabilityInput, type Figure, type Verdict } from '../affordability/index';
 import { guarantorSheets, type GuarantorSheet } from '../guarantors/index';
 import { CALCULATION_VERSION } from '../../basis/arithmetic/index';
 import type { IsoDate } from '../../basis/dates/index';
@@ -17,37 +17,9 @@ export interface Calculation {
   guarantors?: GuarantorSheet[];
 }
 
-const READ = [
-  'product',
-  'pack',
-  'request',
-  'people',
-  'relations',
-  'homes',
-  'works',
-  'incomes',
-  'settlements',
-  'livingCosts',
-  'debts',
-  'assets',
-  'papers',
-  'parts',
-  'securities',
-  'payrolls',
-  'accounts',
-  'covers',
-  'riders',
-  'coverLines',
-  'interests',
-  'yearChanges',
-  'deductions',
-  'underwritings',
-  'health',
-] as const satisfies readonly (keyof AffordabilityInput)[];
-
 /** The parts of a file that affordability reads. */
 export const calculationInput = (file: FileState): AffordabilityInput =>
-  Object.fromEntries(READ.map((part) => [part, file[part]])) as unknown as AffordabilityInput;
+  Object.fromEntries(AFFORDABILITY_PARTS.map((part) => [part, file[part]])) as unknown as AffordabilityInput;
 
 /** A whole calculation, as it is kept with a decision. */
 export function calculate(file: FileState, today: IsoDate): Calculation {
@@ -86,19 +58,7 @@ const apart = (then: readonly Figure[], now: readonly Figure[], of = ''): Recalc
 function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
   const { product, pack }: { product: AffordabilityInput['product'] | OldProduct; pack: Partial<AffordabilityInput['pack']> } = input;
   return {
-    parts: [],
-    securities: [],
-    payrolls: [],
-    accounts: [],
-    settlements: [],
-    covers: [],
-    riders: [],
-    coverLines: [],
-    interests: [],
-    yearChanges: [],
-    deductions: [],
-    underwritings: [],
-    health: [],
+    ...LATER,
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
@@ -106,24 +66,24 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
   };
 }
 
-type OldInput = Omit<
-  AffordabilityInput,
-  | 'product'
-  | 'pack'
-  | 'parts'
-  | 'securities'
-  | 'payrolls'
-  | 'accounts'
-  | 'settlements'
-  | 'covers'
-  | 'riders'
-  | 'coverLines'
-  | 'interests'
-  | 'yearChanges'
-  | 'deductions'
-  | 'underwritings'
-  | 'health'
-> & {
+/** Parts of a file that calculations of before didn't read, as they were then: empty. */
+const LATER = {
+  parts: [],
+  securities: [],
+  payrolls: [],
+  accounts: [],
+  settlements: [],
+  covers: [],
+  riders: [],
+  coverLines: [],
+  interests: [],
+  yearChanges: [],
+  deductions: [],
+  underwritings: [],
+  health: [],
+} satisfies Partial<AffordabilityInput>;
+
+type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | keyof typeof LATER> & {
   product: OldProduct;
   pack: Partial<AffordabilityInput['pack']>;
 };
