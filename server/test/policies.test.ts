@@ -380,6 +380,8 @@ describe('a policy that is changed while it runs', () => {
     expect((await underwrite(walk, { outcome: 'loaded', loading: 0.6, reason: 'Smokes at sea, and more than most' })).status).toBe(200);
     await walk.act('ansel', '/decision', { outcome: 'approve' });
     await toPolicy(walk);
+    // Nobody was named who brings it: whoever keeps it when it is issued does, for good.
+    expect(walk.file.producers).toEqual([{ staffId: 'staff-wren', name: 'Wren Halloway', share: 100 }]);
     return walk;
   };
   const benefit = (walk: Walk, value: number) => [change.set('cover', walk.file.covers[0]?.id ?? '', 'benefit', value)];

@@ -1,5 +1,5 @@
 import type { EarningsPage, NameProducers } from '@cavren/contract';
-import { earnedBy, isCertifiedFor, producersProblem, type Earning, type FileState, type Producer } from '@cavren/core';
+import { earnedBy, isCertifiedFor, minor, producersProblem, type Earning, type FileState, type Producer } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import Papa from 'papaparse';
 import type { Changed, FileChange } from '../files/index';
@@ -42,30 +42,34 @@ export function earningsService({ services }: House, store: EarningsStore) {
         await change.reload('producers');
         change.record('producers.name', 'request', null, JSON.stringify({ producers: named.map(({ name, share }) => `${name} ${share} %`).join(', ') }));
       }),
-    /** What stands in the book for a file, as it was earned before it was shared out. */
-    async of(fileId: string, change: FileChange): Promise<Earning[]> {
-      const seen = new Map<string, Earning>();
-      for (const { dueOn, kind, basis, rate, madeAt } of await store.of(fileId, change.tx))
-        seen.set(`${dueOn} ${kind} ${basis} ${madeAt}`, { dueOn, kind, basis, rate });
-      return [...seen.values()];
+    /** What stands in the book for a file, as it was earned before it was shared out: the same lines stand there for each who brings it. */
+    async of({ row, file, tx }: FileChange): Promise<Earning[]> {
+      const [first] = file.producers;
+      const lines = await store.of(row.id, tx);
+      return lines.filter(({ staffId }) => staffId === first?.staffId).map(({ dueOn, kind, basis, rate }) => ({ dueOn, kind, basis, rate }));
     },
-    /** Writes what is earned into the book, shared out among who brings the policy, or to whoever keeps the file. */
+    /**
+     * Writes what is earned into the book, shared out among who brings the policy. Where nobody was named, whoever keeps the
+     * file is from then on: what goes back later goes back from who earned it, whoever keeps the file by then.
+     */
     async book(change: FileChange, earned: readonly Earning[]): Promise<void> {
-      const { file, row, now, tx } = change;
-      const producers = file.producers.length > 0 ? file.producers : [{ staffId: row.ownerId, share: 100 }];
-      const shares = producers.map(({ share }) => share);
-      const lines = earned.flatMap((one) =>
-        earnedBy(one, shares).map((amount, at) => ({
-          id: nanoid(),
-          fileId: row.id,
-          staffId: producers[at]?.staffId ?? row.ownerId,
-          ...one,
-          share: shares[at] ?? 0,
-          amount,
-          currency: file.pack.currency,
-          madeAt: now,
-        })),
-      );
+      const { row, now, tx } = change;
+      if (change.file.producers.length === 0) {
+        const keeper = (await services.certificates.staff()).find(({ id }) => id === row.ownerId);
+        await store.name(row.id, [{ staffId: row.ownerId, name: keeper?.name ?? '', share: 100 }], tx);
+        await change.reload('producers');
+      }
+      const { producers, pack } = change.file;
+      const lines = earned.flatMap((one) => {
+        const amounts = earnedBy(
+          one,
+          producers.map(({ share }) => share),
+        );
+        return producers.map(({ staffId, share }, at) => {
+          const amount = amounts[at] ?? minor(0);
+          return { id: nanoid(), fileId: row.id, staffId, ...one, share, amount, currency: pack.currency, madeAt: now };
+        });
+      });
       await store.insert(lines, tx);
     },
     async statement(month: string, staffId: string | null): Promise<EarningsPage> {

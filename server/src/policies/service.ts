@@ -112,7 +112,8 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
   async function bookEnd(change: FileChange, on: IsoDate, refund: Minor): Promise<void> {
     const { policy } = change.file;
     const premium = policy && premiumOf(change.file, policy.startsOn);
-    if (premium) await services.earnings.book(change, earningsOfEnd(await services.earnings.of(change.row.id, change), on, refund, premium));
+    const earned = await services.earnings.of(change);
+    if (premium && earned.length > 0) await services.earnings.book(change, earningsOfEnd(earned, on, refund, premium));
   }
 
   /** What the issuing system is asked to issue. */
