@@ -86,3 +86,25 @@ export { Done, Id, PageQuery } from './values/index';
 export { AnswerPolicyChange, ProposePolicyChange, CollectPremium, EndPolicy, IssuePolicy, PolicyAnswer, PolicyOrder } from './policies/index';
 export { AnswerHealth, AnswerHealthAtDoor, DoorHealth, HealthNext, HealthSaid, MakeUnderwriting, UnderwritingSheet } from './underwriting/index';
 export { LinesAnswer, LinesOrder, LinesTaken, LineVersions, SendLines } from './lines/index';
+export {
+  BeginRecord,
+  BoardQuery,
+  GiveBack,
+  HandOverKeys,
+  HoldUnit,
+  HoldUnitAtDoor,
+  PayAtDoor,
+  RecordRoom,
+  RecordRoomAtDoor,
+  ReleaseUnit,
+  SeeToDate,
+  SignRecord,
+  SignRecordAtDoor,
+  Stocks,
+  StockShape,
+  TakePayment,
+  UnitBoard,
+  UnitMatches,
+  UnitQuery,
+  UnitShape,
+} from './leasing/index';

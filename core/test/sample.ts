@@ -24,6 +24,7 @@ import {
   type LineRules,
   type RateTable,
 } from '../src/file/product/index';
+import { NO_HANDOVER } from '../src/leasing/handover/index';
 import { readLineRates } from '../src/insuring/lines/index';
 import { readRates } from '../src/insuring/rates/index';
 import { minor } from '../src/basis/money/index';
@@ -151,6 +152,8 @@ export const pack: PlacePack = {
   residualIncome: null,
   guideline: null,
   assistance: [],
+  deposits: [],
+  lateFees: [],
   yearStarts: '01-01',
   holidays: [],
   sources: ['test'],
@@ -222,6 +225,7 @@ export const product: ProductDefinition = {
   },
   worth: { haircut: { securities: 0.3 }, liquid: ['cash', 'savings', 'securities'], valueAge: 90 },
   cover: null,
+  lease: null,
   amountIs: 'loan',
   repaymentFactors: true,
   limits: [
@@ -366,6 +370,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
       termMonths: 60,
       advanceOn: TODAY,
       firstPaymentOn: isoDate('2026-04-02'),
+      leaseEndsOn: null,
+      freeMonths: null,
+      depositMonths: null,
       premiumMode: null,
       assistance: null,
       renews: null,
@@ -405,6 +412,8 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     otherPolicies: [],
     yearChanges: [],
     deductions: [],
+    leaseExtras: [],
+    feeWaivers: [],
     accounts: [],
     settlements: [],
     variants: [],
@@ -434,6 +443,9 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     policy: null,
     policyChanges: [],
     producers: [],
+    unit: null,
+    receipts: [],
+    handover: NO_HANDOVER,
     preparedBy: ['wren'],
     ...values,
   };

@@ -18,6 +18,7 @@ import { AssistanceResultShape } from '../assistance/index';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
 import { OneChange, rowSchema, statedSchema } from '../details/index';
+import { HandoverShape, HeldUnitShape, ReceiptShape } from '../leasing/index';
 import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
@@ -355,6 +356,9 @@ export const FileState = z.object({
       refundOrder: OrderShape,
     })
     .nullable(),
+  unit: HeldUnitShape.nullable(),
+  receipts: z.array(ReceiptShape),
+  handover: HandoverShape,
   producers: z.array(ProducerShape),
   policyChanges: z.array(
     z.object({

@@ -31,6 +31,7 @@ import {
   type ProductDefinition as CoreProduct,
 } from '@cavren/core';
 import { z } from 'zod';
+import { DepositCapShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
 import { CalendarDate, Money, Share, Words } from '../values/index';
 
 function isPattern(text: string): boolean {
@@ -260,6 +261,7 @@ export const ProductDefinition = z.strictObject({
     applicantAge: z.strictObject({ least: z.int() }),
   }),
   cover: CoverShape.nullable(),
+  lease: LeaseShape.nullable(),
   costs: CostRules.nullable(),
   income: z.strictObject({
     basis: z.enum(['gross', 'net']),
@@ -549,6 +551,8 @@ export const PlacePack = z.strictObject({
       affordable: Share,
     }),
   ),
+  deposits: z.array(DepositCapShape),
+  lateFees: z.array(LateFeeCapShape),
   yearStarts: z.string().regex(/^\d{2}-\d{2}$/),
   holidays: z.array(z.iso.date()),
   sources: z.array(z.string()).min(1),

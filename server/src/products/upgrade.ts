@@ -175,6 +175,8 @@ export function upgradePack(raw: unknown): unknown {
     residualIncome: null,
     guideline: null,
     assistance: [],
+    deposits: [],
+    lateFees: [],
     regionTaxes: null,
     yearStarts: '01-01',
     contact: null,

@@ -6,6 +6,7 @@ import { OTHER_POLICY } from '../../insuring/replacement/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
 import { ACCOUNT, PAYROLL } from '../../lending/business/fields';
+import { FEE_WAIVER, LEASE_EXTRA } from '../../leasing/terms/fields';
 import { REQUEST } from '../../lending/request/fields';
 import { SECURITY } from '../../lending/securities/fields';
 import { SOURCE, USE } from '../../lending/uses/fields';
@@ -50,6 +51,8 @@ export const DETAILS = {
   deduction: DEDUCTION,
   coverLine: COVER_LINE,
   interest: INTEREST,
+  leaseExtra: LEASE_EXTRA,
+  feeWaiver: FEE_WAIVER,
   payroll: PAYROLL,
   account: ACCOUNT,
   variant: VARIANT,

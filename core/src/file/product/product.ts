@@ -34,6 +34,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
 
 export const CHAPTERS = [
   'request',
+  'unit',
   'cover',
   'lines',
   'health',
@@ -49,12 +50,14 @@ export const CHAPTERS = [
   'papers',
   'signing',
   'decision',
+  'movingIn',
   'history',
 ] as const;
 export type Chapter = (typeof CHAPTERS)[number];
 
 export const CHAPTER_LABEL: Record<Chapter, string> = {
   request: 'Request',
+  unit: 'Unit',
   cover: 'Cover',
   lines: 'Lines',
   health: 'Health',
@@ -70,6 +73,7 @@ export const CHAPTER_LABEL: Record<Chapter, string> = {
   papers: 'Papers',
   signing: 'Signing',
   decision: 'Decision',
+  movingIn: 'Moving in',
   history: 'History',
 };
 
@@ -631,6 +635,88 @@ export interface PolicyRules {
   shortRate: { upTo: number; kept: number }[] | null;
 }
 
+/** How the days of a month that isn't let whole are charged; core/src/leasing/terms says what each is. */
+export const PRORATIONS = ['actualDays', 'thirtyDays', 'bankersMonth', 'yearOf365'] as const;
+export type Proration = (typeof PRORATIONS)[number];
+
+/** Something that is asked for before the keys, once or for each of several. */
+export interface LeaseFeeRule {
+  code: string;
+  label: string;
+  amount: Minor;
+  each: 'file' | 'adult' | 'pet' | 'vehicle';
+  /** The stage that can't be left while it is owed. */
+  before: Stage;
+  /** Where nothing is let: it is kept, kept if somebody decided, or given back. */
+  back: 'kept' | 'unlessDecided' | 'givenBack';
+  waivable: boolean;
+  why: string;
+}
+
+/** What rent that comes late costs. The method says which of the sums counts. */
+export interface LateFeeRule {
+  method: 'flat' | 'share' | 'daily';
+  graceDays: number;
+  /** flat: the fee; daily: that of each day. */
+  amount: Minor;
+  share: number;
+  most: Minor | null;
+}
+
+/** How units of a stock are let. Money is whole minor units, months and days whole numbers. */
+export interface LeaseRules {
+  stock: string;
+  /** Whether it is somewhere to live, so that a place's rules for that hold. */
+  residential: boolean;
+  /** For how long a unit is held for a file that wasn't approved yet, and how long before its end that is said. */
+  hold: { hours: number; warnHours: number };
+  proration: Proration;
+  /** From which day of the month on the next month is due with the first days; null where it never is. */
+  nextMonthFrom: number | null;
+  /** Whole months that nothing may be asked for, and which of them; null where there are none. */
+  concession: { most: number; which: 'first' | 'last' } | null;
+  /** Months of notice, and what happens when the term is over. */
+  notice: { months: number; end: 'ends' | 'monthToMonth' | 'renews' };
+  /** Months of rent that are asked as a deposit, beside it for each pet; the place may let less be asked. */
+  deposit: { months: number; monthsMost: number; pet: Minor; before: Stage; why: string };
+  /** The stage that can't be left while the first rent is owed. */
+  rentBefore: Stage;
+  fees: LeaseFeeRule[];
+  /** What is let beside a unit, a month each. */
+  extras: { code: string; label: string; monthly: Minor }[];
+  late: LateFeeRule;
+  /** How many may live there by bedrooms; infants below so many months don't count. Null where nobody lives there. */
+  occupancy: { perBedroom: number; plus: number; infantMonths: number; why: string } | null;
+  /** How many pets, and up to which weight in kilograms; null where none are taken. */
+  pets: { most: number; weightMost: number } | null;
+  houseRules: string[];
+  /** Months between inspections; null where there are none. */
+  inspectMonths: number | null;
+}
+
+/** The most that a place lets be asked as a deposit of somewhere to live: so many months' rent, or weeks', of a region or of all others (`*`). */
+export interface DepositCap {
+  region: string;
+  months: number | null;
+  weeks: number | null;
+  /** From a year's rent on: so many weeks. */
+  above?: { yearlyRent: Minor; weeks: number } | undefined;
+  /** Whether what is asked for pets comes beside it. */
+  petsBeside: boolean;
+  /** Days after the end within which it is back. */
+  backWithinDays: number | null;
+  source: string;
+}
+
+/** The most that a place lets be asked for rent that comes late. */
+export interface LateFeeCap {
+  region: string;
+  graceDays: number;
+  share: number | null;
+  flat: Minor | null;
+  source: string;
+}
+
 /** Who decides what before an approver has the file, and how long what was said stands. Days are calendar days. */
 export interface DecidingRule {
   /** Who may decline before the file comes to a decision: the officer alone, or an approver on the officer's proposal. */
@@ -703,6 +789,8 @@ export interface ProductDefinition {
   bounds: { amount: { least: Minor; most: Minor }; termMonths: { least: number; most: number }; applicantAge: { least: number } };
   /** What can be covered and costs; null where nothing is insured. */
   cover: CoverRules | null;
+  /** How it lets units; null where it doesn't. */
+  lease: LeaseRules | null;
   /** What a loan can be made of and costs; null where nothing is lent. */
   costs: CostRules | null;
   income: IncomePolicy;
@@ -932,6 +1020,9 @@ export interface PlacePack {
   guideline: IncomeGuideline | null;
   /** By year, what households are expected to pay for cover; none where nothing is given towards it. */
   assistance: AssistanceTable[];
+  /** What deposits and late fees are at most there; none where the place doesn't say. */
+  deposits: DepositCap[];
+  lateFees: LateFeeCap[];
   /** The month and day on which payslips begin to count a year anew. */
   yearStarts: string;
   holidays: string[];

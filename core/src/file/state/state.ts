@@ -4,6 +4,9 @@ import type { Minor } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
 import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
+import type { Receipt } from '../../leasing/charges/fields';
+import type { Handover } from '../../leasing/handover/fields';
+import type { HeldUnit } from '../../leasing/units/fields';
 import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
 import type { DetailChange, FitChange, StatedDetails } from '../details/index';
 import type { CheckKind, PlacePack, ProductDefinition, Stage } from '../product/index';
@@ -459,6 +462,11 @@ export interface FileState extends StatedDetails {
   policy: Policy | null;
   /** What was changed of it while it runs, or is to be, in the order in which it was proposed. */
   policyChanges: PolicyChange[];
+  /** What is held or let for it of a stock. */
+  unit: HeldUnit | null;
+  /** Money that came in for what it charges, and went back. */
+  receipts: Receipt[];
+  handover: Handover;
   /** Who brings it; none where nobody is named, and whoever keeps the file does. */
   producers: Producer[];
   /** Ids of everyone who prepared the file: they may not decide it. */

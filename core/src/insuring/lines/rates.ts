@@ -1,5 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
-import { columnProblems } from '../rates/index';
+import { columnProblems } from '../../basis/table/index';
 import type { LineRateRow, LineRateTable, LineRules } from '../../file/product/index';
 
 /** The columns of a table of rates of lines, in any order; a table with others is refused. */

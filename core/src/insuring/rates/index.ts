@@ -1,1 +1,1 @@
-export { columnProblems, missingRates, RATE_COLUMNS, rateOf, ratesOn, readRates } from './rates';
+export { missingRates, RATE_COLUMNS, rateOf, ratesOn, readRates } from './rates';

@@ -1,15 +1,10 @@
 import type { IsoDate } from '../../basis/dates/index';
+import { columnProblems } from '../../basis/table/index';
 import { say, type Words } from '../../basis/words/index';
 import type { RateRow, RateTable } from '../../file/product/index';
 
 /** The columns of a rate table as it is imported, in any order; a table with others is refused. */
 export const RATE_COLUMNS = ['class', 'ageFrom', 'ageTo', 'waitingDays', 'benefitMonths', 'rate'] as const;
-
-/** Columns that the head of an imported table lacks, and those that it has and nobody knows. */
-export const columnProblems = (columns: readonly string[], head: readonly string[]): Words[] => [
-  ...columns.filter((column) => !head.includes(column)).map((column) => say('rates.columnMissing', { column })),
-  ...head.filter((column) => !columns.includes(column)).map((column) => say('rates.columnUnknown', { column })),
-];
 
 /**
  * Reads the records of an imported table (CSV with a head) into rows of rates.

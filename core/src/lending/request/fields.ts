@@ -1,4 +1,4 @@
-import { choice, date, describeDetail, hidden, listed, money, text, whole, yesNo } from '../../basis/detail/index';
+import { choice, date, decimal, describeDetail, hidden, listed, money, text, whole, yesNo } from '../../basis/detail/index';
 
 export const LEGAL_FORM_LABEL = {
   soleProprietor: 'Sole proprietor',
@@ -30,6 +30,10 @@ export const REQUEST = describeDetail({
     ),
     advanceOn: date('Paid out on', { by: 'applicant' }),
     firstPaymentOn: date('First payment'),
+    /** Of a lease: its last day where that isn't the term's, whole months that nothing is asked for, and months of rent as a deposit where they aren't the product's. */
+    leaseEndsOn: date('Last day of the lease'),
+    freeMonths: whole('Months free of rent', { least: 0, most: 12 }),
+    depositMonths: decimal('Deposit', { form: 'Give the deposit in months of rent', least: 0, most: 12 }, { unit: 'months' }),
     /** How a premium is paid, by the product's list; whether somebody has another policy with us. */
     premiumMode: listed('Paid', 20, { by: 'applicant' }),
     otherPolicy: yesNo('Another policy with us', { by: 'applicant' }),

@@ -7,6 +7,7 @@ import { conditions } from './conditions';
 import { contacts } from './contacts';
 import { cover } from './cover';
 import { decision } from './decision';
+import { lease } from './lease';
 import { lines } from './lines';
 import { needs } from './needs';
 import { offer } from './offer';
@@ -25,6 +26,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   needs,
   rows,
   bounds,
+  lease,
   cover,
   assistance,
   replacement,

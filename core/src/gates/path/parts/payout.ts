@@ -10,7 +10,7 @@ export const payout: PathPart = { code: 'payout', entries: payoutEntries };
 const place = { chapter: 'decision' as const, anchor: 'payout' };
 
 function payoutEntries(file: FileState): Draft[] {
-  if (!file.product.route.includes('completing') || file.product.cover) return [];
+  if (!file.product.route.includes('completing') || file.product.cover || file.product.lease) return [];
   return [...payeeEntries(file), ...payoutLines(file).flatMap((line) => [...verifyEntries(file, line), ...releaseEntries(file, line)])];
 }
 

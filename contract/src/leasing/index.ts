@@ -1,0 +1,208 @@
+import { PRORATIONS, RECEIPT_WAY_LABEL, ROOM_STATE_LABEL, type Handover, type HeldUnit, type LeaseRules, type Receipt, type ReceiptWay, type RoomState } from '@cavren/core';
+import { z } from 'zod';
+import { CalendarDate, Id, Money, Reason, Share, Time, Version, Words } from '../values/index';
+
+const Way = z.enum(Object.keys(RECEIPT_WAY_LABEL) as [ReceiptWay, ...ReceiptWay[]]);
+const Room = z.enum(Object.keys(ROOM_STATE_LABEL) as [RoomState, ...RoomState[]]);
+const text = z.string().nullable();
+const UnitState = z.enum(['held', 'kept', 'let']);
+
+const UnitPlanShape = z.object({
+  code: z.string(),
+  label: z.string(),
+  bedrooms: z.int().min(0),
+  sleeps: z.int().min(0),
+  size: z.number().positive(),
+  sizeUnit: z.enum(['square feet', 'square metres', 'feet', 'metres']),
+  rooms: z.array(z.string()),
+  includes: z.array(z.string()),
+  picture: text,
+  rents: z.array(z.object({ leastMonths: z.int().min(1), season: z.object({ from: z.string(), until: z.string() }).nullable(), monthly: Money })),
+});
+export const UnitShape = z.object({
+  id: z.string(),
+  stock: z.string(),
+  code: z.string(),
+  label: z.string(),
+  plan: UnitPlanShape,
+  region: z.string(),
+  access: z.array(z.string()),
+  availableFrom: CalendarDate,
+});
+/** A stock as its folder describes it; its units and rents stand beside it as CSV. */
+export const StockShape = z.strictObject({
+  code: z.string().regex(/^[a-z0-9-]{3,40}$/),
+  label: z.string(),
+  place: z.string(),
+  plans: z.array(UnitPlanShape.omit({ rents: true })).min(1),
+});
+export const HeldUnitShape = z.object({
+  unit: UnitShape,
+  startsOn: CalendarDate,
+  endsOn: CalendarDate,
+  state: UnitState,
+  holdsUntil: text,
+  heldAt: Time,
+  heldBy: z.string(),
+}) satisfies z.ZodType<HeldUnit>;
+
+export const ReceiptShape = z.object({
+  id: z.string(),
+  direction: z.enum(['in', 'back']),
+  way: Way,
+  amount: Money,
+  payer: z.string(),
+  state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+  problem: text,
+  reference: text,
+  at: Time,
+  by: z.string(),
+}) satisfies z.ZodType<Receipt>;
+
+export const HandoverShape = z.object({
+  rooms: z.array(
+    z.object({
+      id: z.string(),
+      room: z.string(),
+      state: Room.nullable(),
+      note: text,
+      pictures: z.array(z.object({ id: z.string(), name: z.string(), mediaType: z.string() })),
+    }),
+  ),
+  signatures: z.array(z.object({ side: z.enum(['tenant', 'house']), name: z.string(), whoId: z.string(), at: Time })),
+  keys: z.int().nullable(),
+  keysTo: text,
+  keysAt: text,
+  keysBy: text,
+  seenTo: z.array(z.object({ code: z.string(), on: CalendarDate, at: Time, by: z.string(), note: text })),
+}) satisfies z.ZodType<Handover>;
+
+/** How a product lets its units. */
+export const LeaseShape = z.strictObject({
+  stock: z.string(),
+  residential: z.boolean(),
+  hold: z.strictObject({ hours: z.int().min(1), warnHours: z.int().min(0) }),
+  proration: z.enum(PRORATIONS),
+  nextMonthFrom: z.int().min(2).max(31).nullable(),
+  concession: z.strictObject({ most: z.int().min(1).max(12), which: z.enum(['first', 'last']) }).nullable(),
+  notice: z.strictObject({ months: z.int().min(0).max(24), end: z.enum(['ends', 'monthToMonth', 'renews']) }),
+  deposit: z.strictObject({
+    months: z.number().min(0).max(12),
+    monthsMost: z.number().min(0).max(12),
+    pet: Money,
+    before: z.string(),
+    why: z.string(),
+  }),
+  rentBefore: z.string(),
+  fees: z.array(
+    z.strictObject({
+      code: z.string().regex(/^[a-zA-Z0-9]{2,30}$/),
+      label: z.string(),
+      amount: Money,
+      each: z.enum(['file', 'adult', 'pet', 'vehicle']),
+      before: z.string(),
+      back: z.enum(['kept', 'unlessDecided', 'givenBack']),
+      waivable: z.boolean(),
+      why: z.string(),
+    }),
+  ),
+  extras: z.array(z.strictObject({ code: z.string(), label: z.string(), monthly: Money })),
+  late: z.strictObject({ method: z.enum(['flat', 'share', 'daily']), graceDays: z.int().min(0), amount: Money, share: Share, most: Money.nullable() }),
+  occupancy: z.strictObject({ perBedroom: z.int().min(1), plus: z.int().min(0), infantMonths: z.int().min(0), why: z.string() }).nullable(),
+  pets: z.strictObject({ most: z.int().min(1), weightMost: z.number().positive() }).nullable(),
+  houseRules: z.array(z.string()),
+  inspectMonths: z.int().min(1).nullable(),
+}) as unknown as z.ZodType<LeaseRules>;
+
+export const DepositCapShape = z.strictObject({
+  region: z.string(),
+  months: z.number().positive().nullable(),
+  weeks: z.number().positive().nullable(),
+  above: z.strictObject({ yearlyRent: Money, weeks: z.number().positive() }).optional(),
+  petsBeside: z.boolean(),
+  backWithinDays: z.int().min(0).nullable(),
+  source: z.string(),
+});
+export const LateFeeCapShape = z.strictObject({
+  region: z.string(),
+  graceDays: z.int().min(0),
+  share: Share.nullable(),
+  flat: Money.nullable(),
+  source: z.string(),
+});
+
+/** Units looked for by need; access features are separated by bars, as they are in the list of units. */
+export const UnitQuery = z.strictObject({
+  from: CalendarDate,
+  months: z.coerce.number().int().min(1).max(120),
+  sleeps: z.coerce.number().int().min(1).max(40).optional(),
+  bedrooms: z.coerce.number().int().min(0).max(20).optional(),
+  rentMost: z.coerce.number().int().min(1).optional(),
+  access: z.string().max(200).optional(),
+  /** The file for which is looked: what it holds itself is not in its way. */
+  reference: z.string().max(20).optional(),
+});
+export type UnitQuery = z.infer<typeof UnitQuery>;
+export const UnitMatches = z.object({ matches: z.array(z.object({ unit: UnitShape, rent: Money.nullable(), why: z.array(Words) })), access: z.array(z.string()) });
+export type UnitMatches = z.infer<typeof UnitMatches>;
+
+export const BoardQuery = z.strictObject({ from: CalendarDate, until: CalendarDate });
+export const UnitBoard = z.object({
+  stock: z.object({ code: z.string(), label: z.string(), currency: z.string(), locale: z.string() }),
+  rows: z.array(
+    z.object({
+      unit: UnitShape,
+      spans: z.array(
+        z.object({
+          from: CalendarDate,
+          until: CalendarDate,
+          state: z.enum(['held', 'kept', 'let', 'free', 'notYet']),
+          booking: z
+            .object({
+              unitId: z.string(),
+              startsOn: CalendarDate,
+              endsOn: CalendarDate,
+              state: UnitState,
+              holdsUntil: text,
+              reference: text,
+              name: text,
+            })
+            .nullable(),
+        }),
+      ),
+    }),
+  ),
+});
+export type UnitBoard = z.infer<typeof UnitBoard>;
+export const Stocks = z.object({ stocks: z.array(z.object({ code: z.string(), label: z.string(), place: z.string() })) });
+export type Stocks = z.infer<typeof Stocks>;
+
+const UnitId = z.string().regex(/^[a-z0-9-]{3,40}\.[a-z0-9-]{1,30}$/, 'Not a unit');
+export const HoldUnit = z.strictObject({ version: Version, unitId: UnitId });
+export const HoldUnitAtDoor = z.strictObject({ unitId: UnitId });
+export const ReleaseUnit = z.strictObject({ version: Version });
+
+/** A number of a card that the simulated service knows, as the standard of numbers of identification cards has it. */
+const CardNumber = z.string().transform((typed) => typed.replace(/[\s-]/g, '')).pipe(z.string().regex(/^\d{12,19}$/, 'Give the number of the card'));
+const Card = z.strictObject({ number: CardNumber, expires: z.string().regex(/^(0[1-9]|1[0-2])\/\d{2}$/, 'Give month and year, as in 09/28'), name: z.string().trim().min(2).max(120) });
+/** Money that comes in: over the counter with the number of its receipt, from the account that the file names, or from a card. */
+export const TakePayment = z.discriminatedUnion('way', [
+  z.strictObject({ way: z.literal('counter'), version: Version, amount: Money, payer: z.string().trim().min(2, 'Say who paid').max(120), reference: z.string().trim().min(1, 'Give the number of the receipt').max(60) }),
+  z.strictObject({ way: z.literal('bank'), version: Version, amount: Money }),
+  z.strictObject({ way: z.literal('card'), version: Version, amount: Money, card: Card }),
+]);
+export type TakePayment = z.infer<typeof TakePayment>;
+export const PayAtDoor = z.strictObject({ amount: Money, card: Card });
+export type PayAtDoor = z.infer<typeof PayAtDoor>;
+
+/** The condition record is begun with the rooms of the unit. */
+export const BeginRecord = z.strictObject({ version: Version });
+export const RecordRoom = z.strictObject({ version: Version, state: Room.nullable(), note: z.string().trim().max(1000).nullable() });
+export const RecordRoomAtDoor = RecordRoom.omit({ version: true });
+export const SignRecord = z.strictObject({ version: Version });
+/** Whoever moves in signs on their phone with their name as it stands in the file. */
+export const SignRecordAtDoor = z.strictObject({ name: z.string().trim().min(2).max(200) });
+export const HandOverKeys = z.strictObject({ version: Version, keys: z.int('How many keys?').min(1, 'At least one').max(50), to: Id });
+export const SeeToDate = z.strictObject({ version: Version, code: z.string().max(20), on: CalendarDate, note: z.string().trim().max(400).nullable() });
+/** What was paid goes back where nothing is let. */
+export const GiveBack = z.strictObject({ version: Version, reason: Reason });

@@ -1,0 +1,1 @@
+export { columnProblems } from './table';

@@ -1,0 +1,150 @@
+import { say, type Words } from '../../../basis/words/index';
+import type { Stage } from '../../../file/product/index';
+import type { FileState } from '../../../file/state/index';
+import { chargesStanding, depositCapOf, type ChargeStanding } from '../../../leasing/charges/index';
+import { barToSignRecord, datesDue, recordSides } from '../../../leasing/handover/index';
+import { occupancyOf } from '../../../leasing/occupancy/index';
+import { leaseLacks, letOf } from '../../../leasing/terms/index';
+import { rentOf } from '../../../leasing/units/index';
+import type { Draft, PathContext, PathPart } from '../entry';
+
+/** A unit that is let: held for the file at the rent of its list, nobody too many in it, what is charged paid, its condition signed, the keys handed over. */
+export const lease: PathPart = {
+  code: 'lease',
+  entries: (file, context) =>
+    file.product.lease ? [...unitEntries(file), ...termEntries(file), ...occupancyEntries(file, context), ...owedEntries(file), ...handoverEntries(file)] : [],
+  afterwards: dateEntries,
+};
+
+const unitPlace = (anchor: string): Draft['place'] => ({ chapter: 'unit', anchor });
+const movingIn = (anchor: string): Draft['place'] => ({ chapter: 'movingIn', anchor });
+
+function unitEntries(file: FileState): Draft[] {
+  const { unit, request } = file;
+  const entry = { gate: 'details' as const, holder: 'officer' as const, place: unitPlace('unit') };
+  if (!unit) return [{ ...entry, key: 'unit', what: say('path.holdUnit'), why: say('path.unitIsHeldOnce') }];
+  const wanted = letOf(request);
+  const dates = wanted && (wanted.startsOn !== unit.startsOn || wanted.endsOn !== unit.endsOn);
+  const listed = request.termMonths === null ? null : rentOf(unit.unit, unit.startsOn, request.termMonths);
+  return [
+    ...(dates
+      ? [
+          {
+            ...entry,
+            key: 'unit:dates',
+            what: say('path.unitOtherDates', { unit: unit.unit.label, from: { day: unit.startsOn }, until: { day: unit.endsOn } }),
+            why: say('path.unitHeldForItsDays'),
+            since: unit.heldAt,
+          },
+        ]
+      : []),
+    ...(!dates && listed !== null && request.amount !== null && request.amount !== listed
+      ? [
+          {
+            ...entry,
+            key: 'unit:rent',
+            what: say('path.rentNotAsListed', { rent: { money: request.amount }, listed: { money: listed } }),
+            why: say('path.rentIsTheList'),
+            place: { chapter: 'request' as const, anchor: 'amount' },
+          },
+        ]
+      : []),
+  ];
+}
+
+function termEntries(file: FileState): Draft[] {
+  const { lease: rules } = file.product;
+  const { freeMonths, depositMonths, advanceOn, leaseEndsOn } = file.request;
+  if (!rules) return [];
+  const entry = (field: string, what: Words, why: Words): Draft => ({
+    key: `bound:${field}`,
+    gate: 'details',
+    what,
+    why,
+    holder: 'officer',
+    place: unitPlace(field),
+  });
+  const free = rules.concession?.most ?? 0;
+  return [
+    ...(leaseEndsOn !== null && advanceOn !== null && leaseEndsOn < advanceOn ? [entry('leaseEndsOn', leaseLacks(file) ?? '', say('path.leaseHasDays'))] : []),
+    ...((freeMonths ?? 0) > free ? [entry('freeMonths', say('path.freeMonthsMost', { most: free }), say('path.freeMonthsWhy', { product: file.product.name }))] : []),
+    ...((depositMonths ?? 0) > rules.deposit.monthsMost
+      ? [entry('depositMonths', say('path.depositMost', { most: rules.deposit.monthsMost }), rules.deposit.why)]
+      : []),
+    ...file.feeWaivers
+      .filter(({ code, reason }) => code === null || reason === null)
+      .map<Draft>((row) => ({
+        ...entry('', say('path.waiverLacks'), say('path.waiverWhy')),
+        key: `waiver:${row.id}`,
+        since: row.createdAt,
+        place: unitPlace(`${row.id}.${row.code === null ? 'code' : 'reason'}`),
+      })),
+  ];
+}
+
+const occupancyEntries = (file: FileState, { today }: PathContext): Draft[] =>
+  occupancyOf(file, today).problems.map((what, at) => ({
+    key: `occupancy:${at}`,
+    gate: 'checking',
+    what,
+    why: file.product.lease?.occupancy?.why ?? '',
+    holder: 'officer',
+    place: unitPlace('occupancy'),
+  }));
+
+/** What is still to be paid, by the gate that waits for it. */
+function owedEntries(file: FileState): Draft[] {
+  const { charges } = chargesStanding(file);
+  const stages = [...new Set(charges.filter(({ owed }) => owed > 0).map(({ before }) => before))];
+  return stages.map((stage) => owedEntry(file, stage, charges.filter(({ before, owed }) => before === stage && owed > 0)));
+}
+
+function owedEntry(file: FileState, stage: Stage, owing: readonly ChargeStanding[]): Draft {
+  const owed = owing.reduce((so, one) => so + one.owed, 0);
+  const last = file.receipts.findLast(({ direction }) => direction === 'in');
+  const base = { key: `owed:${stage}`, gate: stage, why: owing[0]?.why ?? '', place: movingIn('owed'), since: last?.at ?? file.stageSince };
+  const amount = { money: owed };
+  if (last?.state === 'ordered' || last?.state === 'unknown')
+    return { ...base, what: last.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.paymentOnItsWay', { amount }), holder: 'service' };
+  if (last?.state === 'differs') return { ...base, what: say('path.bankPaidSomethingElse', { problem: last.problem ?? '' }), holder: 'completer' };
+  const what = say('path.toBePaid', { amount, what: { all: owing.map(({ label }) => label), by: 'comma' } });
+  return {
+    ...base,
+    what: last?.state === 'failed' ? say('path.toBePaidAgain', { what, problem: last.problem ?? '' }) : what,
+    holder: 'applicant',
+    personId: file.people.find(({ role }) => role === 'applicant')?.id ?? null,
+  };
+}
+
+/** The condition of the unit, signed by both, and the keys, by a third person. */
+function handoverEntries(file: FileState): Draft[] {
+  const { handover } = file;
+  if (handover.keysAt !== null) return [];
+  const base = { gate: 'completing' as const, since: file.stageSince };
+  const bar = barToSignRecord(handover);
+  const { tenant, house } = recordSides(file);
+  const record = { ...base, place: movingIn('record'), why: say('path.recordWhy') };
+  const applicant = file.people.find(({ role }) => role === 'applicant')?.id ?? null;
+  return [
+    ...(bar ? [{ ...record, key: 'handover:record', what: bar, holder: 'officer' as const }] : []),
+    ...(!bar && !house ? [{ ...record, key: 'handover:house', what: say('path.recordHouseSigns'), holder: 'officer' as const }] : []),
+    ...(!bar && !tenant ? [{ ...record, key: 'handover:tenant', what: say('path.recordTenantSigns'), holder: 'applicant' as const, personId: applicant }] : []),
+    { ...base, key: 'handover:keys', what: say('path.handOverKeys'), why: say('path.thirdPersonCompletesNeverOne'), holder: 'completer', place: movingIn('keys') },
+  ];
+}
+
+/** Days of a lease that is running: inspections, the last day for notice, its end. */
+function dateEntries(file: FileState, { today }: PathContext): Draft[] {
+  if (!file.product.lease) return [];
+  const cap = depositCapOf(file.product, file.pack, file.unit?.unit.region ?? null);
+  return datesDue(file, cap?.backWithinDays ?? null, today).map(({ code, on, what, sayFrom }) => ({
+    key: `keyDate:${code}:${on}`,
+    gate: 'done',
+    what,
+    why: say('path.keyDateWhy'),
+    holder: 'officer',
+    since: `${sayFrom}T00:00:00.000Z`,
+    due: on,
+    place: movingIn('dates'),
+  }));
+}

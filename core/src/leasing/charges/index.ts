@@ -1,0 +1,16 @@
+export {
+  chargesStanding,
+  type ChargeStanding,
+  givenBackOf,
+  type GivenBack,
+  leaseCharges,
+  type LeaseCharge,
+  owedBefore,
+  paidIn,
+  petsCharged,
+  waivedFees,
+  type WaivedFee,
+} from './charges';
+export { type Deposit, depositCapOf, depositMost, depositOf } from './deposit';
+export { type Receipt, RECEIPT_WAY_LABEL, type ReceiptWay } from './fields';
+export { lateCapOf, lateFeeInWords, lateFeeOf, type LateFee } from './late';

@@ -1,0 +1,2 @@
+export { type DateSeenTo, type Handover, NO_HANDOVER, type RecordSignature, ROOM_STATE_LABEL, type RoomRecord, type RoomState } from './fields';
+export { barToSignRecord, datesDue, keyDatesOf, type KeyDate, recordSides, recordText } from './handover';

@@ -1,0 +1,1 @@
+export { occupancyOf, type Occupancy, type OccupancyInput } from './occupancy';
