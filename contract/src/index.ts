@@ -98,6 +98,7 @@ export {
   RecordRoomAtDoor,
   ReleaseUnit,
   SeeToDate,
+  SettleReceipt,
   SignRecord,
   SignRecordAtDoor,
   Stocks,

@@ -4,6 +4,7 @@ export {
   addDays,
   addMonths,
   dateInWords,
+  daysBetween,
   dayInWords,
   type DateOrder,
   dateReadings,
@@ -36,7 +37,7 @@ export { IDENTITY_PAPER_LABEL, type IdentityPaper, type IdentityPaperKind } from
 export { INDUSTRY_LIST_NAMES, INDUSTRY_LISTS, type Industry, industriesOf, industryLabel, type IndustryList } from './basis/industry/index';
 export { COUNTRIES, countryName, isAbroad, liesIn, postalProblem, type PostalRules, type Region, regionOf } from './basis/postal/index';
 export { compareNames, indexWords, nameWords, nicknamesOf, signsAs, slipForms, slipsBetween } from './basis/names/index';
-export { type IdentityNumberKind, identityNumberProblem, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
+export { type IdentityNumberKind, identityNumberProblem, isLuhn, normalizeNumber, NUMBER_KINDS, readPhone, writePhone } from './basis/numbers/index';
 export { samePlace, splitAddress, splitName } from './basis/paste/index';
 export { makeReference, readReference } from './basis/reference/index';
 export { readScan, type Scan } from './basis/scan/index';
@@ -222,6 +223,7 @@ export {
   applicantsOf,
   partiesOf,
   familyStatuses,
+  sentBackTo,
   signersOf,
 } from './file/state/index';
 export { answerProblem, type Asked, askedOf, endingAnswers, monitoringAsked } from './people/declarations/index';
@@ -242,6 +244,7 @@ export {
   FILING_STATUS_LABEL,
   type FilingStatus,
 } from './people/people/index';
+export { PET_KIND_LABEL } from './people/home/index';
 export { type Fit, fitOf, type PersonWish, readSearch } from './people/persons/index';
 export { companiesOf, heldOf, loopOf, type OwnedShare, ownersOf, ownershipProblems, type Stake } from './people/ownership/index';
 export { personRolesProblem, rolesToAdd } from './people/roles/index';
@@ -482,6 +485,7 @@ export {
   type ReceiptWay,
   waivedFees,
 } from './leasing/charges/index';
+export { type Criteria, criteriaOf, type FeeTold } from './leasing/criteria/index';
 export { type Occupancy, occupancyOf } from './leasing/occupancy/index';
 export {
   barToSignRecord,

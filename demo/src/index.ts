@@ -76,5 +76,5 @@ async function certify(policy: Browser): Promise<void> {
   await keep('staff-wren', 'QM-I-0093', 'insurance', ['us', 'nz'], '2026-06-30');
   await keep('staff-tamsin', 'QM-L-0421', 'lending', ['us', 'nz']);
   await keep('staff-tamsin', 'QM-I-0107', 'insurance', ['nz', 'us']);
-  await keep('staff-tamsin', 'QM-T-0433', 'leasing', ['us']);
+  await keep('staff-tamsin', 'QM-T-0433', 'leasing', ['us', 'gb']);
 }

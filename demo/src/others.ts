@@ -9,9 +9,12 @@ import { fulmarNets, halden, tideway } from './requests';
 import { Boats } from './boats';
 import { Care } from './care';
 import { Crew } from './crew';
+import { Lettings } from './lettings';
 import type { Clock, Staff } from './teller';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
+/** Products that are offered elsewhere than at home. */
+const ZONE_OF: Record<string, string> = { 'tools-gear': 'Pacific/Auckland', 'crew-cover': 'Pacific/Auckland', 'skerry-berths': 'Europe/London' };
 
 /** Files of the other lines, and those that begin in other ways. */
 export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now: number): Promise<void> {
@@ -26,7 +29,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
     changes: (applicantId: string) => DetailChange[],
     kind: 'person' | 'organisation' = 'person',
   ): Promise<OpenFile> {
-    const receivedOn = today(product === 'tools-gear' || product === 'crew-cover' ? 'Pacific/Auckland' : 'America/New_York');
+    const receivedOn = today(ZONE_OF[product] ?? 'America/New_York');
     const wish = { product, channel: 'counter', receivedOn, personId: null, fullName: name, birthDate: born, kind };
     const { reference } = await staff(who).post<{ reference: string }>('/api/files', wish);
     const open = await new OpenFile(reference).read(staff(who));
@@ -37,10 +40,9 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   await begin('wren', 'quay-cottages', 'Hesper Dunmallow', '1984-02-11', (applicant) => {
     const [partner, student, child, referee] = [nanoid(), nanoid(), nanoid(), nanoid()];
     return [
-      set('request', null, 'purpose', '11 Coble Row, three bedrooms'),
+      set('request', null, 'purpose', 'Only home'),
       set('request', null, 'termMonths', 12),
       set('request', null, 'advanceOn', '2027-03-01'),
-      set('request', null, 'amount', cents(1180)),
       set('person', applicant, 'idNumber', '931-64-2207'),
       set('person', applicant, 'phone', '(212) 555-0171'),
       set('person', applicant, 'noEmail', true),
@@ -132,6 +134,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   await crew.tell(begin);
   await new Boats(cavren, staff).tell(begin);
   await new Care(cavren, staff).tell(begin);
+  await new Lettings(cavren, staff).tell(begin);
   at(1);
   await begin('wren', 'workboat-refit', 'Cuthbert Wainfleet', '1972-03-14', (applicant) => [
     set('request', null, 'purpose', 'Engine replacement'),

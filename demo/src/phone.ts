@@ -17,6 +17,23 @@ async function inMessage(cavren: Cavren, recipient: string, wanted: RegExp): Pro
   return found.find((text) => text !== undefined) ?? '';
 }
 
+/** Somebody's phone at the front door, come back with a reference and a code by text. */
+export class DemoPhone {
+  private readonly browser: Browser;
+  constructor(private readonly cavren: Cavren) {
+    phones += 1;
+    this.browser = new Browser(cavren.app, `10.1.${Math.floor(phones / 250)}.${1 + (phones % 250)}`);
+  }
+  async comeIn(reference: string, phone: string): Promise<this> {
+    await this.browser.post('/api/door/return', { reference, phone });
+    const { file } = await this.cavren.services.files.state({ reference });
+    const code = await inMessage(this.cavren, file.people[0]?.phone ?? '', /^(\d{6}) is your code/);
+    await this.browser.post('/api/door/return/enter', { reference, phone, code });
+    return this;
+  }
+  post = <T>(url: string, body: object): Promise<T> => this.browser.post<T>(url, body);
+}
+
 /** On somebody's phone: the link of the message, the code of the text, and through what they sign. */
 export async function signAs(cavren: Cavren, person: FilePerson, choice: string | null): Promise<void> {
   phones += 1;

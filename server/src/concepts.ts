@@ -15,6 +15,7 @@ import { events } from './events/index';
 import { files } from './files/index';
 import { find } from './find/index';
 import { health } from './health/index';
+import { handover } from './handover/index';
 import { history } from './history/index';
 import type { Concept } from './house/index';
 import { invitations } from './invitations/index';
@@ -30,6 +31,7 @@ import { papers } from './papers/index';
 import { payments } from './payments/index';
 import { persons } from './persons/index';
 import { products } from './products/index';
+import { receipts } from './receipts/index';
 import { session } from './session/index';
 import { signing } from './signing/index';
 import { takeAlong } from './takealong/index';
@@ -37,6 +39,7 @@ import { staff } from './staff/index';
 import { today } from './today/index';
 import { underwriting } from './underwriting/index';
 import { policies } from './policies/index';
+import { units } from './units/index';
 
 /** Everything that Cavren is made of. The order doesn't matter: concepts find one another when they are asked something. */
 export const concepts: readonly Concept[] = [
@@ -67,6 +70,9 @@ export const concepts: readonly Concept[] = [
   assistance,
   policies,
   earnings,
+  units,
+  receipts,
+  handover,
   opening,
   moving,
   today,

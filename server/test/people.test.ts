@@ -524,7 +524,7 @@ describe('fit to apply at all', () => {
   it('only products that are on offer there and then, by a certified officer; the others say why not', async () => {
     const maud = await cavren.as('maud');
     const certificates = (await maud.get<CertificatePage>('/api/certificates')).body;
-    expect(certificates.places.map(({ code }) => code).sort()).toEqual(['nz', 'us']);
+    expect(certificates.places.map(({ code }) => code).sort()).toEqual(['gb', 'nz', 'us']);
     const keep = (body: object) =>
       maud.post<CertificatePage>('/api/certificates', {
         staffId: 'staff-tamsin',
@@ -570,6 +570,7 @@ describe('fit to apply at all', () => {
       'crew-cover 0',
       'hull-gear 0',
       'quay-cottages 0',
+      'skerry-berths 1',
       'tools-gear 0',
     ]);
     expect((await walk.act('ansel', '/end')).status).toBe(403);

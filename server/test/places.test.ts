@@ -59,6 +59,8 @@ const FOURTH = {
   residualIncome: null,
   guideline: null,
   assistance: [],
+  deposits: [],
+  lateFees: [],
   yearStarts: '01-01',
   holidays: [],
   sources: ['made up for this test'],

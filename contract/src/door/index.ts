@@ -34,6 +34,15 @@ export const PublicProduct = z.object({
   amounts: z.object({ from: z.string(), upTo: z.string() }).nullable(),
   /** Of a cover: the plans that one can choose among. */
   plans: z.array(z.object({ label: z.string(), says: z.string() })),
+  /** By what everybody is judged who asks for it, and what is asked of them before; null where nothing is let. */
+  criteria: z
+    .object({
+      since: z.string(),
+      version: z.int(),
+      rules: z.array(z.string()),
+      fees: z.array(z.object({ label: z.string(), amount: z.string(), back: z.string(), why: z.string() })),
+    })
+    .nullable(),
   /** Papers that are asked for on the way. */
   papers: z.array(z.string()),
   contact: z.object({ phone: z.string(), hours: z.string() }).nullable(),
@@ -225,6 +234,59 @@ export const DoorView = z.object({
       freeLookUntil: CalendarDate.nullable(),
       ended: z.boolean(),
       cards: z.boolean(),
+    })
+    .nullable(),
+  /** What is let, what is paid before the keys, and how it is handed over; null where nothing is let, or to who doesn't apply. */
+  lease: z
+    .object({
+      unit: z
+        .object({
+          id: z.string(),
+          label: z.string(),
+          plan: z.string(),
+          startsOn: CalendarDate,
+          lastOn: CalendarDate,
+          state: z.enum(['held', 'kept', 'let']),
+          holdsUntil: text,
+        })
+        .nullable(),
+      rent: text,
+      choosing: z.boolean(),
+      lacks: text,
+      choices: z.array(z.object({ id: z.string(), label: z.string(), plan: z.string(), size: z.string(), rent: z.string(), facts: z.array(z.string()) })),
+      charges: z.array(z.object({ label: z.string(), amount: z.string(), paid: z.boolean(), dueOn: CalendarDate.nullable(), why: z.string() })),
+      owed: z.string(),
+      owedMinor: z.int(),
+      late: text,
+      payments: z.array(
+        z.object({
+          direction: z.enum(['in', 'back']),
+          amount: z.string(),
+          state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+          at: Time,
+          reference: text,
+          way: z.enum(['bank', 'card', 'counter']),
+        }),
+      ),
+      criteria: PublicProduct.shape.criteria,
+      record: z
+        .object({
+          open: z.boolean(),
+          rooms: z.array(
+            z.object({
+              id: Id,
+              room: z.string(),
+              state: z.enum(['good', 'worn', 'damaged']).nullable(),
+              note: text,
+              pictures: z.array(z.object({ id: Id, name: z.string() })),
+            }),
+          ),
+          bar: text,
+          mine: z.boolean(),
+          signatures: z.array(z.object({ name: z.string(), side: z.enum(['tenant', 'house']) })),
+        })
+        .nullable(),
+      keys: z.object({ count: z.int(), at: Time, to: z.string() }).nullable(),
     })
     .nullable(),
 });

@@ -198,11 +198,18 @@ export type PayAtDoor = z.infer<typeof PayAtDoor>;
 /** The condition record is begun with the rooms of the unit. */
 export const BeginRecord = z.strictObject({ version: Version });
 export const RecordRoom = z.strictObject({ version: Version, state: Room.nullable(), note: z.string().trim().max(1000).nullable() });
+export type RecordRoom = z.infer<typeof RecordRoom>;
 export const RecordRoomAtDoor = RecordRoom.omit({ version: true });
 export const SignRecord = z.strictObject({ version: Version });
 /** Whoever moves in signs on their phone with their name as it stands in the file. */
 export const SignRecordAtDoor = z.strictObject({ name: z.string().trim().min(2).max(200) });
 export const HandOverKeys = z.strictObject({ version: Version, keys: z.int('How many keys?').min(1, 'At least one').max(50), to: Id });
 export const SeeToDate = z.strictObject({ version: Version, code: z.string().max(20), on: CalendarDate, note: z.string().trim().max(400).nullable() });
-/** What was paid goes back where nothing is let. */
-export const GiveBack = z.strictObject({ version: Version, reason: Reason });
+export type HandOverKeys = z.infer<typeof HandOverKeys>;
+export type SeeToDate = z.infer<typeof SeeToDate>;
+/** What was paid goes back where nothing is let; what came over the counter goes back there, with the number of its receipt. */
+export const GiveBack = z.strictObject({ version: Version, reason: Reason, overCounter: z.string().trim().min(1).max(60).nullable().default(null) });
+export type GiveBack = z.infer<typeof GiveBack>;
+/** What came of a payment that was not as ordered. */
+export const SettleReceipt = z.strictObject({ version: Version, outcome: z.enum(['madeRight', 'returned']), word: Reason });
+export type SettleReceipt = z.infer<typeof SettleReceipt>;

@@ -13,6 +13,7 @@ import {
   payoutLines,
   type PayoutLine,
   type FileState,
+  sentBackTo,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
@@ -176,7 +177,7 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
         if (gone) throw refused('partly-paid', gone);
         await services.decision.unmake(change);
         await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
-        change.moveTo('gathering');
+        change.moveTo(sentBackTo(change.file.product));
       });
     },
   };

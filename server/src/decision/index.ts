@@ -23,6 +23,7 @@ import {
   type StaffRole,
   say,
   type Words,
+  sentBackTo,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { select, Table, type Sequelize, type Tx } from '../db/index';
@@ -229,7 +230,7 @@ function decisionService({ services }: House, store: DecisionStore) {
     refusePreparer(change);
     if (change.file.stage !== 'deciding') throw PROBLEM.pathNotClear();
     await keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
-    change.moveTo('gathering');
+    change.moveTo(sentBackTo(change.file.product));
   }
 
   /** An approval is taken back while nothing was completed: with it the offer, and an agreement that was made on it. */
@@ -292,7 +293,7 @@ function decisionService({ services }: House, store: DecisionStore) {
       const bar = barToAppeal(change.file, change.today);
       if (bar) throw refused('no-appeal', bar);
       await keep(change, { outcome: 'appeal', reasons: [], other: null, comment: what });
-      change.moveTo('gathering');
+      change.moveTo(sentBackTo(change.file.product));
     },
     async answer(reference: string, version: number, id: string, answer: string, actor: Actor): Promise<Changed> {
       return services.files.change({ reference }, { version, actor }, async (change) => {

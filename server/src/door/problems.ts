@@ -2,6 +2,7 @@ import { problems } from '../http/index';
 
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
+  noRecord: [404, 'not-found', 'door.noRecord'],
   noPolicy: [404, 'not-found', 'policies.noPolicy'],
   textsEnough: [429, 'texts-enough', 'door.textsEnough'],
   pageByPage: [409, 'read-first', 'door.pageByPage'],

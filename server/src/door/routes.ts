@@ -15,14 +15,18 @@ import {
   Done,
   EnterDoor,
   GiveConsentAtDoor,
+  HoldUnitAtDoor,
   Id,
   OpenDoor,
+  PayAtDoor,
   ProductCode,
   PublicProduct,
   ReadToEnd,
+  RecordRoomAtDoor,
   ReturnCode,
   ReturnToDoor,
   SignAgreement,
+  SignRecordAtDoor,
   AnswerMonitoringAtDoor,
   WhichDocument,
 } from '@cavren/contract';
@@ -141,6 +145,45 @@ export const door: Concept = (app, house) => {
   app.post('/api/door/plan', { schema: { body: ChoosePlanAtDoor, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
     await service.choosePlan(session, request.body.plan, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/unit', { schema: { body: HoldUnitAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await services.units.holdAtDoor(session.fileId, session.personId, request.body.unitId, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/pay', { config: fewTries, schema: { body: PayAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await services.receipts.payAtDoor(session.fileId, session.personId, request.body, await actorOf(session));
+    return service.view(session);
+  });
+  const RoomParams = z.object({ id: Id });
+  app.get('/api/door/record', async (request, reply) => {
+    const session = await inside(request);
+    const view = await service.view(session);
+    if (!view.lease?.record) throw PROBLEM.noRecord();
+    return sendPaper(reply, { content: await services.handover.recordPdf(session.fileId), mediaType: 'application/pdf', name: `${view.reference}-condition.pdf` });
+  });
+  app.post('/api/door/record/rooms/:id', { schema: { params: RoomParams, body: RecordRoomAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await services.handover.roomAtDoor(session.fileId, session.personId, request.params.id, request.body, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/record/rooms/:id/pictures', { schema: { params: RoomParams, response: { 201: DoorView } } }, async (request, reply) => {
+    const session = await inside(request);
+    const actor = await actorOf(session);
+    await services.uploadTurns.inTurn(session.fileId, async () =>
+      services.handover.picture({ id: session.fileId }, request.params.id, await readUpload(request), session.personId, actor),
+    );
+    return reply.status(201).send(await service.view(session));
+  });
+  app.get('/api/door/record/pictures/:id', { schema: { params: RoomParams } }, async (request, reply) => {
+    const session = await inside(request);
+    return sendPaper(reply, await services.handover.pictureAtDoor(session.fileId, session.personId, request.params.id));
+  });
+  app.post('/api/door/record/sign', { schema: { body: SignRecordAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await services.handover.signAtDoor(session.fileId, session.personId, request.body.name, await actorOf(session));
     return service.view(session);
   });
   app.get('/api/door/policy/:paper', { schema: { params: z.object({ paper: z.enum(['schedule', 'cards']) }) } }, async (request, reply) => {

@@ -67,6 +67,7 @@ import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 import { detailsFor, guardFor, mayAgreeFor, mayFillIn, speaksFor } from './details';
+import { choosesUnit, criteriaFor, leaseFor } from './lease';
 import type { DoorSessionRow, DoorStore } from './store';
 
 const CODE_MINUTES = 10;
@@ -256,6 +257,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         ...aboutOf(definition, pack, services.files.todayIn(pack)),
         asks: definition.questions.filter(({ phase, follows }) => phase === 'qualifying' && !follows).map(({ text }) => text),
         consent: consent ? { kind: consent.kind, label: consent.label, text: consent.text['en'] ?? '' } : null,
+        criteria: criteriaFor(definition, pack),
         forBusinesses: definition.costs?.business != null,
         bar: bar ? speakerFor(pack)(bar) : null,
       };
@@ -446,6 +448,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         assistance: assistanceFor(file, person, today),
         plans: plansFor(file, person, today),
         policy: policyFor(file, person),
+        lease: leaseFor(file, person, choosesUnit(file, person) ? await services.units.fitting(file) : []),
       };
     },
     /** Questions about one's health, and about that of children who come with one, with what was said. */

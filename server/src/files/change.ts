@@ -112,6 +112,8 @@ export const PREPARING_ACTS = [
   'offer.meet',
   'decision.appeal',
   'health.answer',
+  'unit.hold',
+  'unit.release',
 ];
 /** Acts that state a value: who did it last is kept for each. */
 const STATING_ACTS = ['details.set', 'details.add'];

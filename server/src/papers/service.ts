@@ -4,7 +4,7 @@ import { conditionsOf, isEnded, leaps, moneyIn, outOf, statedFigure, type FileSt
 import { nanoid } from 'nanoid';
 import { digestOf } from '../bytes/index';
 import type { Tx } from '../db/index';
-import type { Changed } from '../files/index';
+import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { type Actor } from '../http/index';
 import { examinePaper } from './examine';
@@ -28,8 +28,14 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
     if (personId !== null && isFull(await store.weight(fileId, personId, tx), MOST_OF_PERSON)) throw PROBLEM.yourShareFull();
   }
   return {
-    /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. */
-    async add(where: { reference: string } | { id: string }, paper: UploadedPaper, personId: string | null, actor: Actor): Promise<Changed> {
+    /** Takes a paper in: looked at by content, kept by its hash, then entered in the file. @param also what follows from it, in the same change. */
+    async add(
+      where: { reference: string } | { id: string },
+      paper: UploadedPaper,
+      personId: string | null,
+      actor: Actor,
+      also?: (change: FileChange, id: string) => Promise<void>,
+    ): Promise<Changed> {
       const active = async () => (await services.files.state(where)).file.product.activePapers;
       const { type: mediaType, content, cleaned } = await examinePaper(paper.content, active);
       const contentHash = await bytes.put(content);
@@ -45,9 +51,10 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
           const condition = conditionsOf(change.file).find(({ key, rule }) => key === paper.conditionKey && rule !== null);
           if (paper.conditionKey !== null && !condition) throw PROBLEM.fileHasNoSuchCondition({}, 'conditionKey');
           if (personId !== null && condition?.personId !== personId) throw PROBLEM.noCondition();
+          const id = nanoid();
           await store.insert(
             {
-              id: nanoid(),
+              id,
               fileId: change.row.id,
               personId: personId ?? condition?.personId ?? null,
               conditionKey: paper.conditionKey,
@@ -79,6 +86,7 @@ export function papersService({ services, bytes }: House, store: PapersStore) {
               ...(cleaned ? { sent: digestOf(paper.content).slice(0, 12) } : {}),
             }),
           );
+          await also?.(change, id);
         })
         .catch(refusedBytes);
     },

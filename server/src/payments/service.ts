@@ -13,8 +13,8 @@ import { orderOf, type PaymentRow, type PaymentStore } from './store';
 /** What a concept that orders payments says of its own: whom they go to, and what follows once one was made. */
 export interface PaymentPurpose {
   purpose: string;
-  /** Which way the money goes: out of the house to the account, where nothing is said, or out of the account to the house. */
-  way?: 'transfers' | 'debits';
+  /** Which way the money goes: out of the house to the account, where nothing is said, or out of the account to the house; charges and refunds are those of cards. */
+  way?: 'transfers' | 'debits' | 'charges' | 'refunds';
   /** The part of a file that shows the order. */
   part: string;
   /** The account that the file names now; null while something of it is missing. */
@@ -103,7 +103,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
     const differs = (['key', 'routing', 'account', 'amount', 'currency'] as const).filter((field) => made[field] !== ordered[field]);
     if (differs.length > 0) {
       const money = formatMoney(made.amount as Minor, { currency: made.currency, locale: file.pack.locale });
-      const what = purpose.way === 'debits' ? `took ${money} from` : `paid ${money} to`;
+      const what = purpose.way === 'debits' || purpose.way === 'charges' ? `took ${money} from` : `paid ${money} to`;
       const problem = `${SERVICE} says that it ${what} the account ending in ${made.account.slice(-4)}, reference ${reference}`;
       await note(payment, { state: 'differs', problem, bankReference: reference }, `${payment.purpose}.differs`);
       return;

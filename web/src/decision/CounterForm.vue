@@ -15,10 +15,11 @@ import {
 } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { useWorked } from '../affordability/index';
+import { useSending } from '../file/index';
 import { AskText } from '../look/index';
 import { useSay } from '../words/index';
 import ReasonChoice from './ReasonChoice.vue';
-import { linesIn, useSending } from './sending';
+import { linesIn } from './lines';
 
 /** Offers something else than was asked for: what would make the file fit, or a version that lies beside the request. */
 const props = defineProps<{ file: FileState; path: Path; today: IsoDate }>();

@@ -50,7 +50,7 @@ import { computed, ref, watch } from 'vue';
 import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { showFigure } from '../affordability/index';
 import { api } from '../api/index';
-import { useEditing, useShown, type ChapterProps } from '../file/index';
+import { type ChapterProps, useEditing, useSending, useShown } from '../file/index';
 import { AskText, Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { describeEntry } from '../history/index';
@@ -65,7 +65,7 @@ import PayoutPart from './PayoutPart.vue';
 import PolicyPart from './PolicyPart.vue';
 import SensitivityTable from './SensitivityTable.vue';
 import StatedPart from './StatedPart.vue';
-import { linesIn, useSending } from './sending';
+import { linesIn } from './lines';
 
 const say = useSay();
 
@@ -302,7 +302,7 @@ const acts = computed<DecidingAct[]>(() => {
 });
 offerActs(() => [
   ...acts.value.map(({ name, key, waits, run: begin }) => ({ name, key, waits, run: begin })),
-  ...(props.file.stage === 'completing' && !paymentBar(props.file) && desk.may('payout.release')
+  ...(props.file.stage === 'completing' && !props.file.product.lease && !paymentBar(props.file) && desk.may('payout.release')
     ? [
         {
           name: props.file.product.words.release,
@@ -383,6 +383,11 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
       <OfferPart v-if="file.offer && (file.stage === 'offering' || file.stage === 'signing')" :file="file" class="mt-2" />
       <PolicyPart v-if="file.product.cover && (file.stage === 'completing' || file.policy)" :file="file" :path="path" class="mt-2" />
+      <p v-else-if="file.product.lease && (file.stage === 'completing' || file.stage === 'done')" class="row-actions">
+        <Mark :kind="file.stage === 'done' ? 'settled' : 'waiting'" />
+        <span>{{ file.stage === 'done' ? 'The keys were handed over.' : 'What is paid, the condition record and the keys are in Moving in.' }}</span>
+        <router-link :to="`/files/${file.reference}/movingIn`">Go to Moving in</router-link>
+      </p>
       <PayoutPart
         v-else-if="file.stage === 'completing'"
         :file="file"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { MOST_REASONS, type FileState, type Path } from '@cavren/core';
 import { computed, ref } from 'vue';
+import { useSending } from '../file/index';
 import { AskText } from '../look/index';
 import ReasonChoice from './ReasonChoice.vue';
-import { useSending } from './sending';
 
 /** Says no to a file, or proposes it to an approver, with the principal reasons. */
 const props = defineProps<{ file: FileState; path: Path; proposes: boolean; preset: { reasons: string[]; other: string | null } | null }>();

@@ -2,10 +2,9 @@
 import { awaitedOf, inPercent, moneyIn, personName, type FileState } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { ReasonDialog } from '../acts/index';
-import { nameIn, useEditing, useShown } from '../file/index';
+import { nameIn, useEditing, useSending, useShown } from '../file/index';
 import { AskChoice, Mark } from '../look/index';
 import { useDesk } from '../session/index';
-import { useSending } from './sending';
 
 /** What was offered, until when, what each who applies said to it, and what has to be met. */
 const props = defineProps<{ file: FileState }>();

@@ -16,12 +16,11 @@ import {
 import { computed, ref } from 'vue';
 import { ReasonDialog } from '../acts/index';
 import { TermLines } from '../affordability/index';
-import { useEditing, useShown } from '../file/index';
+import { useEditing, useSending, useShown } from '../file/index';
 import { AskChoice, AskText, Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { sayWithin, useSay } from '../words/index';
 import PolicyChanges from './PolicyChanges.vue';
-import { useSending } from './sending';
 
 /** The first premium, the issue of the policy, its papers, and its end with what comes back. */
 const props = defineProps<{ file: FileState; path: Path }>();

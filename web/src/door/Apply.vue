@@ -123,6 +123,17 @@ const again = () =>
         </ul>
         <p class="soft">What each costs you, you see before you choose one.</p>
       </section>
+      <section v-if="product.criteria" class="card">
+        <h2>The rules, the same for everybody</h2>
+        <ul>
+          <li v-for="rule in product.criteria.rules" :key="rule">{{ rule }}</li>
+        </ul>
+        <h3>What you pay, and when it comes back</h3>
+        <ul>
+          <li v-for="fee in product.criteria.fees" :key="fee.label">{{ fee.label }}, {{ fee.amount }}: {{ fee.back }}. {{ fee.why }}</li>
+        </ul>
+        <p class="soft">Rent and deposit follow from the unit that you choose; you see them before you pay anything.</p>
+      </section>
       <section class="card">
         <h2>How it goes</h2>
         <ol>
@@ -131,6 +142,11 @@ const again = () =>
           <template v-if="product.line === 'insurance'">
             <li>You read and sign your application on your phone.</li>
             <li>We decide, and make you an offer. With your yes we collect the first premium, and your policy is here for you.</li>
+          </template>
+          <template v-else-if="product.line === 'leasing'">
+            <li>You choose a unit, and it is held for you while you apply.</li>
+            <li>We decide. You read and sign the lease on your phone, and pay the deposit and the first rent.</li>
+            <li>We walk through it together, write down how it is, and you get the keys.</li>
           </template>
           <template v-else>
             <li>We decide, and make you an offer. You say yes or no to it.</li>

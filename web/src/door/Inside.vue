@@ -32,6 +32,7 @@ async function handed(): Promise<void> {
 }
 const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const HealthFlow = defineAsyncComponent(() => import('./HealthFlow.vue'));
+const Letting = defineAsyncComponent(() => import('./Letting.vue'));
 /** While questions about one's health are answered; what came of them is read anew afterwards. */
 const asked = ref(false);
 async function leaveHealth(): Promise<void> {
@@ -248,6 +249,7 @@ function take(next: DoorView): void {
       You signed: <a :href="`/api/door/agreement?document=${one.document}`" target="_blank" rel="noopener">{{ one.title }}</a>
     </p>
 
+    <Letting v-if="view.lease" :view="view" :lease="view.lease" :day="day" @change="take" @ended="emit('ended')" @fill="fill(true)" />
     <section v-if="view.health !== 'none'" class="card">
       <h2>About your health</h2>
       <p v-if="view.health === 'open'">

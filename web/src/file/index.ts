@@ -7,5 +7,6 @@ export { openedFile, useEditing } from './editing';
 export { kept } from './kept';
 export { countryOptions, nameIn, optionsOf, ownerOptions, peopleOptions, plainOptions, regionOptions, type ChapterProps } from './options';
 export { useGoTo } from './places';
+export { useSending } from './sending';
 export { useShown } from './shown';
 export { useStatedBy } from './statedBy';

@@ -9,6 +9,8 @@ import {
   KINDS_OF_CHECK,
   personName,
   reasonsSaid,
+  RECEIPT_WAY_LABEL,
+  ROOM_STATE_LABEL,
   rowIn,
   ROW_ENTITIES,
   STAGE_LABEL,
@@ -17,6 +19,8 @@ import {
   type FileState,
   type HistoryEntry,
   type Minor,
+  type ReceiptWay,
+  type RoomState,
   type RowEntity,
   type Stage,
   wordsFrom,
@@ -24,6 +28,15 @@ import {
 import { speakerFor } from '@cavren/words';
 import { CHANNEL_LABEL, CONSENT_WAY_LABEL } from '@cavren/contract';
 import { labelInside, saidValue } from '../words/index';
+
+/** What becomes of an order to the bank, of a purpose. */
+const ordersOf = (purpose: string, what: string): Record<string, string> => ({
+  [`${purpose}.order`]: `ordered the ${what}`,
+  [`${purpose}.unknown`]: `got no answer of the bank about the ${what}`,
+  [`${purpose}.refused`]: `was refused the ${what} by the bank`,
+  [`${purpose}.differs`]: `found that the bank did something else than was ordered with the ${what}`,
+  [`${purpose}.settle`]: `settled the ${what} with the bank`,
+});
 
 /** What was done, in the words before what it was done to. */
 const ACT: Record<string, string> = {
@@ -130,6 +143,27 @@ const ACT: Record<string, string> = {
   'policy.issue': 'has the policy issued',
   'policy.end': 'ended the policy',
   'policy.lapse': 'let the policy lapse',
+  'unit.hold': 'held a unit',
+  'unit.release': 'let a unit go',
+  'unit.runOut': 'let the hold of a unit run out',
+  'unit.warn': 'told those who apply that the hold of their unit runs out',
+  'receipt.take': 'took a payment',
+  'receipt.come': 'has the payment',
+  'receipt.giveBack': 'gives money back',
+  'receipt.gone': 'has the money given back',
+  'receipt.end': 'said why money goes back',
+  ...ordersOf('receipt.bank', 'payment'),
+  ...ordersOf('receipt.card', 'payment by card'),
+  ...ordersOf('giveBack.bank', 'money that goes back'),
+  ...ordersOf('giveBack.card', 'money that goes back to a card'),
+  'record.begin': 'began the condition record',
+  'record.room': 'said how a room is:',
+  'record.picture': 'added a picture of a room:',
+  'record.sign': 'signed the condition record',
+  'record.unsign': 'changed the condition record, so that it is signed anew',
+  'record.seal': 'sealed the condition record',
+  'keys.handOver': 'handed over the keys',
+  'keyDate.see': 'saw to a day of the lease',
   'file.move': 'moved the file on',
   'file.stage': 'brought the file to another stage',
   'file.withdraw': 'withdrew the file',
@@ -192,6 +226,7 @@ function oldRow(entity: Entity, line: string): Kept {
   );
 }
 
+const receiptWay = (way: unknown): string => RECEIPT_WAY_LABEL[way as ReceiptWay]?.toLowerCase() ?? '';
 const inMinutes = (milliseconds: number): string =>
   milliseconds < 60_000 ? count(Math.round(milliseconds / 1000), 'second', 'seconds') : count(Math.round(milliseconds / 60_000), 'minute', 'minutes');
 
@@ -263,6 +298,22 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'policyChange.refuse': ({ comment }) => (typeof comment === 'string' ? comment : ''),
   'assistance.give': ({ most, year }, file) => `${moneyOf(file, most)} a month at most, for ${String(year)}`,
   'assistance.read': ({ how }) => (CONSENT_WAY_LABEL as Record<string, string>)[String(how)]?.toLowerCase() ?? '',
+  ...Object.fromEntries(
+    ['receipt.bank', 'receipt.card', 'giveBack.bank', 'giveBack.card'].flatMap((purpose): [string, (kept: Kept, file: FileState) => string][] => [
+      [`${purpose}.order`, ({ amount }, file) => moneyOf(file, amount)],
+      [`${purpose}.unknown`, ({ amount, problem }, file) => `${moneyOf(file, amount)}: ${String(problem)}`],
+      [`${purpose}.refused`, ({ amount, problem }, file) => `${moneyOf(file, amount)}: ${String(problem)}`],
+      [`${purpose}.differs`, ({ amount, problem }, file) => `${moneyOf(file, amount)} was ordered. ${String(problem)}`],
+      [`${purpose}.settle`, ({ outcome, word }) => `${outcome === 'madeRight' ? 'made right by the bank' : 'it came back'}: ${String(word)}`],
+    ]),
+  ),
+  'receipt.take': ({ way, amount, payer, reference }, file) => `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
+  'receipt.giveBack': ({ way, amount, payer, reference }, file) => `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
+  'receipt.come': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
+  'receipt.gone': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
+  'record.room': ({ state, note }) => [ROOM_STATE_LABEL[state as RoomState] ?? 'not said', note].filter(Boolean).join(', '),
+  'record.sign': ({ name }) => String(name),
+  'keys.handOver': ({ keys, to }) => `${count(Number(keys), 'key', 'keys')} to ${String(to)}`,
   'lines.send': ({ lines, withdrawn }) => `${String(lines)} sent${Number(withdrawn) > 0 ? `, ${String(withdrawn)} taken out` : ''}`,
   'lines.answer': ({ accepted, rejected }) => `${String(accepted)} accepted${Number(rejected) > 0 ? `, ${String(rejected)} rejected` : ''}`,
   'policy.reject': ({ faults }) => (faults as string[]).join('; '),
@@ -306,6 +357,7 @@ const PLAIN: Record<string, (value: string, file: FileState) => string> = {
   'file.warn': (days) => (/^\d+$/.test(days) ? `lapses in ${count(Number(days), 'day', 'days')}` : days),
   'signer.read': (pages) => (/^\d+$/.test(pages) ? `${count(Number(pages), 'page', 'pages')} to the end` : pages),
   'payout.ask': (ending) => `the account ending ${ending}`,
+  'record.picture': () => '',
   'duplicate.review': (verdict) => (verdict === 'confirmed' ? 'two persons' : (RESOLUTION_WORD[verdict] ?? verdict)),
 };
 
@@ -348,6 +400,7 @@ export function subjectWords(subject: string, file: FileState): string {
   const [kind = '', id = '', field] = subject.split('/');
   const papers = paperWords(kind, id, file);
   if (papers) return papers;
+  if (kind === 'room') return id;
   if (kind === 'request') return `request: ${labelInside('request', id)}`;
   if (!isRowEntity(kind) || !id) return OTHER_WORD[kind.split(':')[0] ?? ''] ?? '';
   const person = ownerOf(kind, id, file);

@@ -18,6 +18,7 @@ export const PAGES: readonly Page[] = [
   { path: '/files', label: 'Files', detail: 'search and filter', act: 'file.read', inBar: true, load: () => import('../files/FilesPage.vue') },
   { path: '/open', label: 'Open a file', detail: 'find the person first', act: 'file.open', inBar: false, load: () => import('../files/OpenFilePage.vue') },
   { path: '/people', label: 'People', detail: 'the register', act: 'person.search', inBar: true, load: () => import('../persons/RegisterPage.vue') },
+  { path: '/units', label: 'Units', detail: 'who is in, held, free', act: 'file.read', inBar: true, load: () => import('../units/UnitsPage.vue') },
   { path: '/outbox', label: 'Outbox', detail: 'messages sent', act: 'outbox.read', inBar: true, load: () => import('../outbox/OutboxPage.vue') },
   {
     path: '/sealed-days',

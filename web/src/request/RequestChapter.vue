@@ -107,7 +107,7 @@ const business = computed(
         <CostsBlock :file="file" :today="today" />
       </section>
     </template>
-    <section v-if="file.product.route.includes('completing') && !file.product.cover" class="block">
+    <section v-if="file.product.route.includes('completing') && !file.product.cover && !file.product.lease" class="block">
       <h2>Where the money goes</h2>
       <div class="fields mt-2">
         <div class="two">
@@ -135,8 +135,8 @@ const business = computed(
         </p>
       </template>
     </section>
-    <section v-if="rules || file.product.cover" class="block">
-      <h2>{{ file.product.cover ? 'Where the premium comes from' : 'Where payments come from' }}</h2>
+    <section v-if="rules || file.product.cover || file.product.lease" class="block">
+      <h2>{{ file.product.cover ? 'Where the premium comes from' : file.product.lease ? 'Where rent and deposit come from' : 'Where payments come from' }}</h2>
       <div class="fields mt-2">
         <Field
           class="two"

@@ -66,6 +66,12 @@ const RIGHTS = {
   'earnings.read': ['intake', 'compliance', 'policy'],
   'policy.change': ['intake'],
   'policyChange.answer': ['approver'],
+  'unit.hold': ['intake'],
+  'receipt.take': ['intake', 'completer'],
+  'receipt.giveBack': ['completer'],
+  'record.write': ['intake', 'completer'],
+  'keys.handOver': ['completer'],
+  'keyDate.see': ['intake'],
   'policy.issue': ['completer'],
   'policy.end': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],
@@ -141,9 +147,12 @@ const ORDER_BAR: Partial<Record<PaymentOrder['state'], Words>> = {
 };
 
 /** Why nothing but the bank may move a file on, or null: an order to pay is out, or what became of it isn't known. */
-export function paymentBar({ payout, payeePayouts, policy }: Pick<FileState, 'payout' | 'payeePayouts' | 'policy'>): Words | null {
+export function paymentBar({ payout, payeePayouts, policy, receipts }: Pick<FileState, 'payout' | 'payeePayouts' | 'policy' | 'receipts'>): Words | null {
   if (policy?.state === 'ordered') return say('permissions.policyOnItsWay');
-  const states = new Set([payout, ...payeePayouts, ...(policy ? [policy] : [])].map(({ order }) => order?.state));
+  const states = new Set([
+    ...[payout, ...payeePayouts, ...(policy ? [policy] : [])].map(({ order }) => order?.state),
+    ...receipts.map(({ state }) => state),
+  ]);
   return Object.entries(ORDER_BAR).find(([state]) => states.has(state as PaymentOrder['state']))?.[1] ?? null;
 }
 

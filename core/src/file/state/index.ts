@@ -59,6 +59,7 @@ export {
   answerersOf,
   partiesOf,
   familyStatuses,
+  sentBackTo,
   signersOf,
   type SignerState,
 } from './state';

@@ -539,6 +539,11 @@ export const isApproved = ({ decisions }: Pick<FileState, 'decisions'>): boolean
 export function isLocked(file: Pick<FileState, 'envelope' | 'application' | 'stage' | 'decisions'>): boolean {
   return !PREPARING.includes(file.stage) || isApproved(file) || envelopesOf(file).length > 0;
 }
+/** Where a file goes that is sent back to be put right: to its papers, or to the stage before the decision where its route has none. */
+export function sentBackTo({ route }: Pick<ProductDefinition, 'route'>): Stage {
+  return route.includes('gathering') ? 'gathering' : (route[route.indexOf('deciding') - 1] ?? 'details');
+}
+
 const PREPARING: readonly Stage[] = ['details', 'checking', 'gathering', 'applying', 'signing'];
 
 /** The stage in which each document is signed. */

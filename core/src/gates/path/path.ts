@@ -37,11 +37,12 @@ export function computePath(file: FileState, today: IsoDate): Path {
   const figures = affordability(file, today);
   const conditions = conditionsOf(file);
   const guarantors = guarantorSheets(file, today);
-  if (isEnded(file.stage) && file.stage !== 'done') return { entries: [], now: [], later: [], next: null, figures, guarantors, conditions };
+  const ended = isEnded(file.stage);
   const context = { today, figures, guarantors, conditions };
-  const drafts = PATH_PARTS.flatMap((part) => (file.stage === 'done' ? (part.afterwards?.(file, context) ?? []) : part.entries(file, context)));
+  const drafts = PATH_PARTS.flatMap((part) => (ended ? (part.afterwards?.(file, context) ?? []) : part.entries(file, context)));
   const order = (stage: Stage) => file.product.route.indexOf(stage);
-  const here = order(file.stage);
+  // Of a file that has ended everything that is left of it is due.
+  const here = ended ? file.product.route.length : order(file.stage);
   const due = new Map(file.product.route.map((stage) => [stage, dueOn(file, stage)]));
   const entries = drafts
     .filter(({ gate }) => order(gate) >= 0)
@@ -51,7 +52,7 @@ export function computePath(file: FileState, today: IsoDate): Path {
     entries,
     now: entries.filter(({ gate }) => order(gate) <= here),
     later: entries.filter(({ gate }) => order(gate) > here),
-    next: file.product.route[here + 1] ?? null,
+    next: ended ? null : (file.product.route[here + 1] ?? null),
     figures,
     guarantors,
     conditions,

@@ -1,7 +1,7 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { Stage } from '../../../file/product/index';
 import type { FileState } from '../../../file/state/index';
-import { chargesStanding, depositCapOf, type ChargeStanding } from '../../../leasing/charges/index';
+import { chargesStanding, depositCapOf, givenBackOf, type ChargeStanding } from '../../../leasing/charges/index';
 import { barToSignRecord, datesDue, recordSides } from '../../../leasing/handover/index';
 import { occupancyOf } from '../../../leasing/occupancy/index';
 import { leaseLacks, letOf } from '../../../leasing/terms/index';
@@ -13,7 +13,7 @@ export const lease: PathPart = {
   code: 'lease',
   entries: (file, context) =>
     file.product.lease ? [...unitEntries(file), ...termEntries(file), ...occupancyEntries(file, context), ...owedEntries(file), ...handoverEntries(file)] : [],
-  afterwards: dateEntries,
+  afterwards: (file, context) => (file.product.lease ? (file.stage === 'done' ? dateEntries(file, context) : backEntries(file)) : []),
 };
 
 const unitPlace = (anchor: string): Draft['place'] => ({ chapter: 'unit', anchor });
@@ -135,7 +135,6 @@ function handoverEntries(file: FileState): Draft[] {
 
 /** Days of a lease that is running: inspections, the last day for notice, its end. */
 function dateEntries(file: FileState, { today }: PathContext): Draft[] {
-  if (!file.product.lease) return [];
   const cap = depositCapOf(file.product, file.pack, file.unit?.unit.region ?? null);
   return datesDue(file, cap?.backWithinDays ?? null, today).map(({ code, on, what, sayFrom }) => ({
     key: `keyDate:${code}:${on}`,
@@ -147,4 +146,17 @@ function dateEntries(file: FileState, { today }: PathContext): Draft[] {
     due: on,
     place: movingIn('dates'),
   }));
+}
+
+/** What was paid for a file that ended without a lease, and isn't kept. */
+function backEntries(file: FileState): Draft[] {
+  const { back } = givenBackOf(file);
+  const last = file.receipts.findLast(({ direction }) => direction === 'back');
+  if (back <= 0) return [];
+  const amount = { money: back };
+  const base = { key: 'giveBack', gate: 'details' as const, why: say('path.giveBackWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
+  if (last?.state === 'ordered' || last?.state === 'unknown')
+    return [{ ...base, what: last.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.paymentOnItsWay', { amount }), holder: 'service' }];
+  const problem = last?.state === 'failed' || last?.state === 'differs' ? (last.problem ?? '') : null;
+  return [{ ...base, what: problem === null ? say('path.giveBack', { amount }) : say('path.giveBackAgain', { amount, problem }), holder: 'completer' }];
 }

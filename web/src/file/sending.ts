@@ -1,33 +1,31 @@
 import { ref } from 'vue';
-import { useEditing } from '../file/index';
+import { ApiProblem } from '../api/index';
+import { useEditing } from './editing';
 
-/** Something that is sent from a form of the decision: what went wrong is said in the form, and nowhere else. */
+/** Something that is sent from a form of a chapter: what went wrong is said in the form, and nowhere else. */
 export function useSending() {
   const editing = useEditing();
   const problem = ref('');
+  /** What the refusal names beside its reason: fields, or what else would do. */
+  const others = ref<{ path: string; message: string }[]>([]);
   /** What is on its way, by its name. */
   const busy = ref('');
   /** @returns whether it was done. */
   async function send(name: string, path: string, body: object): Promise<boolean> {
     busy.value = name;
     problem.value = '';
+    others.value = [];
     try {
       await editing.act(path, body);
       return true;
     } catch (error) {
       problem.value = error instanceof Error ? error.message : '';
+      others.value = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
       editing.news.value = '';
       return false;
     } finally {
       busy.value = '';
     }
   }
-  return { send, problem, busy };
+  return { send, problem, others, busy };
 }
-
-/** What was written, one thing on each line. */
-export const linesIn = (text: string): string[] =>
-  text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean);

@@ -1,0 +1,1 @@
+export { type Criteria, criteriaOf, type FeeTold } from './criteria';

@@ -1,0 +1,93 @@
+import type { DoorView, PublicProduct } from '@cavren/contract';
+import {
+  answerersOf,
+  barToSignRecord,
+  chargesStanding,
+  criteriaOf,
+  isEnded,
+  isLocked,
+  lastDayOf,
+  lateCapOf,
+  lateFeeInWords,
+  leaseLacks,
+  leaseTermsOf,
+  moneyIn,
+  say,
+  type FilePerson,
+  type FileState,
+  type PlacePack,
+  type ProductDefinition,
+  type UnitMatch,
+} from '@cavren/core';
+import { speakerFor } from '@cavren/words';
+
+/** Whether somebody chooses a unit at the front door now: they apply, the details are theirs to give, nothing is locked. */
+export const choosesUnit = (file: FileState, person: FilePerson): boolean =>
+  file.product.lease !== null && file.stage === 'details' && file.withApplicant && !isLocked(file) && answerersOf(file).includes(person);
+
+/** What is let, what it costs before the keys, and the condition record, for one who applies. @param fitting units that can be had, while they choose. */
+export function leaseFor(file: FileState, person: FilePerson, fitting: readonly UnitMatch[]): DoorView['lease'] {
+  const { lease } = file.product;
+  if (!lease || !answerersOf(file).includes(person)) return null;
+  const speak = speakerFor(file.pack);
+  const money = moneyIn(file.pack);
+  const { unit, handover } = file;
+  const terms = leaseTermsOf(file);
+  const lacks = leaseLacks(file);
+  const { charges } = chargesStanding(file);
+  const owed = charges.reduce((so, one) => so + one.owed, 0);
+  const bar = barToSignRecord(handover);
+  return {
+    unit: unit && {
+      id: unit.unit.id,
+      label: unit.unit.label,
+      plan: unit.unit.plan.label,
+      startsOn: unit.startsOn,
+      lastOn: lastDayOf(unit.endsOn),
+      state: unit.state,
+      holdsUntil: unit.holdsUntil,
+    },
+    rent: terms && money(terms.rent),
+    choosing: choosesUnit(file, person),
+    lacks: lacks === null || file.request.amount === null ? null : speak(lacks),
+    choices: fitting.map(({ unit: { id, label, plan, access }, rent }) => ({
+      id,
+      label,
+      plan: plan.label,
+      size: `${plan.size} ${plan.sizeUnit}`,
+      rent: money(rent ?? 0),
+      facts: [...access, ...plan.includes],
+    })),
+    charges: isEnded(file.stage) && file.stage !== 'done' ? [] : charges.map((one) => ({ label: speak(one.label), amount: money(one.amount), paid: one.owed === 0, dueOn: one.dueOn, why: speak(one.why) })),
+    owed: money(owed),
+    owedMinor: isEnded(file.stage) ? 0 : owed,
+    late: terms && speak(lateFeeInWords(lease.late, lateCapOf(file.pack, unit?.unit.region ?? null), terms.rent, terms.startsOn)),
+    payments: file.receipts.map(({ direction, amount, state, at, reference, way }) => ({ direction, amount: money(amount), state, at, reference, way })),
+    criteria: criteriaFor(file.product, file.pack),
+    record:
+      handover.rooms.length === 0
+        ? null
+        : {
+            open: file.stage === 'completing' && handover.keysAt === null,
+            rooms: handover.rooms.map(({ id, room, state, note, pictures }) => ({ id, room, state, note, pictures: pictures.map(({ id: picture, name }) => ({ id: picture, name })) })),
+            bar: bar && speak(bar),
+            mine: handover.signatures.some(({ side, whoId }) => side === 'tenant' && whoId === person.id),
+            signatures: handover.signatures.map(({ name, side }) => ({ name, side })),
+          },
+    keys: handover.keysAt === null ? null : { count: handover.keys ?? 0, at: handover.keysAt, to: handover.keysTo ?? '' },
+  };
+}
+
+/** By what everybody is judged, in words. */
+export function criteriaFor(product: ProductDefinition, pack: PlacePack): PublicProduct['criteria'] {
+  if (!product.lease) return null;
+  const speak = speakerFor(pack);
+  const money = moneyIn(pack);
+  const { since, version, rules, fees } = criteriaOf(product);
+  return {
+    since,
+    version,
+    rules: rules.map(speak),
+    fees: fees.map(({ label, amount, each, back, why }) => ({ label, amount: speak(say('lease.feeTold', { amount: money(amount), each })), back: speak(say('lease.feeBack', { back })), why })),
+  };
+}

@@ -1,0 +1,222 @@
+import type { UnitQuery } from '@cavren/contract';
+import {
+  answerersOf,
+  applicantsOf,
+  boardOf,
+  endOfLet,
+  isApproved,
+  isEnded,
+  isLocked,
+  letOf,
+  minor,
+  rentOf,
+  say,
+  unitsFor,
+
+  type FileState,
+  type HeldUnit,
+  type IsoDate,
+  type Unit,
+  type UnitMatch,
+  type UnitNeed,
+} from '@cavren/core';
+import { UniqueConstraintError } from 'sequelize';
+import { inTransaction, type Tx } from '../db/index';
+import type { Changed, FileChange } from '../files/index';
+import type { House } from '../house/index';
+import { ProblemError, SYSTEM, type Actor } from '../http/index';
+import { PROBLEM } from './problems';
+import { readStocks } from './stock';
+import type { BookingRow, UnitsStore } from './store';
+
+const HOUR_MS = 60 * 60_000;
+const BATCH = 100;
+/** How many others are named to whom one was taken under the hands. */
+const OTHERS = 4;
+
+/** Units: found by need, held for a file without ever being held twice, given free again. */
+export function unitsService({ db, services, jobs, now }: House, store: UnitsStore) {
+  const stockOf = ({ product }: Pick<FileState, 'product'>): string => {
+    if (!product.lease) throw PROBLEM.notLet();
+    return product.lease.stock;
+  };
+
+  async function matches(stock: string, need: UnitNeed, except: string | null, tx?: Tx): Promise<UnitMatch[]> {
+    const taken = await store.taken(stock, need.from, endOfLet(need.from, need.months), tx);
+    const others = taken.filter(({ reference, holdsUntil }) => reference !== except && !hasRunOut(holdsUntil));
+    return unitsFor(await store.units(stock, tx), need, others);
+  }
+  const hasRunOut = (holdsUntil: string | null): boolean => holdsUntil !== null && holdsUntil <= now().toISOString();
+
+  /** It can't be had, or somebody else was faster: says why, and what else would do. */
+  async function cannotBeHad(change: FileChange, unit: Unit, startsOn: IsoDate, months: number): Promise<never> {
+    const found = await matches(unit.stock, { from: startsOn, months, bedrooms: unit.plan.bedrooms }, change.file.reference, change.tx);
+    const why = found.find((one) => one.unit.id === unit.id)?.why ?? [];
+    const fit = found.filter((one) => one.why.length === 0 && one.unit.id !== unit.id).slice(0, OTHERS);
+    const because = why.length > 0 ? ({ all: why, by: 'comma' } as const) : say('units.justTaken');
+    const title =
+      fit.length > 0 ? say('units.takenOthers', { unit: unit.label, why: because }) : say('units.takenNoOthers', { unit: unit.label, why: because });
+    throw new ProblemError(409, 'unit-taken', title, {
+      place: change.file.pack,
+      errors: fit.map((one) => ({ path: one.unit.id, message: say('units.other', { unit: one.unit.label, plan: one.unit.plan.label, rent: { money: one.rent ?? 0 } }) })),
+    });
+  }
+
+  /** Holds that have run out are nobody's any more; the file that had one is told by a job. */
+  async function makeWay(change: FileChange, unit: Unit, dates: { startsOn: IsoDate; endsOn: IsoDate }): Promise<boolean> {
+    const inTheWay = await store.inTheWay(unit.id, dates.startsOn, dates.endsOn, change.tx);
+    for (const { id, file_id: fileId, holds_until: until } of inTheWay.filter((one) => one.file_id !== change.row.id)) {
+      if (!hasRunOut(until?.toISOString() ?? null)) return false;
+      await store.remove({ id }, change.tx);
+      await jobs.add('unit.ranOut', `${fileId}:${id}`, change.tx);
+      change.afterwards(() => jobs.poke());
+    }
+    return true;
+  }
+
+  async function hold(change: FileChange, unitId: string): Promise<void> {
+    const { file, actor, tx, row } = change;
+    const stock = stockOf(file);
+    if (isEnded(file.stage)) throw PROBLEM.stage();
+    if (isLocked(file)) throw PROBLEM.locked();
+    const dates = letOf(file.request);
+    const months = file.request.termMonths;
+    if (!dates || months === null) throw PROBLEM.datesMissing();
+    const unit = await store.unit(unitId, tx);
+    if (unit?.stock !== stock) throw PROBLEM.noUnit();
+    const rent = rentOf(unit, dates.startsOn, months);
+    if (rent === null || dates.startsOn < unit.availableFrom || !(await makeWay(change, unit, dates))) await cannotBeHad(change, unit, dates.startsOn, months);
+    const hours = file.product.lease?.hold.hours ?? 0;
+    const holdsUntil = new Date(Date.parse(change.now) + hours * HOUR_MS).toISOString();
+    const before = file.unit;
+    const booking: Omit<BookingRow, 'id'> = { fileId: row.id, unitId, ...dates, state: 'held', holdsUntil, warned: false, heldAt: change.now, heldBy: actor.name };
+    await store.book(booking, tx).catch((error: unknown) => {
+      // The database's own word: whatever was read before, no unit is let twice for a day.
+      if (error instanceof UniqueConstraintError) return cannotBeHad(change, unit, dates.startsOn, months);
+      throw error;
+    });
+    await change.reload('unit');
+    change.record('unit.hold', 'unit', before?.unit.label ?? null, unit.label);
+    if (rent !== null && rent !== file.request.amount)
+      await services.details.applyAgreed(change, [{ op: 'set', entity: 'request', id: null, field: 'amount', value: rent }]);
+  }
+
+  async function letGo(change: FileChange, act: string): Promise<void> {
+    const held = change.file.unit;
+    if (!held) return;
+    await store.remove({ fileId: change.row.id }, change.tx);
+    await change.reload('unit');
+    change.record(act, 'unit', held.unit.label, null);
+  }
+
+  /** A hold that has run out is given up; the file's own, as it is now. */
+  async function runOut(fileId: string): Promise<void> {
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      const row = await store.of(fileId, change.tx);
+      if (!row || row.state !== 'held' || !hasRunOut(row.holdsUntil)) return;
+      await change.reload('unit');
+      await letGo(change, 'unit.runOut');
+      for (const person of applicantsOf(change.file)) await services.invitations.tell(change, person, say('mail.unitRanOutSubject'), say('mail.unitRanOut'));
+    });
+  }
+  // Taken by somebody else after it had run out: the file says so, and learns of it.
+  jobs.handle('unit.ranOut', async (subject) => {
+    const [fileId = ''] = subject.split(':');
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      const before = change.file.unit;
+      await change.reload('unit');
+      if (change.file.unit !== null) return;
+      change.record('unit.runOut', 'unit', before?.unit.label ?? null, null);
+      for (const person of applicantsOf(change.file)) await services.invitations.tell(change, person, say('mail.unitRanOutSubject'), say('mail.unitRanOut'));
+    });
+  });
+
+  async function warn(fileId: string): Promise<void> {
+    await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
+      const row = await store.of(fileId, change.tx);
+      const rules = change.file.product.lease?.hold;
+      if (!row || row.warned || row.holdsUntil === null || !rules) return;
+      if (Date.parse(row.holdsUntil) - now().getTime() > rules.warnHours * HOUR_MS) return;
+      await store.update(fileId, { warned: true }, change.tx);
+      const held = change.file.unit;
+      change.record('unit.warn', 'unit', null, held?.unit.label ?? null);
+      const hours = Math.max(1, Math.round((Date.parse(row.holdsUntil) - now().getTime()) / HOUR_MS));
+      for (const person of applicantsOf(change.file))
+        await services.invitations.send(change, person, say('mail.unitRunsOutSubject'), say('mail.unitRunsOut', { unit: held?.unit.label ?? '', hours }));
+    });
+  }
+
+  return {
+    /** Reads the stocks of the folder into the database. */
+    async load(folder: string): Promise<void> {
+      for (const stock of await readStocks(folder)) await inTransaction(db, (tx) => store.put(stock, tx));
+    },
+    stocks: () => store.stocks(),
+    async board(code: string, from: IsoDate, until: IsoDate) {
+      const stock = await store.stock(code);
+      if (!stock) throw PROBLEM.noStock();
+      const current = (await store.taken(code, from, until)).filter(({ holdsUntil }) => !hasRunOut(holdsUntil));
+      return { stock, rows: boardOf(await store.units(code), current, from, until) };
+    },
+    async find(stock: string, { from, months, sleeps, bedrooms, rentMost, access, reference }: UnitQuery) {
+      if (!(await store.stock(stock))) throw PROBLEM.noStock();
+      const need = { from, months, sleeps, bedrooms, rentMost: rentMost === undefined ? undefined : minor(rentMost), access: access?.split('|').filter(Boolean) };
+      const found = await matches(stock, need, reference ?? null);
+      return { matches: found, access: [...new Set(found.flatMap(({ unit }) => unit.access))].sort() };
+    },
+    /** What fits a file that is at the front door. */
+    async fitting(file: FileState): Promise<UnitMatch[]> {
+      const { lease } = file.product;
+      const dates = letOf(file.request);
+      const months = file.request.termMonths;
+      if (!lease || !dates || months === null) return [];
+      return (await matches(lease.stock, { from: dates.startsOn, months }, file.reference)).filter(({ why }) => why.length === 0);
+    },
+    hold: (reference: string, version: number, unitId: string, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, (change) => hold(change, unitId)),
+    /** Who applies holds one for themselves, while the details are theirs to give. */
+    async holdAtDoor(fileId: string, personId: string, unitId: string, actor: Actor): Promise<void> {
+      await services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
+        const { file } = change;
+        if (!answerersOf(file).some(({ id }) => id === personId)) throw PROBLEM.notYours();
+        if (file.stage !== 'details' || !file.withApplicant) throw PROBLEM.stage();
+        // One that is held already isn't held on and on from a phone.
+        if (file.unit?.unit.id === unitId) return;
+        await hold(change, unitId);
+      });
+    },
+    release: (reference: string, version: number, actor: Actor): Promise<Changed> =>
+      services.files.change({ reference }, { version, actor }, async (change) => {
+        if (!change.file.unit) throw PROBLEM.nothingHeld();
+        if (isLocked(change.file)) throw PROBLEM.locked();
+        await letGo(change, 'unit.release');
+      }),
+    /** What becomes of a unit when its file goes on or ends: kept once it is approved, let with its keys, free where nothing came of it. */
+    async follow(change: FileChange, before: Pick<FileState, 'stage' | 'decisions'>): Promise<void> {
+      const { file, row, tx } = change;
+      if (!file.unit || (before.stage === file.stage && before.decisions.length === file.decisions.length)) return;
+      if (isEnded(file.stage) && file.stage !== 'done') return letGo(change, 'unit.release');
+      const state: HeldUnit['state'] = file.stage === 'done' ? 'let' : isApproved(file) ? 'kept' : 'held';
+      if (state === file.unit.state) return;
+      const hours = file.product.lease?.hold.hours ?? 0;
+      const holdsUntil = state === 'held' ? new Date(Date.parse(change.now) + hours * HOUR_MS).toISOString() : null;
+      await store.update(row.id, { state, holdsUntil, warned: false }, tx);
+      await change.reload('unit');
+    },
+    /** Warns of holds that run out soon, and gives up those that have. */
+    async sweep(): Promise<void> {
+      for (const { file_id: fileId } of await store.ranOut(now().toISOString(), BATCH)) await runOut(fileId);
+      const ahead = new Date(now().getTime() + 48 * HOUR_MS).toISOString();
+      for (const { file_id: fileId } of await store.running(ahead, BATCH)) await warn(fileId);
+    },
+    /** What a file holds, out of its row. */
+    async heldOf(fileId: string, tx?: Tx): Promise<HeldUnit | null> {
+      const row = await store.of(fileId, tx);
+      const unit = row && (await store.unitOf(row.unitId, tx));
+      if (!row || !unit) return null;
+      const { startsOn, endsOn, state, holdsUntil, heldAt, heldBy } = row;
+      return { unit, startsOn, endsOn, state, holdsUntil, heldAt, heldBy };
+    },
+  };
+}
+export type UnitsService = ReturnType<typeof unitsService>;

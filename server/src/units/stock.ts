@@ -1,0 +1,42 @@
+import { StockShape } from '@cavren/contract';
+import { readRents, readUnits, type Unit } from '@cavren/core';
+import { speakerFor } from '@cavren/words';
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import Papa from 'papaparse';
+import type { z } from 'zod';
+
+/** A stock of units as its folder has it. */
+export interface Stock {
+  code: string;
+  label: string;
+  place: string;
+  units: Unit[];
+}
+
+async function records(path: string): Promise<{ head: string[]; rows: Record<string, string>[]; faults: string[] }> {
+  const { data, meta, errors } = Papa.parse<Record<string, string>>(await readFile(path, 'utf8'), { header: true, skipEmptyLines: true });
+  return { head: meta.fields ?? [], rows: data, faults: errors.map(({ row, message }) => `line ${(row ?? 0) + 2}: ${message}`) };
+}
+
+/**
+ * The stocks of a folder: what each is and its plans in `<code>.json`, its units in `<code>.csv`, rents in `<code>-rents.csv`.
+ * @throws Error that names every line that can't be used.
+ */
+export async function readStocks(folder: string): Promise<Stock[]> {
+  const names = (await readdir(folder).catch(() => [])).filter((name) => name.endsWith('.json')).sort();
+  const stocks: Stock[] = [];
+  for (const name of names) {
+    const about: z.output<typeof StockShape> = StockShape.parse(JSON.parse(await readFile(join(folder, name), 'utf8')));
+    const listed = await records(join(folder, name.replace(/json$/, 'csv')));
+    const priced = await records(join(folder, name.replace(/\.json$/, '-rents.csv')));
+    const { rents, problems: rentProblems } = readRents(priced.head, priced.rows);
+    const plans = about.plans.map((plan) => ({ ...plan, rents: rents.get(plan.code) ?? [] }));
+    const { units, problems } = readUnits(about.code, plans, listed.head, listed.rows);
+    const unpriced = plans.filter((plan) => plan.rents.length === 0).map((plan) => `the plan ${plan.code} has no rent`);
+    const all = [...listed.faults, ...priced.faults, ...[...problems, ...rentProblems].map(speakerFor()), ...unpriced];
+    if (all.length > 0) throw new Error(`The units ${about.code} can’t be used: ${all.join('; ')}`);
+    stocks.push({ code: about.code, label: about.label, place: about.place, units });
+  }
+  return stocks;
+}

@@ -1,0 +1,78 @@
+import { addMonths, dayAt, signersOf } from '@cavren/core';
+import { expect } from 'vitest';
+import { Phone } from './applicant';
+import { change, openFile, type TestCavren, type Walk } from './cavren';
+import { keysNow } from './insured';
+import { png } from './samples';
+import { computePath } from '@cavren/core';
+
+/** The first of a month some time ahead, on which cottages are free. */
+export const startOfLet = (): string => addMonths(`${dayAt(new Date().toISOString(), 'America/New_York').slice(0, 8)}01` as Parameters<typeof addMonths>[0], 3);
+
+let asked = 0;
+/** A file on a quay cottage with everything that its details ask for but a unit. */
+export async function cottage(cavren: TestCavren, wish: { from?: string; months?: number; who?: string; name?: string; income?: number } = {}): Promise<Walk> {
+  const { from = startOfLet(), months = 12, who = 'wren', name = `Ida Holm${'abcdefghijklmnopqrstuvwxyz'[(asked += 1) % 26] ?? ''}`, income = 460_000 } = wish;
+  const walk = await openFile(cavren, who, name, 'quay-cottages');
+  const { id } = walk.applicant;
+  const answer = await walk.details([
+    change.set('request', null, 'purpose', 'Only home'),
+    change.set('request', null, 'termMonths', months),
+    change.set('request', null, 'advanceOn', from),
+    change.set('request', null, 'debitName', name),
+    change.set('request', null, 'debitRouting', '011000015'),
+    change.set('request', null, 'debitAccount', '400281234'),
+    change.set('person', id, 'idNumber', walk.numberOf('4320')),
+    change.set('person', id, 'phone', walk.phone(1)),
+    change.set('person', id, 'email', `ida${asked}@post.example`),
+    change.add('home', { personId: id, line: '4 Capstan Row', town: 'Quillhaven', since: '2019-03-01', tenure: 'rented', monthlyCost: 80_000 }),
+    change.add('income', { personId: id, kind: 'wage', source: 'Petrel Ferries', amount: income, frequency: 'monthly', since: '2020-01-06' }),
+    change.add('livingCost', { category: 'Food and household', monthly: 60_000 }),
+    change.add('person', { role: 'referee', fullName: 'Perpetua Gale', organisation: 'Netmenders Yard Lettings', phone: '(212) 555-0173' }),
+    ...Object.entries({ resident: 'yes', bedrooms: '1', eviction: 'no', owesRent: 'no' }).map(([question, value]) =>
+      change.add('answer', { personId: id, question, value }),
+    ),
+  ]);
+  expect(answer.status, JSON.stringify(answer.body)).toBe(200);
+  return walk;
+}
+
+export const hold = (walk: Walk, unit: string, who = 'wren') => walk.act(who, '/unit', { unitId: `quay-cottages.${unit}` });
+export const payOver = (walk: Walk, amount: number, who = 'wren') =>
+  walk.act(who, '/receipts', { way: 'counter', amount, payer: walk.applicant.fullName ?? '', reference: `R-${amount}` });
+/** What is owed of a file now. */
+export const owed = (walk: Walk): string[] => keysNow(walk).filter((key) => key.startsWith('owed:'));
+
+/** A cottage held, screened, checked, its papers accepted: before its decision. */
+export async function toDeciding(walk: Walk, unit: string): Promise<Walk> {
+  await hold(walk, unit);
+  for (const person of signersOf(walk.file))
+    for (const kind of ['dataUse', 'lookUp']) await walk.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
+  await walk.act('wren', '/move');
+  await payOver(walk, 3_000);
+  await walk.checks();
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, keysNow(walk).join()).toBe('gathering');
+  for (const { key } of computePath(walk.file, walk.view.today).conditions) {
+    await walk.upload(await png(), 'p.png', key);
+    const amount = key.startsWith('income:') ? (walk.file.incomes[0]?.amount ?? null) : null;
+    await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
+  }
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, keysNow(walk).join()).toBe('deciding');
+  return walk;
+}
+
+/** Approved, and the lease signed on the phone: what is paid and handed over is left. */
+export async function toMovingIn(cavren: TestCavren, walk: Walk): Promise<Phone> {
+  const approved = await walk.act('ansel', '/decision', { outcome: 'approve' });
+  expect(approved.status, JSON.stringify(approved.body)).toBe(200);
+  await walk.act('wren', '/agreement');
+  await walk.await();
+  const phone = await new Phone(cavren, walk.applicant.email ?? '', walk.applicant.phone ?? '', walk.reference).comeIn();
+  await phone.signAll({ mark: 'typed', name: walk.applicant.fullName });
+  await walk.await();
+  await walk.act('wren', '/move');
+  expect(walk.file.stage, keysNow(walk).join()).toBe('completing');
+  return phone;
+}

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import {
+  criteriaOf,
+  depositCapOf,
+  lastDayOf,
+  lateCapOf,
+  lateFeeInWords,
+  leaseLacks,
+  leaseTermsOf,
+  letOf,
+  moneyIn,
+  occupancyOf,
+  petsCharged,
+  rentOf,
+  type LeaseRules,
+} from '@cavren/core';
+import { computed } from 'vue';
+import { offerActs } from '../acts/index';
+import { TermLines } from '../affordability/index';
+import { Field, Rows, useEditing, useGoTo, useSending, useShown, type ChapterProps, type Column } from '../file/index';
+import { Fold, Mark } from '../look/index';
+import { useDesk } from '../session/index';
+import { useSay } from '../words/index';
+import FindUnit from './FindUnit.vue';
+
+/** The unit that is held for the file, found by need; for how long it is let, what comes beside it, who may live there. */
+const props = defineProps<ChapterProps>();
+const say = useSay();
+const editing = useEditing();
+const desk = useDesk();
+const { showDate, showTime } = useShown();
+const { send, problem, busy, others } = useSending();
+const goTo = useGoTo(() => props.file.reference);
+const money = (value: number): string => moneyIn(props.file.pack)(value);
+const rules = computed<LeaseRules | null>(() => props.file.product.lease);
+const free = computed(() => !props.locked && desk.may('unit.hold'));
+const held = computed(() => props.file.unit);
+const wanted = computed(() => letOf(props.file.request));
+const otherDates = computed(() => held.value !== null && wanted.value !== null && (wanted.value.startsOn !== held.value.startsOn || wanted.value.endsOn !== held.value.endsOn));
+const listed = computed(() => {
+  const { termMonths } = props.file.request;
+  return held.value && termMonths !== null ? rentOf(held.value.unit, held.value.startsOn, termMonths) : null;
+});
+const terms = computed(() => leaseTermsOf(props.file));
+const lacks = computed(() => leaseLacks(props.file));
+const occupancy = computed(() => occupancyOf(props.file, editing.today.value));
+const region = computed(() => held.value?.unit.region ?? null);
+const cap = computed(() => depositCapOf(props.file.product, props.file.pack, region.value));
+const late = computed(() =>
+  rules.value && terms.value ? lateFeeInWords(rules.value.late, lateCapOf(props.file.pack, region.value), terms.value.rent, terms.value.startsOn) : null,
+);
+const lateLaw = computed(() => lateCapOf(props.file.pack, region.value)?.source ?? null);
+const criteria = computed(() => criteriaOf(props.file.product));
+const pets = computed(() => petsCharged(props.file).length);
+const STATE = { held: 'held', kept: 'kept, since the file was approved', let: 'let' } as const;
+const hold = (unitId: string): Promise<boolean> => send(unitId, '/unit', { unitId });
+const release = (): Promise<boolean> => send('release', '/unit/release', {});
+const takeRent = (): void => editing.leave('request', null, 'amount', listed.value);
+const extraColumns = computed<Column[]>(() => [
+  { field: 'code', label: 'What', options: (rules.value?.extras ?? []).map(({ code, label, monthly }) => ({ value: code, label: `${label}, ${money(monthly)} a month`, short: label })), width: '60%' },
+  { field: 'count', label: 'How many', width: '22%' },
+]);
+const waiverColumns = computed<Column[]>(() => [
+  { field: 'code', label: 'Fee', options: (rules.value?.fees ?? []).filter(({ waivable }) => waivable).map(({ code, label, amount }) => ({ value: code, label: `${label}, ${money(amount)}`, short: label })), width: '36%' },
+  { field: 'reason', label: 'Why', width: '50%' },
+]);
+offerActs(() =>
+  free.value && held.value && (otherDates.value || held.value.state === 'held')
+    ? [{ name: otherDates.value ? 'Hold it for the days asked for' : 'Hold it longer', key: null, waits: null, run: () => void hold(held.value?.unit.id ?? '') }]
+    : [],
+);
+</script>
+
+<template>
+  <div>
+    <section class="block">
+      <h2>The unit</h2>
+      <div data-anchor="unit" tabindex="-1" class="row-actions mt-1">
+        <template v-if="held">
+          <Mark :kind="otherDates ? 'blocked' : held.state === 'held' ? 'partly' : 'settled'" />
+          <b>{{ held.unit.label }}</b>
+          <span>{{ held.unit.plan.label }}, {{ held.unit.plan.size }} {{ held.unit.plan.sizeUnit }}</span>
+          <span class="soft">{{ STATE[held.state] }} {{ showDate(held.startsOn) }} to {{ showDate(lastDayOf(held.endsOn)) }}</span>
+          <span v-if="held.holdsUntil" class="soft">· until {{ showTime(held.holdsUntil) }}</span>
+          <template v-if="free">
+            <v-btn v-if="held.state === 'held'" size="small" :loading="busy === held.unit.id" @click="hold(held.unit.id)">{{
+              otherDates ? 'Hold it for the days asked for' : 'Hold it longer'
+            }}</v-btn>
+            <v-btn size="small" variant="text" :loading="busy === 'release'" @click="release">Let it go</v-btn>
+          </template>
+        </template>
+        <template v-else><Mark kind="open" /> <span>No unit is held yet.</span></template>
+      </div>
+      <p v-if="held" class="soft text-small mt-1">
+        {{ [held.unit.plan.rooms.join(', '), `with it: ${held.unit.plan.includes.join(', ').toLowerCase()}`, ...held.unit.access].filter(Boolean).join(' · ') }}
+      </p>
+      <p v-if="listed !== null && file.request.amount !== listed" class="row-actions mt-2">
+        <v-btn v-if="free" size="small" @click="takeRent">Take the rent of the list: {{ money(listed) }}</v-btn>
+        <span class="soft">for {{ file.request.termMonths }} months from {{ showDate(held?.startsOn ?? null) }}</span>
+      </p>
+      <div v-if="problem" class="note ember mt-2" role="alert">
+        {{ problem }}
+        <p v-if="others.length > 0" class="row-actions mt-1">
+          <v-btn v-for="other in others" :key="other.path" size="small" @click="hold(other.path)">Hold {{ other.message }}</v-btn>
+        </p>
+      </div>
+      <template v-if="free && rules">
+        <h3 class="mt-3">{{ held ? 'Another one instead' : 'Find one' }}</h3>
+        <FindUnit
+          v-if="wanted && file.request.termMonths !== null"
+          :stock="rules.stock"
+          :from="wanted.startsOn"
+          :months="file.request.termMonths"
+          :place="file.pack"
+          :reference="file.reference"
+          :held="held?.unit.id ?? null"
+          :holds="hold"
+          :busy="busy"
+        />
+        <p v-else class="note mt-1">
+          Say first
+          <a href="#" @click.prevent="goTo({ chapter: 'request', anchor: file.request.advanceOn === null ? 'advanceOn' : 'termMonths' })">from when and for how many months</a>.
+        </p>
+      </template>
+    </section>
+
+    <section v-if="rules" class="block">
+      <h2>For how long, and on which terms</h2>
+      <div class="fields mt-2" style="--across: 3">
+        <Field entity="request" field="leaseEndsOn" :locked="locked" hint="where it isn’t that of the term" />
+        <Field
+          v-if="rules.concession"
+          entity="request"
+          field="freeMonths"
+          :locked="locked"
+          :hint="`at most ${rules.concession.most}, the ${rules.concession.which} of them`"
+        />
+        <Field
+          entity="request"
+          field="depositMonths"
+          label="Deposit in months of rent"
+          :locked="locked"
+          :hint="`${rules.deposit.months} where nothing is said, at most ${rules.deposit.monthsMost}`"
+        />
+      </div>
+      <p v-if="!terms" class="note mt-2">It waits for {{ lacks ? say(lacks) : 'the term' }}.</p>
+      <template v-else>
+        <dl class="pairs mt-3">
+          <dt>Let</dt>
+          <dd>{{ showDate(terms.startsOn) }} to {{ showDate(lastDayOf(terms.endsOn)) }}, {{ terms.months.length }} rents</dd>
+          <dt>Notice</dt>
+          <dd>
+            {{ rules.notice.months === 1 ? 'one month' : `${rules.notice.months} months` }}, by {{ showDate(terms.noticeBy) }};
+            {{ { ends: 'it ends', monthToMonth: 'then from month to month', renews: 'then it is renewed' }[rules.notice.end] }}
+          </dd>
+          <dt>Paid late</dt>
+          <dd>
+            {{ late ? say(late) : '—' }}<span v-if="lateLaw" class="soft text-small d-block">{{ lateLaw }}</span>
+          </dd>
+          <template v-if="cap">
+            <dt>Deposit</dt>
+            <dd class="soft text-small">{{ cap.source }}</dd>
+          </template>
+        </dl>
+        <Fold class="mt-2" title="Every month">
+          <v-table>
+            <thead>
+              <tr>
+                <th scope="col">Month</th>
+                <th scope="col">Due</th>
+                <th scope="col" class="figure">Rent</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="month in terms.months" :key="month.from">
+                <td>{{ showDate(month.from) }} to {{ showDate(lastDayOf(month.until)) }}</td>
+                <td>{{ showDate(month.dueOn) }}</td>
+                <td class="figure">
+                  {{ month.free ? 'free' : money(month.term.value) }}
+                  <TermLines v-if="month.term.terms" :terms="month.term.terms" :currency="file.pack.currency" @go="goTo" />
+                </td>
+              </tr>
+            </tbody>
+          </v-table>
+        </Fold>
+      </template>
+    </section>
+
+    <section v-if="rules && rules.extras.length > 0" class="block">
+      <h2>Let beside it</h2>
+      <Rows
+        entity="leaseExtra"
+        :rows="file.leaseExtras"
+        :columns="extraColumns"
+        :fresh="{ code: rules.extras[0]?.code ?? null, count: 1 }"
+        add-label="Extra"
+        :locked="locked"
+        quiet
+        empty="Nothing beside the unit."
+      />
+    </section>
+
+    <section v-if="rules && rules.fees.some(({ waivable }) => waivable)" class="block">
+      <h2>Fees that are waived</h2>
+      <Rows entity="feeWaiver" :rows="file.feeWaivers" :columns="waiverColumns" :fresh="{}" add-label="Waiver" :locked="locked" quiet empty="Every fee of the list is asked for." />
+    </section>
+
+    <section v-if="rules?.occupancy" class="block">
+      <h2>Who lives there</h2>
+      <p data-anchor="occupancy" tabindex="-1">
+        <Mark :kind="occupancy.problems.length > 0 ? 'blocked' : occupancy.most === null ? 'open' : 'settled'" />
+        {{ occupancy.counted.length === 1 ? 'One' : occupancy.counted.length }} of {{ occupancy.most ?? '—' }}: {{ occupancy.counted.join(', ')
+        }}<template v-if="occupancy.infants.length > 0">; too young to count: {{ occupancy.infants.join(', ') }}</template
+        ><template v-if="pets > 0">; {{ pets === 1 ? 'one pet' : `${pets} pets` }}</template>.
+      </p>
+      <p v-for="one in occupancy.problems" :key="say(one)" class="wrong">{{ say(one) }}</p>
+      <p class="soft text-small">{{ rules.occupancy.why }}</p>
+    </section>
+
+    <section class="block">
+      <Fold :title="`The criteria, the same for all: version ${criteria.version}, since ${showDate(criteria.since)}`">
+        <ul>
+          <li v-for="rule in criteria.rules" :key="say(rule)">{{ say(rule) }}</li>
+        </ul>
+        <p class="soft text-small mt-2">They are shown at the front door before anybody pays, and this file keeps the version that it was opened with.</p>
+      </Fold>
+    </section>
+  </div>
+</template>
