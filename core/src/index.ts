@@ -465,6 +465,7 @@ export {
 } from './leasing/units/index';
 export { FEE_WAIVER, type FeeWaiver, LEASE_EXTRA, type LeaseExtra, leaseLacks, type LeaseTerms, leaseTermsOf, letOf, monthsOf, type RentMonth, rentOfStretch } from './leasing/terms/index';
 export {
+  chargeDue,
   chargesStanding,
   type ChargeStanding,
   depositCapOf,

@@ -134,8 +134,8 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   await crew.tell(begin);
   await new Boats(cavren, staff).tell(begin);
   await new Care(cavren, staff).tell(begin);
-  await new Lettings(cavren, staff).tell(begin);
   at(1);
+  await new Lettings(cavren, staff).tell(begin);
   await begin('wren', 'workboat-refit', 'Cuthbert Wainfleet', '1972-03-14', (applicant) => [
     set('request', null, 'purpose', 'Engine replacement'),
     set('person', applicant, 'phone', '(212) 555-0177'),

@@ -81,7 +81,7 @@ export const HandoverShape = z.object({
 export const LeaseShape = z.strictObject({
   stock: z.string(),
   residential: z.boolean(),
-  hold: z.strictObject({ hours: z.int().min(1), warnHours: z.int().min(0) }),
+  hold: z.strictObject({ hours: z.int().min(1), warnHours: z.int().min(0).max(48) }),
   proration: z.enum(PRORATIONS),
   nextMonthFrom: z.int().min(2).max(31).nullable(),
   concession: z.strictObject({ most: z.int().min(1).max(12), which: z.enum(['first', 'last']) }).nullable(),

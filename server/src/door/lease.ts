@@ -2,6 +2,7 @@ import type { DoorView, PublicProduct } from '@cavren/contract';
 import {
   answerersOf,
   barToSignRecord,
+  chargeDue,
   chargesStanding,
   criteriaOf,
   isEnded,
@@ -12,6 +13,7 @@ import {
   leaseLacks,
   leaseTermsOf,
   moneyIn,
+  owedBefore,
   say,
   type FilePerson,
   type FileState,
@@ -36,6 +38,7 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
   const lacks = leaseLacks(file);
   const { charges } = chargesStanding(file);
   const owed = charges.reduce((so, one) => so + one.owed, 0);
+  const asked = isEnded(file.stage) ? 0 : owedBefore(file, file.stage);
   const bar = barToSignRecord(handover);
   return {
     unit: unit && {
@@ -58,9 +61,10 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
       rent: money(rent ?? 0),
       facts: [...access, ...plan.includes],
     })),
-    charges: isEnded(file.stage) && file.stage !== 'done' ? [] : charges.map((one) => ({ label: speak(one.label), amount: money(one.amount), paid: one.owed === 0, dueOn: one.dueOn, why: speak(one.why) })),
+    charges: isEnded(file.stage) && file.stage !== 'done' ? [] : charges.map((one) => ({ label: speak(one.label), amount: money(one.amount), paid: one.owed === 0, dueOn: one.dueOn, due: speak(chargeDue(one)), why: speak(one.why) })),
     owed: money(owed),
     owedMinor: isEnded(file.stage) ? 0 : owed,
+    asked: asked > 0,
     late: terms && speak(lateFeeInWords(lease.late, lateCapOf(file.pack, unit?.unit.region ?? null), terms.rent, terms.startsOn)),
     payments: file.receipts.map(({ direction, amount, state, at, reference, way }) => ({ direction, amount: money(amount), state, at, reference, way })),
     criteria: criteriaFor(file.product, file.pack),
@@ -87,7 +91,7 @@ export function criteriaFor(product: ProductDefinition, pack: PlacePack): Public
   return {
     since,
     version,
-    rules: rules.map(speak),
+    rules: rules.map(speak).map((rule) => rule.charAt(0).toUpperCase() + rule.slice(1)),
     fees: fees.map(({ label, amount, each, back, why }) => ({ label, amount: speak(say('lease.feeTold', { amount: money(amount), each })), back: speak(say('lease.feeBack', { back })), why })),
   };
 }

@@ -1,4 +1,5 @@
 import {
+  chargeDue,
   dateInWords,
   depositCapOf,
   lastDayOf,
@@ -95,7 +96,7 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
       ]),
       heading(label('before')),
       money2(
-        charges.map(({ label: what, dueOn, amount }) => [speak(what), dueOn ? dateInWords(dueOn) : speak(say('lease.withApplication')), amount]),
+        charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge)), charge.amount]),
       ),
       ...(waivedFees(file).length > 0 ? [{ text: speak(say('lease.waived', { fees: { all: waivedFees(file).map((fee) => fee.label), by: 'and' } })) }] : []),
       ...(cap

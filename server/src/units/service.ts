@@ -31,6 +31,8 @@ import type { BookingRow, UnitsStore } from './store';
 
 const HOUR_MS = 60 * 60_000;
 const BATCH = 100;
+/** No product warns longer before. */
+const LONGEST_WARNING_HOURS = 48;
 /** How many others are named to whom one was taken under the hands. */
 const OTHERS = 4;
 
@@ -131,18 +133,24 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     });
   });
 
+  /** Whether it is time to tell those who apply that their hold runs out, and how many hours are left. */
+  function hoursLeft({ product }: Pick<FileState, 'product'>, row: BookingRow | null): number | null {
+    if (!row?.holdsUntil || row.warned || !product.lease) return null;
+    const hours = (Date.parse(row.holdsUntil) - now().getTime()) / HOUR_MS;
+    return hours > product.lease.hold.warnHours ? null : Math.max(1, Math.round(hours));
+  }
   async function warn(fileId: string): Promise<void> {
+    // Looked at before the file is held: most holds have days to go.
+    const { file } = await services.files.state({ id: fileId });
+    if (hoursLeft(file, await store.of(fileId)) === null) return;
     await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
-      const row = await store.of(fileId, change.tx);
-      const rules = change.file.product.lease?.hold;
-      if (!row || row.warned || row.holdsUntil === null || !rules) return;
-      if (Date.parse(row.holdsUntil) - now().getTime() > rules.warnHours * HOUR_MS) return;
+      const hours = hoursLeft(change.file, await store.of(fileId, change.tx));
+      if (hours === null) return;
       await store.update(fileId, { warned: true }, change.tx);
-      const held = change.file.unit;
-      change.record('unit.warn', 'unit', null, held?.unit.label ?? null);
-      const hours = Math.max(1, Math.round((Date.parse(row.holdsUntil) - now().getTime()) / HOUR_MS));
+      const unit = change.file.unit?.unit.label ?? '';
+      change.record('unit.warn', 'unit', null, unit);
       for (const person of applicantsOf(change.file))
-        await services.invitations.send(change, person, say('mail.unitRunsOutSubject'), say('mail.unitRunsOut', { unit: held?.unit.label ?? '', hours }));
+        await services.invitations.send(change, person, say('mail.unitRunsOutSubject'), say('mail.unitRunsOut', { unit, hours }));
     });
   }
 
@@ -206,7 +214,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     /** Warns of holds that run out soon, and gives up those that have. */
     async sweep(): Promise<void> {
       for (const { file_id: fileId } of await store.ranOut(now().toISOString(), BATCH)) await runOut(fileId);
-      const ahead = new Date(now().getTime() + 48 * HOUR_MS).toISOString();
+      const ahead = new Date(now().getTime() + LONGEST_WARNING_HOURS * HOUR_MS).toISOString();
       for (const { file_id: fileId } of await store.running(ahead, BATCH)) await warn(fileId);
     },
     /** What a file holds, out of its row. */

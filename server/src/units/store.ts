@@ -20,6 +20,8 @@ interface UnitRow {
   stock: string;
   code: string;
   about: Unit;
+  /** Where it stands in the list. */
+  position: number;
   listed: boolean;
 }
 
@@ -42,14 +44,14 @@ export function unitsStore(db: Sequelize) {
     },
     ['id'],
   );
-  const units = new Table<UnitRow>(db, 'unit', { id: 'key', stock: 'key', code: 'key', about: 'json', listed: 'bool' }, ['id']);
+  const units = new Table<UnitRow>(db, 'unit', { id: 'key', stock: 'key', code: 'key', about: 'json', position: 'int', listed: 'bool' }, ['id']);
   const stocks = new Table<Omit<Stock, 'units'>>(db, 'unit_stock', { code: 'key', label: 'text', place: 'key' }, ['code']);
   return {
     stocks: () => stocks.find({}, { order: [['code', 'ASC']] }),
     stock: (code: string) => stocks.one({ code }),
     /** Units that can be had, in the order of their list. */
     async units(stock: string, tx?: Tx): Promise<Unit[]> {
-      return (await units.find({ stock, listed: true }, { tx })).map(({ about }) => about).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+      return (await units.find({ stock, listed: true }, { tx, order: [['position', 'ASC']] })).map(({ about }) => about);
     },
     /** One unit, with its row held: what asks for it at the same time waits. */
     async unit(id: string, tx: Tx): Promise<Unit | null> {
@@ -66,11 +68,11 @@ export function unitsStore(db: Sequelize) {
         tx,
       );
       await execute(db, 'UPDATE unit SET listed = FALSE WHERE stock = :code', { code: stock.code }, tx);
-      for (const unit of listed)
+      for (const [position, unit] of listed.entries())
         await execute(
           db,
-          'INSERT INTO unit (id, stock, code, about, listed) VALUES (:id, :stock, :code, :about, TRUE) ON DUPLICATE KEY UPDATE about = :about, listed = TRUE',
-          { id: unit.id, stock: unit.stock, code: unit.code, about: JSON.stringify(unit) },
+          'INSERT INTO unit (id, stock, code, about, position, listed) VALUES (:id, :stock, :code, :about, :position, TRUE) ON DUPLICATE KEY UPDATE about = :about, position = :position, listed = TRUE',
+          { id: unit.id, stock: unit.stock, code: unit.code, about: JSON.stringify(unit), position },
           tx,
         );
     },

@@ -7,6 +7,7 @@ import {
   barToDecide,
   barToDecline,
   barToRelease,
+  chargesStanding,
   CONDITION_STATE_LABEL,
   confirmedToAgree,
   costsOf,
@@ -17,6 +18,8 @@ import {
   fieldOf,
   inPercent,
   INTEREST_KIND_LABEL,
+  lastDayOf,
+  leaseTermsOf,
   lineTotals,
   underwritingOf,
   UNDERWRITTEN_LABEL,
@@ -26,6 +29,7 @@ import {
   isApproved,
   isEnded,
   isSettled,
+  occupancyOf,
   paymentBar,
   partInWords,
   payoutLines,
@@ -37,6 +41,7 @@ import {
   SECURITY_KIND_LABEL,
   STAGE_LABEL,
   titleOf,
+  waivedFees,
   wantedChecks,
   type CheckKind,
   type FilePerson,
@@ -138,6 +143,23 @@ const covered = computed(() =>
     };
   }),
 );
+/** What is let, for how long, to how many, and what is asked before the keys. */
+const letting = computed(() => {
+  const { unit, product } = props.file;
+  const terms = leaseTermsOf(props.file);
+  if (!product.lease) return [];
+  const { counted, most } = occupancyOf(props.file, editing.today.value);
+  const { charges } = chargesStanding(props.file);
+  const sum = (of: readonly { amount: number }[]): number => of.reduce((so, { amount }) => so + amount, 0);
+  return [
+    { label: 'Unit', said: unit ? `${unit.unit.label}, ${unit.unit.plan.label}` : '—' },
+    ...(terms ? [{ label: 'Let until', said: `${showDate(lastDayOf(terms.endsOn))}${(props.file.request.freeMonths ?? 0) > 0 ? ', with a month free of rent' : ''}` }] : []),
+    ...(product.lease.occupancy ? [{ label: 'Live there', said: `${counted.length} of ${most ?? '—'}` }] : []),
+    { label: 'Deposit', said: money(sum(charges.filter(({ key }) => key.startsWith('deposit')))) },
+    { label: 'All before the keys', said: money(sum(charges)) },
+    ...waivedFees(props.file).map(({ label, reason }) => ({ label: `${label} waived`, said: reason ?? '' })),
+  ];
+});
 /** Covers elsewhere that end for this one. */
 const replaced = computed(() => replacedIn(props.file));
 /** Lines of cover by their levels. */
@@ -445,6 +467,10 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
                 <b v-if="one.field === 'amount'">{{ one.said }}</b>
                 <template v-else>{{ one.said }}</template>
               </dd>
+            </template>
+            <template v-for="one in letting" :key="one.label">
+              <dt>{{ one.label }}</dt>
+              <dd>{{ one.said }}</dd>
             </template>
             <template v-for="one in covered" :key="one.id">
               <dt>Covered</dt>

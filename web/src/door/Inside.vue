@@ -94,6 +94,11 @@ const NOTICE: Record<DoorView['notices'][number]['kind'], string> = {
   assistance: 'What you are given towards your premium',
 };
 const refusing = ref(false);
+/** Whether something of the letting waits for them: money, or their name under the condition record. */
+const needsLetting = computed(() => {
+  const { lease } = props.view;
+  return lease !== null && (lease.asked || (lease.record?.open === true && !lease.record.mine));
+});
 const newFact = ref('');
 async function tell(path: string, body: object): Promise<void> {
   busy.value = true;
@@ -318,7 +323,7 @@ function take(next: DoorView): void {
     </section>
     <p
       v-else-if="
-        view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details && view.health !== 'open' && !(view.offer?.open && view.offer.mine === null)
+        view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details && view.health !== 'open' && !(view.offer?.open && view.offer.mine === null) && !needsLetting
       "
       class="good"
     >

@@ -3,7 +3,7 @@ import type { DoorView } from '@cavren/contract';
 import { formatMoney, minor, parseMoney, ROOM_STATE_LABEL, type RoomState } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, api, isSignedOut, messageOf } from '../api/index';
-import { AskChoice, AskText, PickFile } from '../look/index';
+import { AskChoice, AskText, Fold, PickFile } from '../look/index';
 
 /** What is let, for who applies: choosing a unit, paying what is asked before the keys, and the condition record at the unit. */
 const props = defineProps<{ view: DoorView; lease: NonNullable<DoorView['lease']>; day: (value: string) => string }>();
@@ -132,7 +132,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     </p>
     <ul>
       <li v-for="charge in lease.charges" :key="charge.label">
-        {{ charge.label }}: <b>{{ charge.amount }}</b>{{ charge.paid ? ', paid' : charge.dueOn ? `, by ${day(charge.dueOn)}` : ', with your application' }}
+        {{ charge.label }}: <b>{{ charge.amount }}</b>{{ charge.paid ? ', paid' : charge.dueOn ? `, by ${day(charge.dueOn)}` : `, ${charge.due}` }}
         <span class="soft d-block">{{ charge.why }}</span>
       </li>
     </ul>
@@ -207,8 +207,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <p>{{ lease.keys.count }} keys were handed to {{ lease.keys.to }} on {{ day(lease.keys.at) }}. Your lease and the condition record stay here.</p>
   </section>
 
-  <section v-if="lease.criteria" class="card">
-    <h2>The rules, the same for everybody</h2>
+  <Fold v-if="lease.criteria" title="The rules, the same for everybody" :open="lease.payments.length === 0">
     <ul>
       <li v-for="rule in lease.criteria.rules" :key="rule">{{ rule }}</li>
     </ul>
@@ -216,5 +215,5 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <ul>
       <li v-for="fee in lease.criteria.fees" :key="fee.label">{{ fee.label }}, {{ fee.amount }}: {{ fee.back }}</li>
     </ul>
-  </section>
+  </Fold>
 </template>

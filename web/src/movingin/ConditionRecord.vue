@@ -59,7 +59,7 @@ offerActs(() => (open.value && record.value.rooms.length > 0 && !signed.value ? 
           <tr>
             <th scope="col">Room</th>
             <th scope="col">It is</th>
-            <th scope="col">What is worn or damaged</th>
+            <th scope="col" class="w-50">What is worn or damaged</th>
             <th scope="col">Pictures</th>
           </tr>
         </thead>

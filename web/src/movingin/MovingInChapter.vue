@@ -2,6 +2,7 @@
 import {
   answerersOf,
   barToRelease,
+  chargeDue,
   chargesStanding,
   datesDue,
   depositCapOf,
@@ -121,7 +122,7 @@ offerActs(() =>
                 <TermLines :terms="charge.terms" :currency="file.pack.currency" open @go="goTo" />
               </Fold>
             </td>
-            <td>{{ charge.dueOn ? showDate(charge.dueOn) : 'with the application' }}</td>
+            <td>{{ charge.dueOn ? showDate(charge.dueOn) : say(chargeDue(charge)) }}</td>
             <td class="soft text-small">{{ KEPT[charge.back] }}</td>
             <td class="figure">{{ money(charge.amount) }}</td>
             <td class="figure">{{ charge.paid > 0 ? money(charge.paid) : '—' }}</td>
@@ -141,7 +142,7 @@ offerActs(() =>
             <span>
               <Mark :kind="PAID[receipt.state].mark" />
               {{ receipt.direction === 'in' ? '' : 'Back: ' }}<b>{{ money(receipt.amount) }}</b>
-              {{ RECEIPT_WAY_LABEL[receipt.way].toLowerCase() }}<template v-if="receipt.reference"> <span class="mono">{{ receipt.reference }}</span></template>, {{ receipt.payer }}
+              {{ `${RECEIPT_WAY_LABEL[receipt.way].toLowerCase()} ` }}<span v-if="receipt.reference" class="mono">{{ receipt.reference }}</span> from {{ receipt.payer }}
               <span class="soft">{{ showTime(receipt.at) }}, {{ receipt.by }}</span>
             </span>
             <span :class="{ wrong: receipt.state === 'failed' || receipt.state === 'differs' }">
@@ -209,8 +210,7 @@ offerActs(() =>
       <ul class="lines">
         <li v-for="date in dates" :key="date.code + date.on">
           <span>
-            <Mark :kind="seen(date) || (date.code === 'moveIn' && handover.keysAt) ? 'settled' : isDue(date) ? 'blocked' : 'open'" />
-            <b>{{ showDate(date.on) }}</b> {{ say(date.what) }}
+            <Mark :kind="seen(date) || (date.code === 'moveIn' && handover.keysAt) ? 'settled' : isDue(date) ? 'blocked' : 'open'" />{{ ' ' }}<b>{{ showDate(date.on) }}</b> {{ say(date.what) }}
             <span v-if="seen(date)" class="soft">seen to by {{ seen(date)?.by }}, {{ showDate(seen(date)?.at ?? null) }}{{ seen(date)?.note ? `: ${seen(date)?.note}` : '' }}</span>
           </span>
           <v-btn v-if="isDue(date) && desk.may('keyDate.see')" size="small" @click="seeing = date">Seen to …</v-btn>

@@ -18,9 +18,11 @@ const props = defineProps<{
   held?: string | null;
   holds?: (unitId: string) => Promise<unknown>;
   busy?: string;
+  /** How many would live there, where that is known. */
+  people?: number;
 }>();
 const say = useSay();
-const sleeps = ref('');
+const sleeps = ref(props.people !== undefined && props.people > 0 ? String(props.people) : '');
 const most = ref('');
 const access = ref('');
 const showAll = ref(false);

@@ -116,6 +116,7 @@ offerActs(() =>
           :held="held?.unit.id ?? null"
           :holds="hold"
           :busy="busy"
+          v-bind="rules.occupancy ? { people: occupancy.counted.length } : {}"
         />
         <p v-else class="note mt-1">
           Say first

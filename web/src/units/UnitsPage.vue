@@ -73,7 +73,7 @@ const counts = computed(() => {
         <h1>Units</h1>
         <p v-if="query.data.value" class="soft">
           Today: <template v-for="({ state, count }, number) in counts" :key="state">{{ number > 0 ? ', ' : '' }}{{ count }} {{ WORD[state] }}</template> of
-          {{ rows.length }}.
+          {{ rows.length }}. The line is today.
         </p>
       </div>
       <div class="row-actions asked">
@@ -106,6 +106,7 @@ const counts = computed(() => {
         </span>
         <span role="cell" class="figure">{{ row.rent === null ? '—' : moneyIn(place)(row.rent) }}</span>
         <span role="cell" class="time">
+          <span v-if="from <= today && today < until" class="now" :style="{ left: `${at(today)}%` }" aria-hidden="true" />
           <component
             :is="one.booking?.reference ? 'router-link' : 'span'"
             v-for="one in row.spans"
@@ -171,6 +172,12 @@ const counts = computed(() => {
   font-size: 0.82rem;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.now {
+  position: absolute;
+  top: -4px;
+  bottom: -4px;
+  border-left: 2px solid var(--ember);
 }
 .span.free {
   border-color: transparent;

@@ -189,6 +189,8 @@ describe('rent that comes late', () => {
   });
   it('is said with an example of ten days', () => {
     expect(lateFeeInWords(rule, null, minor(118_000), due)).toMatchObject({ values: { paid: { day: '2027-05-16' }, fee: { money: 5_900 }, grace: 5 } });
+    const quay = lateCapOf(shippedPlace('us'), 'QH');
+    expect(lateFeeInWords(rule, quay, minor(118_000), due)).toMatchObject({ values: { share: { percent: 0.04 }, fee: { money: 4_720 } } });
   });
 });
 

@@ -24,6 +24,10 @@ export interface LeaseCharge {
   terms: Term[];
 }
 
+/** When something is due that has no day of its own, in words. */
+export const chargeDue = ({ before }: Pick<LeaseCharge, 'before'>): Words =>
+  before === 'completing' ? say('lease.dueBeforeKeys') : before === 'signing' ? say('lease.dueWithLease') : say('lease.withApplication');
+
 /** A fee that was let go, and why. */
 export interface WaivedFee {
   label: string;

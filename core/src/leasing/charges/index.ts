@@ -1,4 +1,5 @@
 export {
+  chargeDue,
   chargesStanding,
   type ChargeStanding,
   givenBackOf,

@@ -56,10 +56,11 @@ export function lateFeeInWords(rule: LateFeeRule, cap: LateFeeCap | null, rent: 
   const first = lateFeeOf(rule, cap, rent, dueOn, dueOn);
   const paidOn = addDays(first.from, 9);
   const { fee } = lateFeeOf(rule, cap, rent, dueOn, paidOn);
+  // Where the place lets less be asked, it is said as it will be asked.
   return say('lease.lateExample', {
     method: rule.method,
-    amount: { money: rule.amount },
-    share: { percent: rule.share },
+    amount: { money: rule.method === 'flat' ? Math.min(rule.amount, cap?.flat ?? rule.amount) : rule.amount },
+    share: { percent: Math.min(rule.share, cap?.share ?? rule.share) },
     grace: Math.max(rule.graceDays, cap?.graceDays ?? 0),
     due: { day: dueOn },
     paid: { day: paidOn },

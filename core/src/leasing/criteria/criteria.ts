@@ -33,7 +33,7 @@ export function criteriaOf(product: ProductDefinition): Criteria {
       ...(lease?.pets ? [say('lease.criteriaPets', { most: lease.pets.most, weight: lease.pets.weightMost })] : lease?.residential ? [say('lease.noPets')] : []),
       ...(household.adultsMustApply ? [household.why] : []),
       ...(years === undefined ? [] : [say('lease.criteriaHomes', { years })]),
-      ...checks.map(({ label, why }) => say('lease.criteriaCheck', { label, why })),
+      ...(checks.length > 0 ? [say('lease.criteriaChecks', { checks: { all: [...new Set(checks.map(({ label }) => label))], by: 'and' } })] : []),
       ...ending,
     ],
     fees: (lease?.fees ?? []).map(({ label, amount, each, back, why }) => ({ label, amount, each, back, why })),

@@ -29,6 +29,7 @@ export const up: string[] = [
     stock VARCHAR(40) NOT NULL,
     code VARCHAR(30) NOT NULL,
     about LONGTEXT NOT NULL,
+    position INT NOT NULL,
     listed BOOLEAN NOT NULL DEFAULT TRUE,
     UNIQUE (stock, code),
     FOREIGN KEY (stock) REFERENCES unit_stock (code)

@@ -102,7 +102,7 @@ function owedEntries(file: FileState): Draft[] {
 function owedEntry(file: FileState, stage: Stage, owing: readonly ChargeStanding[]): Draft {
   const owed = owing.reduce((so, one) => so + one.owed, 0);
   const last = file.receipts.findLast(({ direction }) => direction === 'in');
-  const base = { key: `owed:${stage}`, gate: stage, why: owing[0]?.why ?? '', place: movingIn('owed'), since: last?.at ?? file.stageSince };
+  const base = { key: `owed:${stage}`, gate: stage, why: say('path.owedWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
   const amount = { money: owed };
   if (last?.state === 'ordered' || last?.state === 'unknown')
     return { ...base, what: last.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.paymentOnItsWay', { amount }), holder: 'service' };
