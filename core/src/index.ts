@@ -134,6 +134,7 @@ export {
   type RateRow,
   type LineRateTable,
   type LineRules,
+  type AreaIncome,
   type DepositCap,
   type LateFeeCap,
   type LateFeeRule,
@@ -321,7 +322,9 @@ export {
   otherRequest,
   whatFits,
   type CoverProposal,
+  type LeaseProposal,
   whatFitsCover,
+  whatFitsLease,
   type WhatFits,
   withChanges,
 } from './figures/fit/index';
@@ -463,7 +466,19 @@ export {
   type UnitRent,
   unitsFor,
 } from './leasing/units/index';
-export { FEE_WAIVER, type FeeWaiver, LEASE_EXTRA, type LeaseExtra, leaseLacks, type LeaseTerms, leaseTermsOf, letOf, monthsOf, type RentMonth, rentOfStretch } from './leasing/terms/index';
+export {
+  FEE_WAIVER,
+  type FeeWaiver,
+  LEASE_EXTRA,
+  type LeaseExtra,
+  leaseLacks,
+  type LeaseTerms,
+  leaseTermsOf,
+  letOf,
+  monthsOf,
+  type RentMonth,
+  rentOfStretch,
+} from './leasing/terms/index';
 export {
   chargeDue,
   chargesStanding,
@@ -486,6 +501,8 @@ export {
   type ReceiptWay,
   waivedFees,
 } from './leasing/charges/index';
+export { RENT_SHARE, type RentShare } from './leasing/sharing/index';
+export { type Sharer, type Sharing, sharingOf } from './figures/sharing/index';
 export { type Criteria, criteriaOf, type FeeTold } from './leasing/criteria/index';
 export { type Occupancy, occupancyOf } from './leasing/occupancy/index';
 export {

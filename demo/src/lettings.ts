@@ -138,8 +138,28 @@ interface Skipper {
   until: 'checking' | 'done';
 }
 const SKIPPERS: readonly Skipper[] = [
-  { name: 'Effie Strachan', born: '1981-04-02', number: 'AB 12 34 56 C', phone: '01632 960121', pay: 2_450, unit: 'a-2', boat: 'A boat for pleasure', months: 6, until: 'checking' },
-  { name: 'Magnus Isbister', born: '1974-10-23', number: 'CE 20 31 45 A', phone: '01632 960122', pay: 3_100, unit: 'b-1', boat: 'A fishing boat', months: 12, until: 'done' },
+  {
+    name: 'Effie Strachan',
+    born: '1981-04-02',
+    number: 'AB 12 34 56 C',
+    phone: '01632 960121',
+    pay: 2_450,
+    unit: 'a-2',
+    boat: 'A boat for pleasure',
+    months: 6,
+    until: 'checking',
+  },
+  {
+    name: 'Magnus Isbister',
+    born: '1974-10-23',
+    number: 'CE 20 31 45 A',
+    phone: '01632 960122',
+    pay: 3_100,
+    unit: 'b-1',
+    boat: 'A fishing boat',
+    months: 12,
+    until: 'done',
+  },
 ];
 
 const HOME_ZONE = 'America/New_York';
@@ -243,7 +263,11 @@ export class Lettings {
     const officer = this.staff(open.file.pack.code === 'us' ? 'wren' : 'tamsin');
     await open.act(officer, '/record');
     for (const [at, { id }] of open.file.handover.rooms.entries())
-      await open.act(officer, `/record/rooms/${id}`, at === 1 ? { state: 'worn', note: 'The varnish of the worktop is worn by the window' } : { state: 'good', note: null });
+      await open.act(
+        officer,
+        `/record/rooms/${id}`,
+        at === 1 ? { state: 'worn', note: 'The varnish of the worktop is worn by the window' } : { state: 'good', note: null },
+      );
     await open.act(officer, '/record/sign');
     const applicant = open.file.people[0];
     if (!applicant) return;

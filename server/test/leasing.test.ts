@@ -26,7 +26,9 @@ describe('a unit held for a file', () => {
     expect(walk.file.request.amount).toBe(108_000);
     expect(walk.file.unit).toMatchObject({ unit: { label: '5 Gannet Steps' }, state: 'held', startsOn: startOfLet() });
     expect(keysNow(walk).filter((key) => key.startsWith('unit'))).toEqual([]);
-    const board = await (await client('ansel')).get<UnitBoard>(`/api/units/quay-cottages/board?from=${startOfLet()}&until=${addDays(isoDate(startOfLet()), 40)}`);
+    const board = await (
+      await client('ansel')
+    ).get<UnitBoard>(`/api/units/quay-cottages/board?from=${startOfLet()}&until=${addDays(isoDate(startOfLet()), 40)}`);
     const row = board.body.rows.find(({ unit }) => unit.code === 'gannet-5');
     expect(row?.spans).toMatchObject([{ state: 'held', booking: { reference: walk.reference, name: walk.applicant.fullName } }]);
   });
@@ -191,7 +193,8 @@ describe('what is paid', () => {
   it('comes from a card or an account by the bank, that says no where it does', async () => {
     const walk = await cottage(cavren);
     await hold(walk, 'gannet-2');
-    const card = (number: string, amount: number) => walk.act('wren', '/receipts', { way: 'card', amount, card: { number, expires: '09/29', name: 'Ida Holm' } });
+    const card = (number: string, amount: number) =>
+      walk.act('wren', '/receipts', { way: 'card', amount, card: { number, expires: '09/29', name: 'Ida Holm' } });
     // Numbers of cards for tests only: each ends in its check digit (ISO/IEC 7812-1).
     expect(problem(await card('4000 0000 0000 0001', 1_000)).errors?.[0]?.path).toBe('card.number');
     expect(problem(await card('4000 0000 0000 0200', 1_000)).code).toBe('card-refused');
@@ -277,7 +280,13 @@ describe('moving in', () => {
     expect(problem(await hold(walk, 'coble-7')).code).toBe('file-locked');
     const lease = await textOf((await phone.get('/api/door/agreement?document=agreement')).response.rawPayload);
     const terms = leaseTermsOf(walk.file);
-    for (const words of ['Lease of a quay cottage', '8 Coble Row, Two bedrooms', 'To be paid before the keys', 'Quiet from ten in the evening', 'Quillhaven’s by-law on letting'])
+    for (const words of [
+      'Lease of a quay cottage',
+      '8 Coble Row, Two bedrooms',
+      'To be paid before the keys',
+      'Quiet from ten in the evening',
+      'Quillhaven’s by-law on letting',
+    ])
       expect(lease.replace(/\s+/g, ' ')).toContain(words);
     expect(terms?.months.length).toBe(13);
     expect(keysNow(walk)).toEqual(['owed:completing', 'handover:record', 'handover:keys']);
@@ -302,7 +311,9 @@ describe('moving in', () => {
     const shown = await wren.upload(`${walk.url}/record/rooms/${first?.id ?? ''}/pictures`, await png(), 'floor.png', null);
     expect(shown.status).toBe(201);
     await walk.take(shown);
-    expect((await wren.upload(`${walk.url}/record/rooms/${first?.id ?? ''}/pictures`, Buffer.from('%PDF-1.4 no picture'), 'floor.png', null)).status).toBeGreaterThanOrEqual(400);
+    expect(
+      (await wren.upload(`${walk.url}/record/rooms/${first?.id ?? ''}/pictures`, Buffer.from('%PDF-1.4 no picture'), 'floor.png', null)).status,
+    ).toBeGreaterThanOrEqual(400);
     expect((await walk.act('wren', '/record/sign')).status).toBe(200);
     expect(keysNow(walk)).toEqual(['handover:tenant', 'handover:keys']);
 

@@ -59,6 +59,7 @@ const FOURTH = {
   residualIncome: null,
   guideline: null,
   assistance: [],
+  areaIncome: null,
   deposits: [],
   lateFees: [],
   yearStarts: '01-01',

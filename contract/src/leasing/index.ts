@@ -1,4 +1,14 @@
-import { PRORATIONS, RECEIPT_WAY_LABEL, ROOM_STATE_LABEL, type Handover, type HeldUnit, type LeaseRules, type Receipt, type ReceiptWay, type RoomState } from '@cavren/core';
+import {
+  PRORATIONS,
+  RECEIPT_WAY_LABEL,
+  ROOM_STATE_LABEL,
+  type Handover,
+  type HeldUnit,
+  type LeaseRules,
+  type Receipt,
+  type ReceiptWay,
+  type RoomState,
+} from '@cavren/core';
 import { z } from 'zod';
 import { CalendarDate, Id, Money, Reason, Share, Time, Version, Words } from '../values/index';
 
@@ -143,7 +153,10 @@ export const UnitQuery = z.strictObject({
   reference: z.string().max(20).optional(),
 });
 export type UnitQuery = z.infer<typeof UnitQuery>;
-export const UnitMatches = z.object({ matches: z.array(z.object({ unit: UnitShape, rent: Money.nullable(), why: z.array(Words) })), access: z.array(z.string()) });
+export const UnitMatches = z.object({
+  matches: z.array(z.object({ unit: UnitShape, rent: Money.nullable(), why: z.array(Words) })),
+  access: z.array(z.string()),
+});
 export type UnitMatches = z.infer<typeof UnitMatches>;
 
 export const BoardQuery = z.strictObject({ from: CalendarDate, until: CalendarDate });
@@ -183,11 +196,24 @@ export const HoldUnitAtDoor = z.strictObject({ unitId: UnitId });
 export const ReleaseUnit = z.strictObject({ version: Version });
 
 /** A number of a card that the simulated service knows, as the standard of numbers of identification cards has it. */
-const CardNumber = z.string().transform((typed) => typed.replace(/[\s-]/g, '')).pipe(z.string().regex(/^\d{12,19}$/, 'Give the number of the card'));
-const Card = z.strictObject({ number: CardNumber, expires: z.string().regex(/^(0[1-9]|1[0-2])\/\d{2}$/, 'Give month and year, as in 09/28'), name: z.string().trim().min(2).max(120) });
+const CardNumber = z
+  .string()
+  .transform((typed) => typed.replace(/[\s-]/g, ''))
+  .pipe(z.string().regex(/^\d{12,19}$/, 'Give the number of the card'));
+const Card = z.strictObject({
+  number: CardNumber,
+  expires: z.string().regex(/^(0[1-9]|1[0-2])\/\d{2}$/, 'Give month and year, as in 09/28'),
+  name: z.string().trim().min(2).max(120),
+});
 /** Money that comes in: over the counter with the number of its receipt, from the account that the file names, or from a card. */
 export const TakePayment = z.discriminatedUnion('way', [
-  z.strictObject({ way: z.literal('counter'), version: Version, amount: Money, payer: z.string().trim().min(2, 'Say who paid').max(120), reference: z.string().trim().min(1, 'Give the number of the receipt').max(60) }),
+  z.strictObject({
+    way: z.literal('counter'),
+    version: Version,
+    amount: Money,
+    payer: z.string().trim().min(2, 'Say who paid').max(120),
+    reference: z.string().trim().min(1, 'Give the number of the receipt').max(60),
+  }),
   z.strictObject({ way: z.literal('bank'), version: Version, amount: Money }),
   z.strictObject({ way: z.literal('card'), version: Version, amount: Money, card: Card }),
 ]);

@@ -540,6 +540,7 @@ export const PlacePack = z.strictObject({
     })
     .nullable(),
   guideline: Guideline.nullable(),
+  areaIncome: z.strictObject({ year: z.int(), source: z.string(), regions: z.record(z.string(), z.array(Money).min(4)) }).nullable(),
   assistance: z.array(
     z.strictObject({
       year: z.int(),

@@ -61,7 +61,17 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
       rent: money(rent ?? 0),
       facts: [...access, ...plan.includes],
     })),
-    charges: isEnded(file.stage) && file.stage !== 'done' ? [] : charges.map((one) => ({ label: speak(one.label), amount: money(one.amount), paid: one.owed === 0, dueOn: one.dueOn, due: speak(chargeDue(one)), why: speak(one.why) })),
+    charges:
+      isEnded(file.stage) && file.stage !== 'done'
+        ? []
+        : charges.map((one) => ({
+            label: speak(one.label),
+            amount: money(one.amount),
+            paid: one.owed === 0,
+            dueOn: one.dueOn,
+            due: speak(chargeDue(one)),
+            why: speak(one.why),
+          })),
     owed: money(owed),
     owedMinor: isEnded(file.stage) ? 0 : owed,
     asked: asked > 0,
@@ -73,7 +83,13 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
         ? null
         : {
             open: file.stage === 'completing' && handover.keysAt === null,
-            rooms: handover.rooms.map(({ id, room, state, note, pictures }) => ({ id, room, state, note, pictures: pictures.map(({ id: picture, name }) => ({ id: picture, name })) })),
+            rooms: handover.rooms.map(({ id, room, state, note, pictures }) => ({
+              id,
+              room,
+              state,
+              note,
+              pictures: pictures.map(({ id: picture, name }) => ({ id: picture, name })),
+            })),
             bar: bar && speak(bar),
             mine: handover.signatures.some(({ side, whoId }) => side === 'tenant' && whoId === person.id),
             signatures: handover.signatures.map(({ name, side }) => ({ name, side })),
@@ -92,6 +108,11 @@ export function criteriaFor(product: ProductDefinition, pack: PlacePack): Public
     since,
     version,
     rules: rules.map(speak).map((rule) => rule.charAt(0).toUpperCase() + rule.slice(1)),
-    fees: fees.map(({ label, amount, each, back, why }) => ({ label, amount: speak(say('lease.feeTold', { amount: money(amount), each })), back: speak(say('lease.feeBack', { back })), why })),
+    fees: fees.map(({ label, amount, each, back, why }) => ({
+      label,
+      amount: speak(say('lease.feeTold', { amount: money(amount), each })),
+      back: speak(say('lease.feeBack', { back })),
+      why,
+    })),
   };
 }

@@ -162,7 +162,11 @@ export const door: Concept = (app, house) => {
     const session = await inside(request);
     const view = await service.view(session);
     if (!view.lease?.record) throw PROBLEM.noRecord();
-    return sendPaper(reply, { content: await services.handover.recordPdf(session.fileId), mediaType: 'application/pdf', name: `${view.reference}-condition.pdf` });
+    return sendPaper(reply, {
+      content: await services.handover.recordPdf(session.fileId),
+      mediaType: 'application/pdf',
+      name: `${view.reference}-condition.pdf`,
+    });
   });
   app.post('/api/door/record/rooms/:id', { schema: { params: RoomParams, body: RecordRoomAtDoor, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);

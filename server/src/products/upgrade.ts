@@ -175,6 +175,7 @@ export function upgradePack(raw: unknown): unknown {
     residualIncome: null,
     guideline: null,
     assistance: [],
+    areaIncome: null,
     deposits: [],
     lateFees: [],
     regionTaxes: null,

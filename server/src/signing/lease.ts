@@ -76,7 +76,16 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
         [label('rooms'), plan.rooms.join(', ')],
         [label('includes'), [...plan.includes, ...unit.unit.access].join(', ') || '—'],
         ...(file.pets.length > 0
-          ? [[label('pets'), file.pets.map(({ kind, breed, serviceAnimal }) => [breed ?? (kind ? PET_KIND_LABEL[kind] : '—'), ...(serviceAnimal ? [label('assistance')] : [])].join(', ')).join('; ')] as [string, string]]
+          ? [
+              [
+                label('pets'),
+                file.pets
+                  .map(({ kind, breed, serviceAnimal }) =>
+                    [breed ?? (kind ? PET_KIND_LABEL[kind] : '—'), ...(serviceAnimal ? [label('assistance')] : [])].join(', '),
+                  )
+                  .join('; '),
+              ] as [string, string],
+            ]
           : []),
         ...(file.vehicles.length > 0 ? [[label('vehicles'), file.vehicles.map(({ plate, make }) => plate ?? make ?? '—').join(', ')] as [string, string]] : []),
       ]),
@@ -95,12 +104,15 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
         ...(lateCap ? [[label('lateLaw'), lateCap.source] as [string, string]] : []),
       ]),
       heading(label('before')),
-      money2(
-        charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge)), charge.amount]),
-      ),
+      money2(charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge)), charge.amount])),
       ...(waivedFees(file).length > 0 ? [{ text: speak(say('lease.waived', { fees: { all: waivedFees(file).map((fee) => fee.label), by: 'and' } })) }] : []),
       ...(cap
-        ? [{ text: speak(say('lease.depositLaw', { source: cap.source, back: cap.backWithinDays === null ? 'none' : 'days', days: cap.backWithinDays ?? 0 })), margin: [0, 0, 0, 8] }]
+        ? [
+            {
+              text: speak(say('lease.depositLaw', { source: cap.source, back: cap.backWithinDays === null ? 'none' : 'days', days: cap.backWithinDays ?? 0 })),
+              margin: [0, 0, 0, 8],
+            },
+          ]
         : []),
       heading(label('everyMonth')),
       {

@@ -12,7 +12,6 @@ import {
   rentOf,
   say,
   unitsFor,
-
   type FileState,
   type HeldUnit,
   type IsoDate,
@@ -60,7 +59,10 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       fit.length > 0 ? say('units.takenOthers', { unit: unit.label, why: because }) : say('units.takenNoOthers', { unit: unit.label, why: because });
     throw new ProblemError(409, 'unit-taken', title, {
       place: change.file.pack,
-      errors: fit.map((one) => ({ path: one.unit.id, message: say('units.other', { unit: one.unit.label, plan: one.unit.plan.label, rent: { money: one.rent ?? 0 } }) })),
+      errors: fit.map((one) => ({
+        path: one.unit.id,
+        message: say('units.other', { unit: one.unit.label, plan: one.unit.plan.label, rent: { money: one.rent ?? 0 } }),
+      })),
     });
   }
 
@@ -91,7 +93,16 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     const hours = file.product.lease?.hold.hours ?? 0;
     const holdsUntil = new Date(Date.parse(change.now) + hours * HOUR_MS).toISOString();
     const before = file.unit;
-    const booking: Omit<BookingRow, 'id'> = { fileId: row.id, unitId, ...dates, state: 'held', holdsUntil, warned: false, heldAt: change.now, heldBy: actor.name };
+    const booking: Omit<BookingRow, 'id'> = {
+      fileId: row.id,
+      unitId,
+      ...dates,
+      state: 'held',
+      holdsUntil,
+      warned: false,
+      heldAt: change.now,
+      heldBy: actor.name,
+    };
     await store.book(booking, tx).catch((error: unknown) => {
       // The database's own word: whatever was read before, no unit is let twice for a day.
       if (error instanceof UniqueConstraintError) return cannotBeHad(change, unit, dates.startsOn, months);
@@ -168,7 +179,14 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     },
     async find(stock: string, { from, months, sleeps, bedrooms, rentMost, access, reference }: UnitQuery) {
       if (!(await store.stock(stock))) throw PROBLEM.noStock();
-      const need = { from, months, sleeps, bedrooms, rentMost: rentMost === undefined ? undefined : minor(rentMost), access: access?.split('|').filter(Boolean) };
+      const need = {
+        from,
+        months,
+        sleeps,
+        bedrooms,
+        rentMost: rentMost === undefined ? undefined : minor(rentMost),
+        access: access?.split('|').filter(Boolean),
+      };
       const found = await matches(stock, need, reference ?? null);
       return { matches: found, access: [...new Set(found.flatMap(({ unit }) => unit.access))].sort() };
     },

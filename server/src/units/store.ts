@@ -87,7 +87,15 @@ export function unitsStore(db: Sequelize) {
       ),
     /** Bookings of a stock that have a day in common with a stretch, with whose they are. */
     async taken(stock: string, from: IsoDate, until: IsoDate, tx?: Tx): Promise<Booking[]> {
-      const rows = await select<{ unit_id: string; starts_on: IsoDate; ends_on: IsoDate; state: Booking['state']; holds_until: Date | null; reference: string; applicant: string | null }>(
+      const rows = await select<{
+        unit_id: string;
+        starts_on: IsoDate;
+        ends_on: IsoDate;
+        state: Booking['state'];
+        holds_until: Date | null;
+        reference: string;
+        applicant: string | null;
+      }>(
         db,
         `SELECT b.unit_id, b.starts_on, b.ends_on, b.state, b.holds_until, f.reference, f.applicant
          FROM unit_booking b JOIN unit u ON u.id = b.unit_id JOIN file f ON f.id = b.file_id

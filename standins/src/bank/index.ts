@@ -40,7 +40,9 @@ export function bankService() {
   app.post('/debits', { schema: { body: Order } }, (request) => move(taken, request.body, 'QD', 'The account isn’t covered'));
   /** A card is known by a name of its own that says nothing but the end of its number; one that ends in 00 doesn't exist. */
   app.post('/cards', { schema: { body: Card } }, ({ body: { number } }) =>
-    number.endsWith('00') ? { refused: 'There is no such card' } : { token: `card-${createHash('sha256').update(number).digest('hex').slice(0, 16)}-${number.slice(-4)}`, tail: number.slice(-4) },
+    number.endsWith('00')
+      ? { refused: 'There is no such card' }
+      : { token: `card-${createHash('sha256').update(number).digest('hex').slice(0, 16)}-${number.slice(-4)}`, tail: number.slice(-4) },
   );
   app.post('/charges', { schema: { body: Order } }, (request) => move(charged, request.body, 'QC', 'The card was declined'));
   app.post('/refunds', { schema: { body: Order } }, (request) => move(refunded, request.body, 'QR', 'The card takes nothing back'));

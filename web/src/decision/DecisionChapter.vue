@@ -153,7 +153,9 @@ const letting = computed(() => {
   const sum = (of: readonly { amount: number }[]): number => of.reduce((so, { amount }) => so + amount, 0);
   return [
     { label: 'Unit', said: unit ? `${unit.unit.label}, ${unit.unit.plan.label}` : '—' },
-    ...(terms ? [{ label: 'Let until', said: `${showDate(lastDayOf(terms.endsOn))}${(props.file.request.freeMonths ?? 0) > 0 ? ', with a month free of rent' : ''}` }] : []),
+    ...(terms
+      ? [{ label: 'Let until', said: `${showDate(lastDayOf(terms.endsOn))}${(props.file.request.freeMonths ?? 0) > 0 ? ', with a month free of rent' : ''}` }]
+      : []),
     ...(product.lease.occupancy ? [{ label: 'Live there', said: `${counted.length} of ${most ?? '—'}` }] : []),
     { label: 'Deposit', said: money(sum(charges.filter(({ key }) => key.startsWith('deposit')))) },
     { label: 'All before the keys', said: money(sum(charges)) },

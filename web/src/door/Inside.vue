@@ -323,7 +323,12 @@ function take(next: DoorView): void {
     </section>
     <p
       v-else-if="
-        view.outcome === 'open' && view.signing?.state !== 'yours' && !view.details && view.health !== 'open' && !(view.offer?.open && view.offer.mine === null) && !needsLetting
+        view.outcome === 'open' &&
+        view.signing?.state !== 'yours' &&
+        !view.details &&
+        view.health !== 'open' &&
+        !(view.offer?.open && view.offer.mine === null) &&
+        !needsLetting
       "
       class="good"
     >

@@ -30,7 +30,8 @@ async function tell(name: string, path: string, body: object): Promise<boolean> 
 /** Units of each plan: the plans first, so that a phone isn't filled with sixteen of a kind. */
 const plans = computed(() => {
   const byPlan = new Map<string, DoorView['lease'] extends infer L ? (L extends { choices: (infer C)[] } ? C[] : never) : never>();
-  for (const one of props.lease.choices) byPlan.set(`${one.plan}, ${one.size}, ${one.rent} a month`, [...(byPlan.get(`${one.plan}, ${one.size}, ${one.rent} a month`) ?? []), one]);
+  for (const one of props.lease.choices)
+    byPlan.set(`${one.plan}, ${one.size}, ${one.rent} a month`, [...(byPlan.get(`${one.plan}, ${one.size}, ${one.rent} a month`) ?? []), one]);
   return [...byPlan];
 });
 const opened = ref('');
@@ -61,7 +62,10 @@ const STATE: Record<(typeof props.lease.payments)[number]['state'], string> = {
   differs: 'we look into it',
 };
 
-const STATES = [{ value: '' as const, label: 'Not said yet' }, ...(Object.entries(ROOM_STATE_LABEL) as [RoomState, string][]).map(([value, label]) => ({ value, label }))];
+const STATES = [
+  { value: '' as const, label: 'Not said yet' },
+  ...(Object.entries(ROOM_STATE_LABEL) as [RoomState, string][]).map(([value, label]) => ({ value, label })),
+];
 type Room = NonNullable<typeof props.lease.record>['rooms'][number];
 const notes = ref<Record<string, string>>({});
 const put = (room: Room, values: Partial<Pick<Room, 'state' | 'note'>>): Promise<boolean> =>
@@ -87,7 +91,8 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <template v-if="lease.unit">
       <p>{{ lease.unit.plan }}, {{ lease.rent ? `${lease.rent} a month, ` : '' }}{{ day(lease.unit.startsOn) }} to {{ day(lease.unit.lastOn) }}.</p>
       <p v-if="lease.unit.state === 'held' && lease.unit.holdsUntil">
-        Held for you until <b>{{ day(lease.unit.holdsUntil) }}, {{ time(lease.unit.holdsUntil) }}</b>. After that somebody else can take it.
+        Held for you until <b>{{ day(lease.unit.holdsUntil) }}, {{ time(lease.unit.holdsUntil) }}</b
+        >. After that somebody else can take it.
       </p>
       <p v-else-if="lease.unit.state === 'kept'">It is kept for you.</p>
     </template>
@@ -142,7 +147,8 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <p v-else class="good">Everything is paid.</p>
     <ul v-if="lease.payments.length > 0" class="soft">
       <li v-for="payment in lease.payments" :key="payment.at + payment.amount">
-        {{ payment.direction === 'in' ? '' : 'Back to you: ' }}{{ payment.amount }}{{ payment.reference ? ` (${payment.way === 'counter' ? 'receipt' : 'ending'} ${payment.reference})` : '' }},
+        {{ payment.direction === 'in' ? '' : 'Back to you: ' }}{{ payment.amount
+        }}{{ payment.reference ? ` (${payment.way === 'counter' ? 'receipt' : 'ending'} ${payment.reference})` : '' }},
         {{ STATE[payment.state] }}
       </li>
     </ul>
@@ -163,7 +169,9 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
 
   <section v-if="lease.record" class="card">
     <h2>How your unit is</h2>
-    <p v-if="lease.record.open">Walk through it with us. Say how each room is, and take a picture of what is worn or damaged: you don’t pay later for what was there before.</p>
+    <p v-if="lease.record.open">
+      Walk through it with us. Say how each room is, and take a picture of what is worn or damaged: you don’t pay later for what was there before.
+    </p>
     <article v-for="room in lease.record.rooms" :key="room.id" class="stack">
       <h3>{{ room.room }}</h3>
       <template v-if="lease.record.open">
@@ -184,13 +192,21 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
       </template>
       <p v-else>{{ room.state ? ROOM_STATE_LABEL[room.state] : '—' }}{{ room.note ? `: ${room.note}` : '' }}</p>
       <p v-if="room.pictures.length > 0" class="soft">
-        <a v-for="(picture, at) in room.pictures" :key="picture.id" :href="`/api/door/record/pictures/${picture.id}`" target="_blank" rel="noopener" class="me-3"
+        <a
+          v-for="(picture, at) in room.pictures"
+          :key="picture.id"
+          :href="`/api/door/record/pictures/${picture.id}`"
+          target="_blank"
+          rel="noopener"
+          class="me-3"
           >{{ at + 1 }}. picture</a
         >
       </p>
     </article>
-    <p v-if="lease.record.signatures.length > 0" class="soft">Signed: {{ lease.record.signatures.map((one) => `${one.name}${one.side === 'house' ? ' for the house' : ''}`).join(', ') }}.</p>
-    <p v-if="problem && !paying" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="lease.record.signatures.length > 0" class="soft">
+      Signed: {{ lease.record.signatures.map((one) => `${one.name}${one.side === 'house' ? ' for the house' : ''}`).join(', ') }}.
+    </p>
+    <p v-if="problem && !paying && !wrong('name')" class="problem" role="alert">{{ problem }}</p>
     <template v-if="lease.record.open && !lease.record.mine">
       <p v-if="lease.record.bar" class="soft">{{ lease.record.bar }}.</p>
       <form v-else class="stack" @submit.prevent="sign">

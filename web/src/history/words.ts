@@ -307,8 +307,10 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
       [`${purpose}.settle`, ({ outcome, word }) => `${outcome === 'madeRight' ? 'made right by the bank' : 'it came back'}: ${String(word)}`],
     ]),
   ),
-  'receipt.take': ({ way, amount, payer, reference }, file) => `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
-  'receipt.giveBack': ({ way, amount, payer, reference }, file) => `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
+  'receipt.take': ({ way, amount, payer, reference }, file) =>
+    `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
+  'receipt.giveBack': ({ way, amount, payer, reference }, file) =>
+    `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
   'receipt.come': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
   'receipt.gone': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
   'record.room': ({ state, note }) => [ROOM_STATE_LABEL[state as RoomState] ?? 'not said', note].filter(Boolean).join(', '),

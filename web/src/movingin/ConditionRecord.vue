@@ -40,7 +40,11 @@ const allGood = async (): Promise<void> => {
   for (const room of record.value.rooms.filter(({ state }) => state === null)) await put(room, { state: 'good' });
 };
 const signed = computed(() => record.value.signatures.some(({ whoId }) => whoId === desk.me?.id));
-offerActs(() => (open.value && record.value.rooms.length > 0 && !signed.value ? [{ name: 'Sign the condition record', key: null, waits: bar.value ? sayWithin(say, bar.value) : null, run: () => void sign() }] : []));
+offerActs(() =>
+  open.value && record.value.rooms.length > 0 && !signed.value
+    ? [{ name: 'Sign the condition record', key: null, waits: bar.value ? sayWithin(say, bar.value) : null, run: () => void sign() }]
+    : [],
+);
 </script>
 
 <template>
@@ -90,7 +94,13 @@ offerActs(() => (open.value && record.value.rooms.length > 0 && !signed.value ? 
               <span v-else>{{ room.note }}</span>
             </td>
             <td>
-              <a v-for="(picture, at) in room.pictures" :key="picture.id" :href="`${editing.url}/papers/${picture.id}/content`" target="_blank" rel="noopener" class="me-2"
+              <a
+                v-for="(picture, at) in room.pictures"
+                :key="picture.id"
+                :href="`${editing.url}/papers/${picture.id}/content`"
+                target="_blank"
+                rel="noopener"
+                class="me-2"
                 >{{ at + 1 }}. picture</a
               >
               <PickFile v-if="open" :label="`Picture of ${room.room}`" says="Add" :busy="busy === room.id" @picked="show(room, $event)" />
@@ -100,10 +110,15 @@ offerActs(() => (open.value && record.value.rooms.length > 0 && !signed.value ? 
       </v-table>
       <p class="row-actions mt-2">
         <span><Mark :kind="sides.house ? 'settled' : 'open'" /> {{ sides.house ? 'signed for the house' : 'not signed for the house yet' }}</span>
-        <span><Mark :kind="sides.tenant ? 'settled' : 'open'" /> {{ sides.tenant ? 'signed by who moves in' : 'who moves in signs on the phone, at the unit' }}</span>
+        <span
+          ><Mark :kind="sides.tenant ? 'settled' : 'open'" />
+          {{ sides.tenant ? 'signed by who moves in' : 'who moves in signs on the phone, at the unit' }}</span
+        >
       </p>
       <ul class="facts soft">
-        <li v-for="one in record.signatures" :key="one.side + one.whoId">{{ one.name }}, {{ one.side === 'house' ? 'for the house' : 'who moves in' }}, {{ showTime(one.at) }}</li>
+        <li v-for="one in record.signatures" :key="one.side + one.whoId">
+          {{ one.name }}, {{ one.side === 'house' ? 'for the house' : 'who moves in' }}, {{ showTime(one.at) }}
+        </li>
       </ul>
       <p v-if="open" class="row-actions mt-2">
         <v-btn v-if="!signed" variant="flat" :loading="busy === 'sign'" :disabled="bar !== null" @click="sign">Sign for the house</v-btn>

@@ -90,7 +90,14 @@ const see = (note: string) => editing.act('/key-dates', { code: seeing.value?.co
 const hands = computed(() => props.file.stage === 'completing' && desk.may('keys.handOver'));
 offerActs(() =>
   hands.value && handover.value.keysAt === null
-    ? [{ name: props.file.product.words.release, key: 'A', waits: bar.value ? say(bar.value) : waits.value ? sayWithin(say, waits.value) : null, run: () => (handing.value = true) }]
+    ? [
+        {
+          name: props.file.product.words.release,
+          key: 'A',
+          waits: bar.value ? say(bar.value) : waits.value ? sayWithin(say, waits.value) : null,
+          run: () => (handing.value = true),
+        },
+      ]
     : [],
 );
 </script>
@@ -132,7 +139,9 @@ offerActs(() =>
           </tr>
         </tbody>
       </v-table>
-      <p v-if="!ended && standing.charges.length > 0" class="sum-line"><b>Still owed</b><b>{{ money(owed) }}</b></p>
+      <p v-if="!ended && standing.charges.length > 0" class="sum-line">
+        <b>Still owed</b><b>{{ money(owed) }}</b>
+      </p>
       <p v-for="fee in waived" :key="fee.label" class="soft">Waived: {{ fee.label }} ({{ fee.reason }}).</p>
 
       <template v-if="file.receipts.length > 0">
@@ -141,8 +150,8 @@ offerActs(() =>
           <li v-for="receipt in file.receipts" :key="receipt.id">
             <span>
               <Mark :kind="PAID[receipt.state].mark" />
-              {{ receipt.direction === 'in' ? '' : 'Back: ' }}<b>{{ money(receipt.amount) }}</b>
-              {{ `${RECEIPT_WAY_LABEL[receipt.way].toLowerCase()} ` }}<span v-if="receipt.reference" class="mono">{{ receipt.reference }}</span> from {{ receipt.payer }}
+              {{ receipt.direction === 'in' ? '' : 'Back: ' }}<b>{{ money(receipt.amount) }}</b> {{ `${RECEIPT_WAY_LABEL[receipt.way].toLowerCase()} `
+              }}<span v-if="receipt.reference" class="mono">{{ receipt.reference }}</span> from {{ receipt.payer }}
               <span class="soft">{{ showTime(receipt.at) }}, {{ receipt.by }}</span>
             </span>
             <span :class="{ wrong: receipt.state === 'failed' || receipt.state === 'differs' }">
@@ -158,14 +167,20 @@ offerActs(() =>
       <TakePayment v-if="!ended && owed > 0 && !open && desk.may('receipt.take')" :file="file" :owed="owed" class="mt-3" />
       <div v-if="ended && back.back > 0" class="mt-3">
         <p>
-          Of what was paid <b>{{ money(back.back) }}</b> goes back where it came from<template v-if="back.keeps > 0">; {{ money(back.keeps) }} is kept</template>.
+          Of what was paid <b>{{ money(back.back) }}</b> goes back where it came from<template v-if="back.keeps > 0">; {{ money(back.keeps) }} is kept</template
+          >.
         </p>
         <ul class="facts">
           <li v-for="kept in back.kept" :key="say(kept.label)">{{ money(kept.amount) }}, {{ say(kept.label) }}: {{ say(kept.why) }}</li>
         </ul>
         <div v-if="desk.may('receipt.giveBack') && !open" class="fields mt-2" style="--across: 3">
           <AskText v-model="reason" label="Why" />
-          <AskText v-if="cameOver" v-model="overCounter" label="Number of the receipt over the counter" :error="others.find(({ path }) => path === 'overCounter')?.message" />
+          <AskText
+            v-if="cameOver"
+            v-model="overCounter"
+            label="Number of the receipt over the counter"
+            :error="others.find(({ path }) => path === 'overCounter')?.message"
+          />
           <p class="row-actions">
             <v-btn variant="flat" :loading="busy === 'back'" :disabled="reason.trim().length < 3" @click="giveBack">Give back {{ money(back.back) }}</v-btn>
             <span v-if="reason.trim().length < 3" class="soft">waits for: why</span>
@@ -210,8 +225,11 @@ offerActs(() =>
       <ul class="lines">
         <li v-for="date in dates" :key="date.code + date.on">
           <span>
-            <Mark :kind="seen(date) || (date.code === 'moveIn' && handover.keysAt) ? 'settled' : isDue(date) ? 'blocked' : 'open'" />{{ ' ' }}<b>{{ showDate(date.on) }}</b> {{ say(date.what) }}
-            <span v-if="seen(date)" class="soft">seen to by {{ seen(date)?.by }}, {{ showDate(seen(date)?.at ?? null) }}{{ seen(date)?.note ? `: ${seen(date)?.note}` : '' }}</span>
+            <Mark :kind="seen(date) || (date.code === 'moveIn' && handover.keysAt) ? 'settled' : isDue(date) ? 'blocked' : 'open'" />{{ ' '
+            }}<b>{{ showDate(date.on) }}</b> {{ say(date.what) }}
+            <span v-if="seen(date)" class="soft"
+              >seen to by {{ seen(date)?.by }}, {{ showDate(seen(date)?.at ?? null) }}{{ seen(date)?.note ? `: ${seen(date)?.note}` : '' }}</span
+            >
           </span>
           <v-btn v-if="isDue(date) && desk.may('keyDate.see')" size="small" @click="seeing = date">Seen to …</v-btn>
         </li>
@@ -230,11 +248,20 @@ offerActs(() =>
     <ReasonDialog
       v-model="settleOpen"
       title="Settled with the bank"
-      :text="settling?.outcome === 'madeRight' ? 'The bank took what was ordered after all: it counts as paid.' : 'The bank gave it back: it counts as refused.'"
+      :text="
+        settling?.outcome === 'madeRight' ? 'The bank took what was ordered after all: it counts as paid.' : 'The bank gave it back: it counts as refused.'
+      "
       label="What the bank said"
       confirm="Keep it so"
       :run="settle"
     />
-    <ReasonDialog v-model="seeingOpen" :title="seeing ? say(seeing.what) : ''" text="It leaves Today, and stays in the file." label="What came of it" confirm="Seen to" :run="see" />
+    <ReasonDialog
+      v-model="seeingOpen"
+      :title="seeing ? say(seeing.what) : ''"
+      text="It leaves Today, and stays in the file."
+      label="What came of it"
+      confirm="Seen to"
+      :run="see"
+    />
   </div>
 </template>

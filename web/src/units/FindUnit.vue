@@ -51,16 +51,31 @@ const shown = computed(() => (showAll.value ? [...fitting.value, ...others.value
 <template>
   <div>
     <div class="fields" style="--across: 3">
-      <AskText v-model="sleeps" label="Sleeps at least" inputmode="numeric" data-aside="yes" :error="sleeps.trim() !== '' && wholeSleeps === null ? 'A whole number' : undefined" />
-      <AskText v-model="most" label="Rent a month at most" inputmode="decimal" data-aside="yes" :error="most.trim() !== '' && rentMost === null ? 'An amount, like 1,300' : undefined" />
+      <AskText
+        v-model="sleeps"
+        label="Sleeps at least"
+        inputmode="numeric"
+        data-aside="yes"
+        :error="sleeps.trim() !== '' && wholeSleeps === null ? 'A whole number' : undefined"
+      />
+      <AskText
+        v-model="most"
+        label="Rent a month at most"
+        inputmode="decimal"
+        data-aside="yes"
+        :error="most.trim() !== '' && rentMost === null ? 'An amount, like 1,300' : undefined"
+      />
       <AskChoice v-model="access" label="With" :items="features" />
     </div>
     <p v-if="query.isError.value" class="note ember mt-3" role="alert">{{ messageOf(query.error.value) }}</p>
     <p v-else-if="query.isPending.value" class="soft mt-3" role="status">Looking …</p>
     <template v-else>
       <p class="soft mt-3" role="status">
-        {{ fitting.length === 0 ? 'Nothing fits' : fitting.length === 1 ? 'One fits' : `${fitting.length} fit` }} of {{ fitting.length + others.length }} for these days.
-        <v-btn v-if="others.length > 0" size="x-small" variant="text" @click="showAll = !showAll">{{ showAll ? 'Only those that fit' : 'Show the others, and why not' }}</v-btn>
+        {{ fitting.length === 0 ? 'Nothing fits' : fitting.length === 1 ? 'One fits' : `${fitting.length} fit` }} of {{ fitting.length + others.length }} for
+        these days.
+        <v-btn v-if="others.length > 0" size="x-small" variant="text" @click="showAll = !showAll">{{
+          showAll ? 'Only those that fit' : 'Show the others, and why not'
+        }}</v-btn>
       </p>
       <v-table v-if="shown.length > 0" class="sheet mt-1">
         <thead>

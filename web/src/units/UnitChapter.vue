@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  applicantsOf,
   criteriaOf,
   depositCapOf,
   lastDayOf,
@@ -10,10 +11,14 @@ import {
   letOf,
   moneyIn,
   occupancyOf,
+  personName,
   petsCharged,
   rentOf,
+  sharingOf,
+  whatFitsLease,
   type LeaseRules,
 } from '@cavren/core';
+import { nanoid } from 'nanoid';
 import { computed } from 'vue';
 import { offerActs } from '../acts/index';
 import { TermLines } from '../affordability/index';
@@ -36,7 +41,9 @@ const rules = computed<LeaseRules | null>(() => props.file.product.lease);
 const free = computed(() => !props.locked && desk.may('unit.hold'));
 const held = computed(() => props.file.unit);
 const wanted = computed(() => letOf(props.file.request));
-const otherDates = computed(() => held.value !== null && wanted.value !== null && (wanted.value.startsOn !== held.value.startsOn || wanted.value.endsOn !== held.value.endsOn));
+const otherDates = computed(
+  () => held.value !== null && wanted.value !== null && (wanted.value.startsOn !== held.value.startsOn || wanted.value.endsOn !== held.value.endsOn),
+);
 const listed = computed(() => {
   const { termMonths } = props.file.request;
   return held.value && termMonths !== null ? rentOf(held.value.unit, held.value.startsOn, termMonths) : null;
@@ -52,21 +59,64 @@ const late = computed(() =>
 const lateLaw = computed(() => lateCapOf(props.file.pack, region.value)?.source ?? null);
 const criteria = computed(() => criteriaOf(props.file.product));
 const pets = computed(() => petsCharged(props.file).length);
+const applicants = computed(() => applicantsOf(props.file));
+const sharing = computed(() => sharingOf(props.file, editing.today.value));
+const fits = computed(() => whatFitsLease(props.file, editing.today.value));
+const nextSharer = computed(
+  () => applicants.value.find(({ id }) => !props.file.rentShares.some(({ personId }) => personId === id))?.id ?? applicants.value[0]?.id ?? '',
+);
+const shareColumns = computed<Column[]>(() => [
+  { field: 'personId', label: 'Who', options: applicants.value.map((person) => ({ value: person.id, label: personName(person) })), width: '50%' },
+  { field: 'amount', label: 'Part of the rent a month', width: '34%' },
+]);
+/** The same for everybody; what doesn't divide is the first one's. */
+function shareEvenly(): void {
+  const rent = props.file.request.amount ?? 0;
+  const each = Math.floor(rent / applicants.value.length);
+  editing.change(
+    'the rent shared evenly',
+    applicants.value.map(({ id }, at) => ({
+      op: 'add',
+      entity: 'rentShare',
+      id: nanoid(),
+      values: { personId: id, amount: at === 0 ? rent - each * (applicants.value.length - 1) : each },
+    })),
+  );
+}
 const STATE = { held: 'held', kept: 'kept, since the file was approved', let: 'let' } as const;
 const hold = (unitId: string): Promise<boolean> => send(unitId, '/unit', { unitId });
 const release = (): Promise<boolean> => send('release', '/unit/release', {});
 const takeRent = (): void => editing.leave('request', null, 'amount', listed.value);
 const extraColumns = computed<Column[]>(() => [
-  { field: 'code', label: 'What', options: (rules.value?.extras ?? []).map(({ code, label, monthly }) => ({ value: code, label: `${label}, ${money(monthly)} a month`, short: label })), width: '60%' },
+  {
+    field: 'code',
+    label: 'What',
+    options: (rules.value?.extras ?? []).map(({ code, label, monthly }) => ({ value: code, label: `${label}, ${money(monthly)} a month`, short: label })),
+    width: '60%',
+  },
   { field: 'count', label: 'How many', width: '22%' },
 ]);
 const waiverColumns = computed<Column[]>(() => [
-  { field: 'code', label: 'Fee', options: (rules.value?.fees ?? []).filter(({ waivable }) => waivable).map(({ code, label, amount }) => ({ value: code, label: `${label}, ${money(amount)}`, short: label })), width: '36%' },
+  {
+    field: 'code',
+    label: 'Fee',
+    options: (rules.value?.fees ?? [])
+      .filter(({ waivable }) => waivable)
+      .map(({ code, label, amount }) => ({ value: code, label: `${label}, ${money(amount)}`, short: label })),
+    width: '36%',
+  },
   { field: 'reason', label: 'Why', width: '50%' },
 ]);
 offerActs(() =>
   free.value && held.value && (otherDates.value || held.value.state === 'held')
-    ? [{ name: otherDates.value ? 'Hold it for the days asked for' : 'Hold it longer', key: null, waits: null, run: () => void hold(held.value?.unit.id ?? '') }]
+    ? [
+        {
+          name: otherDates.value ? 'Hold it for the days asked for' : 'Hold it longer',
+          key: null,
+          waits: null,
+          run: () => void hold(held.value?.unit.id ?? ''),
+        },
+      ]
     : [],
 );
 </script>
@@ -120,7 +170,9 @@ offerActs(() =>
         />
         <p v-else class="note mt-1">
           Say first
-          <a href="#" @click.prevent="goTo({ chapter: 'request', anchor: file.request.advanceOn === null ? 'advanceOn' : 'termMonths' })">from when and for how many months</a>.
+          <a href="#" @click.prevent="goTo({ chapter: 'request', anchor: file.request.advanceOn === null ? 'advanceOn' : 'termMonths' })"
+            >from when and for how many months</a
+          >.
         </p>
       </template>
     </section>
@@ -203,7 +255,72 @@ offerActs(() =>
 
     <section v-if="rules && rules.fees.some(({ waivable }) => waivable)" class="block">
       <h2>Fees that are waived</h2>
-      <Rows entity="feeWaiver" :rows="file.feeWaivers" :columns="waiverColumns" :fresh="{}" add-label="Waiver" :locked="locked" quiet empty="Every fee of the list is asked for." />
+      <Rows
+        entity="feeWaiver"
+        :rows="file.feeWaivers"
+        :columns="waiverColumns"
+        :fresh="{}"
+        add-label="Waiver"
+        :locked="locked"
+        quiet
+        empty="Every fee of the list is asked for."
+      />
+    </section>
+
+    <section v-if="sharing || applicants.length > 1" class="block">
+      <h2>Who pays which part</h2>
+      <p class="soft mb-2">Where several share and keep their money apart. Each owes the whole rent all the same.</p>
+      <Rows
+        entity="rentShare"
+        :rows="file.rentShares"
+        :columns="shareColumns"
+        :fresh="{ personId: nextSharer }"
+        add-label="Part"
+        :locked="locked"
+        quiet
+        empty="They carry it together."
+      />
+      <p v-if="applicants.length > 1 && free && file.rentShares.length === 0 && file.request.amount" class="row-actions mt-2">
+        <v-btn size="small" @click="shareEvenly">Share it evenly</v-btn>
+      </p>
+      <v-table v-if="sharing" class="sheet mt-2">
+        <thead>
+          <tr>
+            <th scope="col">Who</th>
+            <th scope="col" class="figure">Income that counts</th>
+            <th scope="col" class="figure">Carries their part</th>
+            <th scope="col" class="figure">Carries all of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in sharing.sharers" :key="one.personId">
+            <th scope="row">{{ one.name }}</th>
+            <td class="figure">{{ money(one.income.value) }}</td>
+            <td class="figure">{{ one.own ? `${one.own.value.toFixed(2)} ×` : '—' }}</td>
+            <td class="figure">{{ one.all ? `${one.all.value.toFixed(2)} ×` : '—' }}</td>
+          </tr>
+        </tbody>
+      </v-table>
+      <p v-if="sharing && sharing.over !== 0" class="note ember mt-2">
+        The parts are {{ money(Math.abs(sharing.over)) }} {{ sharing.over > 0 ? 'more' : 'less' }} than {{ money(sharing.rent) }}, what is left of the rent
+        after subsidies.
+      </p>
+    </section>
+
+    <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
+      <h2>What would make it fit</h2>
+      <ul class="facts">
+        <li v-for="one in fits" :key="one.lever" class="row-actions">
+          <span class="flex-1-1"
+            ><b>{{ say(one.label) }}</b
+            ><span v-if="one.lever === 'term'" class="soft">, {{ money(one.rent) }} a month</span></span
+          >
+          <v-btn v-if="one.changes.length > 0 && free" size="small" @click="editing.change(say(one.label), one.changes)">Make it so</v-btn>
+        </li>
+        <li v-if="file.product.guarantor && !file.people.some(({ role }) => role === 'guarantor')">
+          <b>A guarantor</b><span class="soft">: {{ file.product.guarantor.limits.map(({ rule }) => rule).join(' ') }}</span>
+        </li>
+      </ul>
     </section>
 
     <section v-if="rules?.occupancy" class="block">
@@ -212,7 +329,8 @@ offerActs(() =>
         <Mark :kind="occupancy.problems.length > 0 ? 'blocked' : occupancy.most === null ? 'open' : 'settled'" />
         {{ occupancy.counted.length === 1 ? 'One' : occupancy.counted.length }} of {{ occupancy.most ?? '—' }}: {{ occupancy.counted.join(', ')
         }}<template v-if="occupancy.infants.length > 0">; too young to count: {{ occupancy.infants.join(', ') }}</template
-        ><template v-if="pets > 0">; {{ pets === 1 ? 'one pet' : `${pets} pets` }}</template>.
+        ><template v-if="pets > 0">; {{ pets === 1 ? 'one pet' : `${pets} pets` }}</template
+        >.
       </p>
       <p v-for="one in occupancy.problems" :key="say(one)" class="wrong">{{ say(one) }}</p>
       <p class="soft text-small">{{ rules.occupancy.why }}</p>

@@ -75,7 +75,7 @@ export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
 
 export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground = groundOf(file, today)): Base {
   const { product } = file;
-  const stay = product.amountIs === 'rent' ? [] : ground.housing;
+  const stay = product.amountIs === 'rent' && !file.staysHome ? [] : ground.housing;
   const costs = product.amountIs === 'loan' ? costsOf(file, today) : null;
   const premium = product.cover ? premiumOf(file, today) : null;
   return {

@@ -28,6 +28,11 @@ export const AFFORDABILITY_PARTS = [
   'deductions',
   'underwritings',
   'health',
+  'unit',
 ] as const satisfies readonly (keyof FileState)[];
 
-export type AffordabilityInput = Pick<FileState, (typeof AFFORDABILITY_PARTS)[number]> & AsThen;
+export type AffordabilityInput = Pick<FileState, (typeof AFFORDABILITY_PARTS)[number]> &
+  AsThen & {
+    /** Whether who is looked at keeps the home that they have, though a rent is asked for: somebody who stands surety. */
+    staysHome?: true;
+  };

@@ -62,7 +62,17 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
     ...input,
     // What was payable in all counted the fee on top of the payments then.
     product: withCounts('pricing' in product ? withCosts(product, 'beforehand') : product),
-    pack: { rateMethod: 'regulationZ', regionTaxes: null, indices: {}, creditLaw: [], assistance: [], ...pack } as AffordabilityInput['pack'],
+    pack: {
+      rateMethod: 'regulationZ',
+      regionTaxes: null,
+      indices: {},
+      creditLaw: [],
+      assistance: [],
+      areaIncome: null,
+      deposits: [],
+      lateFees: [],
+      ...pack,
+    } as AffordabilityInput['pack'],
   };
 }
 
@@ -81,6 +91,7 @@ const LATER = {
   deductions: [],
   underwritings: [],
   health: [],
+  unit: null,
 } satisfies Partial<AffordabilityInput>;
 
 type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | keyof typeof LATER> & {

@@ -70,6 +70,7 @@ function asTheirs(file: AffordabilityInput, surety: FilePerson): AffordabilityIn
   const counts = { applicant: { income: 1, housing: 1, debts: 1, worth: 1 } };
   return {
     ...file,
+    staysHome: true,
     people,
     incomes: file.incomes.filter(({ personId }) => personId === surety.id),
     debts: theirs(file.debts),

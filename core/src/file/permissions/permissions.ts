@@ -149,10 +149,7 @@ const ORDER_BAR: Partial<Record<PaymentOrder['state'], Words>> = {
 /** Why nothing but the bank may move a file on, or null: an order to pay is out, or what became of it isn't known. */
 export function paymentBar({ payout, payeePayouts, policy, receipts }: Pick<FileState, 'payout' | 'payeePayouts' | 'policy' | 'receipts'>): Words | null {
   if (policy?.state === 'ordered') return say('permissions.policyOnItsWay');
-  const states = new Set([
-    ...[payout, ...payeePayouts, ...(policy ? [policy] : [])].map(({ order }) => order?.state),
-    ...receipts.map(({ state }) => state),
-  ]);
+  const states = new Set([...[payout, ...payeePayouts, ...(policy ? [policy] : [])].map(({ order }) => order?.state), ...receipts.map(({ state }) => state)]);
   return Object.entries(ORDER_BAR).find(([state]) => states.has(state as PaymentOrder['state']))?.[1] ?? null;
 }
 

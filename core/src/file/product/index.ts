@@ -32,6 +32,7 @@ export {
   type LineRateRow,
   type LineRateTable,
   type LineRules,
+  type AreaIncome,
   type DepositCap,
   type LateFeeCap,
   type LateFeeRule,

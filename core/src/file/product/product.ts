@@ -98,6 +98,7 @@ export const MEASURES = [
   'reserves',
   'debtServiceCover',
   'guidelineShare',
+  'areaIncomeShare',
   'finalBalloon',
   'premium',
   'premiumYear',
@@ -930,6 +931,13 @@ export interface IncomeGuideline {
   states: Record<string, { first: Minor; each: Minor }>;
 }
 
+/** The yearly income in the middle of each area: by region, and `*` for all others, for households of one, two and so on. */
+export interface AreaIncome {
+  year: number;
+  source: string;
+  regions: Record<string, Minor[]>;
+}
+
 /** The figures that an agreement on credit may show first. */
 export const AGREEMENT_FIGURES = [
   'annualPercentageRate',
@@ -1018,6 +1026,8 @@ export interface PlacePack {
   benchmark: LivingBenchmark | null;
   residualIncome: ResidualTable | null;
   guideline: IncomeGuideline | null;
+  /** The yearly income in the middle of an area, by household size from one on; null where the place has none. */
+  areaIncome: AreaIncome | null;
   /** By year, what households are expected to pay for cover; none where nothing is given towards it. */
   assistance: AssistanceTable[];
   /** What deposits and late fees are at most there; none where the place doesn't say. */

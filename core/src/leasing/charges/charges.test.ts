@@ -7,7 +7,19 @@ import { minor } from '../../basis/money/index';
 import { BLANK_ROW } from '../../file/details/index';
 import type { FileState } from '../../file/state/index';
 import type { Receipt } from './fields';
-import { chargesStanding, depositMost, depositOf, givenBackOf, lateCapOf, lateFeeInWords, lateFeeOf, leaseCharges, owedBefore, paidIn, waivedFees } from './index';
+import {
+  chargesStanding,
+  depositMost,
+  depositOf,
+  givenBackOf,
+  lateCapOf,
+  lateFeeInWords,
+  lateFeeOf,
+  leaseCharges,
+  owedBefore,
+  paidIn,
+  waivedFees,
+} from './index';
 
 const row = { createdAt: '2026-03-02T08:00:00.000Z' };
 const product = shippedProduct('quay-cottages');
@@ -198,7 +210,11 @@ describe('what was paid', () => {
   const file = asking({ pets: [pet('p1')] });
   it('goes to what is asked for first, and what is owed stands at its gate', () => {
     const paying = { ...file, receipts: [receipt(4_000)] };
-    expect(chargesStanding(paying).charges.slice(0, 3).map(({ paid, owed }) => [paid, owed])).toEqual([
+    expect(
+      chargesStanding(paying)
+        .charges.slice(0, 3)
+        .map(({ paid, owed }) => [paid, owed]),
+    ).toEqual([
       [3_000, 0],
       [1_000, 2_000],
       [0, 7_500],
@@ -211,7 +227,18 @@ describe('what was paid', () => {
     expect(paidIn(states)).toBe(0);
     expect(paidIn([receipt(500), receipt(200, { direction: 'back' })])).toBe(300);
   });
-  const decided = { ...row, id: 'd1', outcome: 'decline' as const, reasons: [], other: null, comment: null, answer: null, by: 'Maud', byId: 'm', at: row.createdAt };
+  const decided = {
+    ...row,
+    id: 'd1',
+    outcome: 'decline' as const,
+    reasons: [],
+    other: null,
+    comment: null,
+    answer: null,
+    by: 'Maud',
+    byId: 'm',
+    at: row.createdAt,
+  };
   it('comes back to the cent but for what is kept, which a screening is only where somebody decided', () => {
     const paid = { ...file, receipts: [receipt(124_000)] };
     expect(givenBackOf(paid)).toMatchObject({ keeps: 0, back: 124_000 });
@@ -221,18 +248,23 @@ describe('what was paid', () => {
   });
   it('is what is kept plus what goes back, whatever was paid', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 200_000 }), { maxLength: 6 }), fc.boolean(), fc.integer({ min: 0, max: 2 }), (amounts, isDecided, pets) => {
-        const paying = {
-          ...asking({ pets: Array.from({ length: pets }, (_, at) => pet(`p${at}`)) }),
-          receipts: amounts.map((amount, at) => receipt(amount, { id: `r${at}` })),
-          decisions: isDecided ? [decided] : [],
-        };
-        const { keeps, back } = givenBackOf(paying);
-        expect(keeps + back).toBe(paidIn(paying.receipts));
-        expect(keeps).toBeGreaterThanOrEqual(0);
-        const { charges, over } = chargesStanding(paying);
-        expect(charges.reduce((so, one) => so + one.paid, 0) + over).toBe(paidIn(paying.receipts));
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 200_000 }), { maxLength: 6 }),
+        fc.boolean(),
+        fc.integer({ min: 0, max: 2 }),
+        (amounts, isDecided, pets) => {
+          const paying = {
+            ...asking({ pets: Array.from({ length: pets }, (_, at) => pet(`p${at}`)) }),
+            receipts: amounts.map((amount, at) => receipt(amount, { id: `r${at}` })),
+            decisions: isDecided ? [decided] : [],
+          };
+          const { keeps, back } = givenBackOf(paying);
+          expect(keeps + back).toBe(paidIn(paying.receipts));
+          expect(keeps).toBeGreaterThanOrEqual(0);
+          const { charges, over } = chargesStanding(paying);
+          expect(charges.reduce((so, one) => so + one.paid, 0) + over).toBe(paidIn(paying.receipts));
+        },
+      ),
     );
   });
 });

@@ -31,7 +31,9 @@ export function depositMost(cap: DepositCap, rent: Minor): Term {
   const exact = worked(terms);
   const value = exact.floor().toNumber();
   // A cent that isn’t whole is let go: the line shows what was worked, the cap what of it may be asked.
-  return roundTo('money', exact) === value ? { label, sign: '+', value, unit: 'money', terms } : { label, sign: '+', value, unit: 'money', note: say('lease.roundedDown') };
+  return roundTo('money', exact) === value
+    ? { label, sign: '+', value, unit: 'money', terms }
+    : { label, sign: '+', value, unit: 'money', note: say('lease.roundedDown') };
 }
 
 /** What is asked as a deposit, and what would be but for the place’s cap. */

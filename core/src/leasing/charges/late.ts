@@ -44,7 +44,9 @@ export function lateFeeOf(rule: LateFeeRule, cap: LateFeeCap | null, late: Minor
   const caps: Term[] = [
     ...(rule.most === null ? [] : [{ label: say('lease.lateMost'), sign: '+' as const, value: rule.most, unit: 'money' as const }]),
     ...(cap?.flat == null ? [] : [{ label: say('lease.lateCap', { source: cap.source }), sign: '+' as const, value: cap.flat, unit: 'money' as const }]),
-    ...(cap?.share == null ? [] : [{ label: say('lease.lateCap', { source: cap.source }), sign: '+' as const, value: Math.floor(late * cap.share + 1e-9), unit: 'money' as const }]),
+    ...(cap?.share == null
+      ? []
+      : [{ label: say('lease.lateCap', { source: cap.source }), sign: '+' as const, value: Math.floor(late * cap.share + 1e-9), unit: 'money' as const }]),
   ];
   const lowest = caps.reduce<Term | null>((so, one) => (so === null || one.value < so.value ? one : so), null);
   if (lowest && lowest.value < wanted) return { fee: minor(lowest.value), daysLate, from, terms: [lowest] };

@@ -30,7 +30,11 @@ export function criteriaOf(product: ProductDefinition): Criteria {
     rules: [
       ...limits.map(({ rule }) => rule),
       ...(lease?.occupancy ? [lease.occupancy.why] : []),
-      ...(lease?.pets ? [say('lease.criteriaPets', { most: lease.pets.most, weight: lease.pets.weightMost })] : lease?.residential ? [say('lease.noPets')] : []),
+      ...(lease?.pets
+        ? [say('lease.criteriaPets', { most: lease.pets.most, weight: lease.pets.weightMost })]
+        : lease?.residential
+          ? [say('lease.noPets')]
+          : []),
       ...(household.adultsMustApply ? [household.why] : []),
       ...(years === undefined ? [] : [say('lease.criteriaHomes', { years })]),
       ...(checks.length > 0 ? [say('lease.criteriaChecks', { checks: { all: [...new Set(checks.map(({ label }) => label))], by: 'and' } })] : []),

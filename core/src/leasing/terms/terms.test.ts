@@ -8,7 +8,8 @@ import { PRORATIONS, type Proration } from '../../file/product/index';
 import { isWhole, leaseLacks, leaseTermsOf, monthsOf, rentOfStretch } from './index';
 
 const day = (text: string): IsoDate => isoDate(text);
-const rentOf = (method: Proration, rent: number, from: string, until: string): number => rentOfStretch(method, minor(rent), { from: day(from), until: day(until) }).value;
+const rentOf = (method: Proration, rent: number, from: string, until: string): number =>
+  rentOfStretch(method, minor(rent), { from: day(from), until: day(until) }).value;
 
 // Worked by hand, each method as it is common practice (no source); the count of thirty is 30/360 of the ISDA definitions of 2006, section 4.16(f).
 describe('the rent of a part of a month', () => {
@@ -122,7 +123,14 @@ describe('a lease', () => {
   });
   it('has what is let beside it as often as it was taken', () => {
     const row = { createdAt: '2026-03-02T08:00:00.000Z' };
-    const file = { ...asking({}), leaseExtras: [{ ...row, id: 'x1', code: 'parking', count: 2 }, { ...row, id: 'x2', code: 'nothing', count: 1 }, { ...row, id: 'x3', code: 'store', count: null }] };
+    const file = {
+      ...asking({}),
+      leaseExtras: [
+        { ...row, id: 'x1', code: 'parking', count: 2 },
+        { ...row, id: 'x2', code: 'nothing', count: 1 },
+        { ...row, id: 'x3', code: 'store', count: null },
+      ],
+    };
     expect(leaseTermsOf(file)?.extras.map(({ value }) => value)).toEqual([9_000, 3_000]);
   });
 });

@@ -138,7 +138,15 @@ describe('the board', () => {
 
 describe('an imported list', () => {
   const HEAD = ['code', 'label', 'plan', 'region', 'access', 'availableFrom'];
-  const row = (values: Record<string, string> = {}) => ({ code: 'a-1', label: 'A1', plan: 'two', region: '', access: 'Step-free|Wide doors', availableFrom: '2026-01-01', ...values });
+  const row = (values: Record<string, string> = {}) => ({
+    code: 'a-1',
+    label: 'A1',
+    plan: 'two',
+    region: '',
+    access: 'Step-free|Wide doors',
+    availableFrom: '2026-01-01',
+    ...values,
+  });
   it('is read with its features apart', () => {
     const { units, problems } = readUnits('stock', [plan()], HEAD, [row()]);
     expect(problems).toEqual([]);
@@ -152,7 +160,12 @@ describe('an imported list', () => {
   it('has rents above zero, for whole months, of seasons that there are', () => {
     const rent = (values: Record<string, string>) => ({ plan: 'two', leastMonths: '6', seasonFrom: '', seasonUntil: '', monthly: '100.00', ...values });
     const head = ['plan', 'leastMonths', 'seasonFrom', 'seasonUntil', 'monthly'];
-    const bad = readRents(head, [rent({ monthly: '0' }), rent({ leastMonths: '1.5' }), rent({ seasonFrom: '02-30', seasonUntil: '05-01' }), rent({ plan: '' })]);
+    const bad = readRents(head, [
+      rent({ monthly: '0' }),
+      rent({ leastMonths: '1.5' }),
+      rent({ seasonFrom: '02-30', seasonUntil: '05-01' }),
+      rent({ plan: '' }),
+    ]);
     expect(bad.problems.map(said)).toEqual(['units.noRent', 'rates.noWholeNumber', 'units.noSeason', 'units.noPlan']);
     expect(readRents(head, [rent({ seasonFrom: '02-29', seasonUntil: '05-01' })]).problems).toEqual([]);
   });

@@ -67,9 +67,7 @@ function whyNot(unit: Unit, need: UnitNeed, taken: readonly Booking[]): UnitMatc
 
 /** All units held against a need: those that fit first, the cheapest of them first, and then those that lack least; those that are alike in the order of the list. */
 export function unitsFor(units: readonly Unit[], need: UnitNeed, taken: readonly Booking[]): UnitMatch[] {
-  return units
-    .map((unit) => whyNot(unit, need, taken))
-    .sort((a, b) => a.why.length - b.why.length || (a.rent ?? Infinity) - (b.rent ?? Infinity));
+  return units.map((unit) => whyNot(unit, need, taken)).sort((a, b) => a.why.length - b.why.length || (a.rent ?? Infinity) - (b.rent ?? Infinity));
 }
 
 /** A stretch of the board: who is in, for whom it is held, or that nobody is. */

@@ -19,6 +19,15 @@ export const up: string[] = [
     INDEX (file_id),
     FOREIGN KEY (file_id) REFERENCES file (id)
   )`,
+  `CREATE TABLE rent_share (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    file_id VARCHAR(32) NOT NULL,
+    person_id VARCHAR(40) NOT NULL,
+    amount BIGINT NULL,
+    created_at DATETIME(3) NOT NULL,
+    INDEX (file_id),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
   `CREATE TABLE unit_stock (
     code VARCHAR(40) NOT NULL PRIMARY KEY,
     label TEXT NOT NULL,

@@ -1,4 +1,5 @@
 import { apr } from './apr';
+import { areaIncomeShare } from './areaIncomeShare';
 import { assistance } from './assistance';
 import { benefits } from './benefits';
 import { combinedLtv } from './combinedLtv';
@@ -48,6 +49,7 @@ export const KINDS_OF_MEASURE: Record<Measure, MeasureKind> = {
   reserves,
   debtServiceCover,
   guidelineShare,
+  areaIncomeShare,
   finalBalloon,
   premium,
   premiumYear,

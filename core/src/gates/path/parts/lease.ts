@@ -1,6 +1,7 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { Stage } from '../../../file/product/index';
 import type { FileState } from '../../../file/state/index';
+import { sharingOf } from '../../../figures/sharing/index';
 import { chargesStanding, depositCapOf, givenBackOf, type ChargeStanding } from '../../../leasing/charges/index';
 import { barToSignRecord, datesDue, recordSides } from '../../../leasing/handover/index';
 import { occupancyOf } from '../../../leasing/occupancy/index';
@@ -12,7 +13,16 @@ import type { Draft, PathContext, PathPart } from '../entry';
 export const lease: PathPart = {
   code: 'lease',
   entries: (file, context) =>
-    file.product.lease ? [...unitEntries(file), ...termEntries(file), ...occupancyEntries(file, context), ...owedEntries(file), ...handoverEntries(file)] : [],
+    file.product.lease
+      ? [
+          ...unitEntries(file),
+          ...termEntries(file),
+          ...sharingEntries(file, context),
+          ...occupancyEntries(file, context),
+          ...owedEntries(file),
+          ...handoverEntries(file),
+        ]
+      : [],
   afterwards: (file, context) => (file.product.lease ? (file.stage === 'done' ? dateEntries(file, context) : backEntries(file)) : []),
 };
 
@@ -67,7 +77,9 @@ function termEntries(file: FileState): Draft[] {
   const free = rules.concession?.most ?? 0;
   return [
     ...(leaseEndsOn !== null && advanceOn !== null && leaseEndsOn < advanceOn ? [entry('leaseEndsOn', leaseLacks(file) ?? '', say('path.leaseHasDays'))] : []),
-    ...((freeMonths ?? 0) > free ? [entry('freeMonths', say('path.freeMonthsMost', { most: free }), say('path.freeMonthsWhy', { product: file.product.name }))] : []),
+    ...((freeMonths ?? 0) > free
+      ? [entry('freeMonths', say('path.freeMonthsMost', { most: free }), say('path.freeMonthsWhy', { product: file.product.name }))]
+      : []),
     ...((depositMonths ?? 0) > rules.deposit.monthsMost
       ? [entry('depositMonths', say('path.depositMost', { most: rules.deposit.monthsMost }), rules.deposit.why)]
       : []),
@@ -79,6 +91,23 @@ function termEntries(file: FileState): Draft[] {
         since: row.createdAt,
         place: unitPlace(`${row.id}.${row.code === null ? 'code' : 'reason'}`),
       })),
+  ];
+}
+
+/** Parts of a rent that don't make the whole. */
+function sharingEntries(file: FileState, { today }: PathContext): Draft[] {
+  const sharing = sharingOf(file, today);
+  if (!sharing || sharing.over === 0) return [];
+  const [first] = file.rentShares;
+  return [
+    {
+      key: 'sharing',
+      gate: 'details',
+      what: say('path.rentShared', { more: sharing.over > 0 ? 'more' : 'less', by: { money: Math.abs(sharing.over) }, rent: { money: sharing.rent } }),
+      why: say('path.rentSharedWhy'),
+      holder: 'officer',
+      place: unitPlace(`${first?.id ?? ''}.amount`),
+    },
   ];
 }
 
@@ -96,7 +125,13 @@ const occupancyEntries = (file: FileState, { today }: PathContext): Draft[] =>
 function owedEntries(file: FileState): Draft[] {
   const { charges } = chargesStanding(file);
   const stages = [...new Set(charges.filter(({ owed }) => owed > 0).map(({ before }) => before))];
-  return stages.map((stage) => owedEntry(file, stage, charges.filter(({ before, owed }) => before === stage && owed > 0)));
+  return stages.map((stage) =>
+    owedEntry(
+      file,
+      stage,
+      charges.filter(({ before, owed }) => before === stage && owed > 0),
+    ),
+  );
 }
 
 function owedEntry(file: FileState, stage: Stage, owing: readonly ChargeStanding[]): Draft {
@@ -129,7 +164,14 @@ function handoverEntries(file: FileState): Draft[] {
     ...(bar ? [{ ...record, key: 'handover:record', what: bar, holder: 'officer' as const }] : []),
     ...(!bar && !house ? [{ ...record, key: 'handover:house', what: say('path.recordHouseSigns'), holder: 'officer' as const }] : []),
     ...(!bar && !tenant ? [{ ...record, key: 'handover:tenant', what: say('path.recordTenantSigns'), holder: 'applicant' as const, personId: applicant }] : []),
-    { ...base, key: 'handover:keys', what: say('path.handOverKeys'), why: say('path.thirdPersonCompletesNeverOne'), holder: 'completer', place: movingIn('keys') },
+    {
+      ...base,
+      key: 'handover:keys',
+      what: say('path.handOverKeys'),
+      why: say('path.thirdPersonCompletesNeverOne'),
+      holder: 'completer',
+      place: movingIn('keys'),
+    },
   ];
 }
 

@@ -1,0 +1,1 @@
+export { type Sharer, type Sharing, sharingOf } from './sharing';

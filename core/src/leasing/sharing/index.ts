@@ -1,0 +1,1 @@
+export { RENT_SHARE, type RentShare } from './fields';
