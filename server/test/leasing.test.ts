@@ -1,7 +1,8 @@
-import type { UnitBoard, UnitMatches } from '@cavren/contract';
+import type { DoorView, UnitBoard, UnitMatches } from '@cavren/contract';
 import { addDays, chargesStanding, computePath, isoDate, leaseTermsOf, paidIn, type FileState } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { select } from '../src/db/index';
+import { Phone } from './applicant';
 import { Client, makeCavren, problem, Walk, type TestCavren } from './cavren';
 import { keysNow } from './insured';
 import { cottage, hold, owed, payOver, startOfLet, toDeciding, toMovingIn } from './letting';
@@ -101,7 +102,7 @@ describe('a unit held for a file', () => {
       expect(keysNow(walk)).toContain('unit');
       expect(walk.view.recent[0]?.act).toBe('unit.runOut');
       // Where nobody asks, the sweep gives it up.
-      cavren.clock.at = new Date(begun + 60 * 3_600_000);
+      cavren.clock.at = new Date(begun + 200 * 3_600_000);
       await cavren.services.units.sweep();
       await other.look();
       expect(other.file.unit).toBeNull();
@@ -115,7 +116,7 @@ describe('a unit held for a file', () => {
     const from = addDays(isoDate(startOfLet()), 400);
     const query = `from=${from}&months=12&sleeps=4&rentMost=130000&access=${encodeURIComponent('Step-free')}`;
     const { body } = await (await client('wren')).get<UnitMatches>(`/api/units/quay-cottages?${query}`);
-    expect(body.matches.filter(({ why }) => why.length === 0).map(({ unit }) => unit.code)).toEqual(['coble-7', 'gannet-6', 'coble-12']);
+    expect(body.matches.filter(({ why }) => why.length === 0).map(({ unit }) => unit.code)).toEqual(['gannet-6', 'coble-7', 'coble-12']);
     expect(body.access).toContain('Wide doors');
     expect((await (await client('wren')).get('/api/units/no-such?from=2027-01-01&months=12')).status).toBe(404);
     expect((await cavren.stranger().get('/api/units/quay-cottages?from=2027-01-01&months=12')).status).toBe(401);
@@ -268,6 +269,61 @@ describe('what is paid', () => {
     expect((await walk.act('dilys', '/receipts/back', { reason: 'withdrawn', overCounter: 'B-17' })).status).toBe(200);
     expect(paidIn(walk.file.receipts)).toBe(0);
     expect(await bookings('coble-14')).toEqual([]);
+  });
+});
+
+describe('at the front door', () => {
+  const phoneOf = async (walk: Walk): Promise<Phone> => {
+    await walk.act('wren', '/invite', { personId: walk.applicant.id });
+    await cavren.jobs.runDue();
+    return new Phone(cavren, walk.applicant.email ?? '', walk.applicant.phone ?? '', walk.reference).comeIn();
+  };
+  const take = (phone: Phone, unit: string) => phone.post<DoorView>('/api/door/unit', { unitId: `quay-cottages.${unit}` });
+
+  it('who applies takes a unit that is free, sees what it costs, and loses one to whoever was faster', async () => {
+    const walk = await cottage(cavren, { from: addDays(isoDate(startOfLet()), 1200) });
+    const phone = await phoneOf(walk);
+    expect(phone.view.lease?.choosing).toBe(true);
+    expect(phone.view.lease?.choices.map(({ label }) => label)).toContain('5 Gannet Steps');
+    const mine = (await take(phone, 'gannet-5')).body;
+    expect(mine.lease?.unit).toMatchObject({ label: '5 Gannet Steps', state: 'held' });
+    expect(mine.lease?.rent).toBe('$1,080.00');
+    expect(mine.lease?.charges.map(({ label, amount }) => `${label}: ${amount}`)).toContain('Deposit: $1,080.00');
+    // By what they are judged is told before they pay.
+    expect(mine.lease?.criteria?.rules.length).toBeGreaterThan(5);
+    const other = await cottage(cavren, { from: addDays(isoDate(startOfLet()), 1205) });
+    await hold(other, 'gannet-6');
+    const refusal = await take(phone, 'gannet-6');
+    expect([refusal.status, problem(refusal).code]).toEqual([409, 'unit-taken']);
+    expect(problem(refusal).errors?.length).toBeGreaterThan(0);
+    await walk.look();
+    expect(walk.file.unit?.unit.code).toBe('gannet-5');
+    // Pressing on and on doesn't hold it on and on.
+    const until = walk.file.unit?.holdsUntil;
+    await take(phone, 'gannet-5');
+    await walk.look();
+    expect(walk.file.unit?.holdsUntil).toBe(until);
+  });
+
+  it('only while the details are theirs to give, and pays by card only what is owed', async () => {
+    const walk = await cottage(cavren, { from: addDays(isoDate(startOfLet()), 1300) });
+    const phone = await phoneOf(walk);
+    await take(phone, 'gannet-1');
+    const pay = (amount: number, number = '4000000000000077') =>
+      phone.post<DoorView>('/api/door/pay', { amount, card: { number, expires: '09/29', name: 'Ida Holm' } });
+    const owes = phone.view.lease?.owedMinor ?? 0;
+    expect((await pay(owes + 200_000)).status).toBe(422);
+    expect((await pay(100, '12')).status).toBe(422);
+    expect((await pay(3_000)).status).toBe(200);
+    expect(problem(await pay(100)).code).toBe('payment-open');
+    await cavren.jobs.runDue();
+    await walk.look();
+    expect(paidIn(walk.file.receipts)).toBe(3_000);
+    await walk.act('wren', '/take-back');
+    expect(problem(await take(phone, 'gannet-3')).code).toBe('stage');
+    // Nothing of the condition record is theirs before the lease is signed.
+    expect((await phone.post('/api/door/record/sign', { name: walk.applicant.fullName })).status).toBe(409);
+    expect((await phone.get('/api/door/record')).status).toBe(404);
   });
 });
 

@@ -53,7 +53,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
   async function cannotBeHad(change: FileChange, unit: Unit, startsOn: IsoDate, months: number): Promise<never> {
     const found = await matches(unit.stock, { from: startsOn, months, bedrooms: unit.plan.bedrooms }, change.file.reference, change.tx);
     const why = found.find((one) => one.unit.id === unit.id)?.why ?? [];
-    const fit = found.filter((one) => one.why.length === 0 && one.unit.id !== unit.id).slice(0, OTHERS);
+    const fit = found.filter((one) => one.why.length === 0 && one.unit.id !== unit.id && one.unit.id !== change.file.unit?.unit.id).slice(0, OTHERS);
     const because = why.length > 0 ? ({ all: why, by: 'comma' } as const) : say('units.justTaken');
     const title =
       fit.length > 0 ? say('units.takenOthers', { unit: unit.label, why: because }) : say('units.takenNoOthers', { unit: unit.label, why: because });

@@ -293,7 +293,7 @@ export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
-export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment', 'assistance'] as const;
+export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment', 'assistance', 'pet'] as const;
 export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
