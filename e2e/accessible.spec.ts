@@ -52,7 +52,7 @@ test('the desk, light and dark', async ({ page }) => {
   await signIn(page, 'wren');
   await expect(page.locator('tbody tr').first()).toBeVisible();
   expect(await faults()).toEqual([]);
-  for (const place of ['/files', '/outbox', '/open', '/people', '/certificates']) {
+  for (const place of ['/files', '/units', '/outbox', '/open', '/people', '/certificates']) {
     await page.goto(place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
@@ -74,6 +74,15 @@ test('the desk, light and dark', async ({ page }) => {
   await page.getByRole('button', { name: /^Work in Hull, steel/ }).click();
   await expect(page.getByText('A hull is named with its hull number').first()).toBeVisible();
   expect(await faults()).toEqual([]);
+  const cottage = await openDemoFile(page, 'Barrowby');
+  for (const [chapter, there] of [
+    ['unit', 'Let beside it'],
+    ['movingIn', 'Days to keep'],
+  ] as const) {
+    await page.goto(`/files/${cottage}/${chapter}`);
+    await expect(page.getByRole('heading', { name: there })).toBeVisible();
+    expect([chapter, await faults()]).toEqual([chapter, []]);
+  }
   const many = await openDemoFile(page, 'Thackray');
   await page.goto(`/files/${many}/income`);
   await expect(page.getByRole('group', { name: /the year to date supports/ })).toBeVisible();
@@ -107,6 +116,9 @@ test('the front door on a phone', async ({ browser }) => {
   expect(await violations(phone)).toEqual([]);
   await phone.goto('/door/apply/workboat-refit');
   await expect(phone.getByLabel('Mobile phone')).toBeVisible();
+  expect(await violations(phone)).toEqual([]);
+  await phone.goto('/door/apply/quay-cottages');
+  await expect(phone.getByRole('heading', { name: 'The rules, the same for everybody' })).toBeVisible();
   expect(await violations(phone)).toEqual([]);
   await phone.goto(`/door/${'A'.repeat(43)}`);
   await expect(phone.getByRole('alert')).toContainText('not one of ours');

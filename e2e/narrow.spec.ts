@@ -49,7 +49,18 @@ test('every chapter stands in its window, from the widest desk to the smallest',
     await expect(page.getByRole('row', { name: /Pot hauler/ })).toBeVisible();
     found.push(...(await misfits(page)).map((one) => `${size.width} lines: ${one}`));
   }
-  for (const place of ['/today', '/files', '/open', '/people', '/outbox', '/certificates'])
+  const cottage = await openDemoFile(page, 'Barrowby');
+  for (const size of SIZES)
+    for (const [chapter, there] of [
+      ['unit', 'Let beside it'],
+      ['movingIn', 'Days to keep'],
+    ] as const) {
+      await page.setViewportSize(size);
+      await page.goto(`/files/${cottage}/${chapter}`);
+      await expect(page.getByRole('heading', { name: there })).toBeVisible();
+      found.push(...(await misfits(page)).map((one) => `${size.width} ${chapter}: ${one}`));
+    }
+  for (const place of ['/today', '/files', '/units', '/open', '/people', '/outbox', '/certificates'])
     for (const size of SIZES) {
       await page.setViewportSize(size);
       await page.goto(place);

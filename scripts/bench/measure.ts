@@ -34,6 +34,7 @@ import { openingsOf } from '../../core/test/openings';
 import { aDebt, aHome, anAsset, anIncome, aPart, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../core/test/sample';
 import { xlsxOf } from '../../server/src/takealong/workbook';
 import { inRoot } from '../setup/place.mjs';
+import { board } from './board';
 import { saves } from './saves';
 import { screens } from './screens';
 
@@ -397,6 +398,7 @@ const PARTS: Record<string, () => unknown> = {
   loads: () => ['door', 'index'].forEach(firstLoad),
   screens: () => screens(say),
   saves: () => saves(say),
+  board: () => board(say),
   lists,
   register,
 };

@@ -334,7 +334,7 @@ describe('moving in', () => {
     const phone = await toMovingIn(cavren, walk);
     expect(walk.file.unit).toMatchObject({ state: 'kept', holdsUntil: null });
     expect(problem(await hold(walk, 'coble-7')).code).toBe('file-locked');
-    const lease = await textOf((await phone.get('/api/door/agreement?document=agreement')).response.rawPayload);
+    const lease = textOf((await phone.get('/api/door/agreement?document=agreement')).response.rawPayload);
     const terms = leaseTermsOf(walk.file);
     for (const words of [
       'Lease of a quay cottage',
@@ -397,7 +397,7 @@ describe('moving in', () => {
     expect((await walk.act('wren', `/record/rooms/${secondRoom?.id ?? ''}`, { state: 'good', note: null })).status).toBe(409);
     await walk.await();
     const record = await wren.get(`${walk.url}/record`);
-    expect(await textOf(record.response.rawPayload)).toContain('A tile is cracked');
+    expect(textOf(record.response.rawPayload)).toContain('A tile is cracked');
     expect(record.response.rawPayload.toString('latin1')).toContain('/ByteRange');
   });
 

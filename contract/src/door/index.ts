@@ -253,7 +253,9 @@ export const DoorView = z.object({
       rent: text,
       choosing: z.boolean(),
       lacks: text,
-      choices: z.array(z.object({ id: z.string(), label: z.string(), plan: z.string(), size: z.string(), rent: z.string(), facts: z.array(z.string()) })),
+      choices: z.array(
+        z.object({ id: z.string(), label: z.string(), plan: z.string(), picture: text, size: z.string(), rent: z.string(), facts: z.array(z.string()) }),
+      ),
       charges: z.array(
         z.object({ label: z.string(), amount: z.string(), paid: z.boolean(), dueOn: CalendarDate.nullable(), due: z.string(), why: z.string() }),
       ),

@@ -26,7 +26,10 @@ const UnitPlanShape = z.object({
   sizeUnit: z.enum(['square feet', 'square metres', 'feet', 'metres']),
   rooms: z.array(z.string()),
   includes: z.array(z.string()),
-  picture: text,
+  picture: z
+    .string()
+    .regex(/^[a-z0-9-]{1,40}\.svg$/)
+    .nullable(),
   rents: z.array(z.object({ leastMonths: z.int().min(1), season: z.object({ from: z.string(), until: z.string() }).nullable(), monthly: Money })),
 });
 export const UnitShape = z.object({

@@ -57,6 +57,7 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
       id,
       label,
       plan: plan.label,
+      picture: plan.picture,
       size: `${plan.size} ${plan.sizeUnit}`,
       rent: money(rent ?? 0),
       facts: [...access, ...plan.includes],

@@ -17,6 +17,7 @@ export function upgradeProduct(raw: unknown): unknown {
     signedWithin: null,
     bankConsent: null,
     cover: null,
+    lease: null,
     employerConsent: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };

@@ -43,10 +43,13 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
     },
     layout: 'lightHorizontalLines',
   });
-  const money2 = (rows: [string, string, number][]) => ({
+  const soft = (text: string) => ({ text, color: '#444444' });
+  const inBold = (amount: number) => ({ text: money(amount), alignment: 'right', bold: true });
+  /** What is paid, when, and how much. */
+  const dueRows = (rows: [string, string, number][]): object => ({
     table: {
       widths: ['*', 150, 80],
-      body: rows.map(([label, note, amount]) => [label, { text: note, color: '#444444' }, { text: money(amount), alignment: 'right', bold: true }]),
+      body: rows.map(([what, when, amount]): (string | object)[] => [what, soft(when), inBold(amount)]),
     },
     layout: 'lightHorizontalLines',
     margin: [0, 0, 0, 8],
@@ -104,7 +107,7 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
         ...(lateCap ? [[label('lateLaw'), lateCap.source] as [string, string]] : []),
       ]),
       heading(label('before')),
-      money2(charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge)), charge.amount])),
+      dueRows(charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge)), charge.amount])),
       ...(waivedFees(file).length > 0 ? [{ text: speak(say('lease.waived', { fees: { all: waivedFees(file).map((fee) => fee.label), by: 'and' } })) }] : []),
       ...(cap
         ? [

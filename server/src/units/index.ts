@@ -1,8 +1,11 @@
 import { BoardQuery, FileAnswer, HoldUnit, ReleaseUnit, Stocks, UnitBoard, UnitMatches, UnitQuery } from '@cavren/contract';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import type { Concept } from '../house/index';
 import { FileParams, staffFor } from '../http/index';
+import { PROBLEM } from './problems';
+import { PICTURES } from './stock';
 import { unitsService, type UnitsService } from './service';
 import { unitsStore } from './store';
 
@@ -34,6 +37,17 @@ export const units: Concept = async (app, house) => {
   app.get('/api/units', { schema: { response: { 200: Stocks } } }, async (request) => {
     staffFor(request, 'file.read');
     return { stocks: await service.stocks() };
+  });
+  /** Drawings of plans, which anybody may see who looks for a unit. */
+  app.get('/api/unit-pictures/:name', { schema: { params: z.object({ name: z.string().regex(/^[a-z0-9-]{1,40}\.svg$/) }) } }, async (request, reply) => {
+    const content = await readFile(join(house.productFolder, 'units', PICTURES, request.params.name)).catch(() => null);
+    if (content === null) throw PROBLEM.noPicture();
+    return reply
+      .type('image/svg+xml')
+      .header('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox")
+      .header('x-content-type-options', 'nosniff')
+      .header('cache-control', 'public, max-age=3600')
+      .send(content);
   });
   app.get('/api/units/:stock', { schema: { params: StockParams, querystring: UnitQuery, response: { 200: UnitMatches } } }, async (request) => {
     staffFor(request, 'file.read');

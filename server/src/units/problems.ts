@@ -3,6 +3,7 @@ import { problems } from '../http/index';
 /** What can be wrong here: status, code and message of each. */
 export const PROBLEM = problems({
   noStock: [404, 'not-found', 'units.noStock'],
+  noPicture: [404, 'not-found', 'units.noPicture'],
   noUnit: [404, 'not-found', 'units.noUnit'],
   notLet: [409, 'not-let', 'units.notLet'],
   stage: [409, 'stage', 'units.stage'],

@@ -1,10 +1,14 @@
 import { StockShape } from '@cavren/contract';
 import { readRents, readUnits, type Unit } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
+import { existsSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import type { z } from 'zod';
+
+/** Where drawings of plans lie, within the folder of the stocks. */
+export const PICTURES = 'pictures';
 
 /** A stock of units as its folder has it. */
 export interface Stock {
@@ -33,8 +37,11 @@ export async function readStocks(folder: string): Promise<Stock[]> {
     const { rents, problems: rentProblems } = readRents(priced.head, priced.rows);
     const plans = about.plans.map((plan) => ({ ...plan, rents: rents.get(plan.code) ?? [] }));
     const { units, problems } = readUnits(about.code, plans, listed.head, listed.rows);
+    const unseen = plans.flatMap(({ code, picture }) =>
+      picture !== null && !existsSync(join(folder, PICTURES, picture)) ? [`the picture ${picture} of the plan ${code} isn’t there`] : [],
+    );
     const unpriced = plans.filter((plan) => plan.rents.length === 0).map((plan) => `the plan ${plan.code} has no rent`);
-    const all = [...listed.faults, ...priced.faults, ...[...problems, ...rentProblems].map(speakerFor()), ...unpriced];
+    const all = [...listed.faults, ...priced.faults, ...[...problems, ...rentProblems].map(speakerFor()), ...unpriced, ...unseen];
     if (all.length > 0) throw new Error(`The units ${about.code} can’t be used: ${all.join('; ')}`);
     stocks.push({ code: about.code, label: about.label, place: about.place, units });
   }

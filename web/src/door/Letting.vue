@@ -106,6 +106,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
         <p class="soft">{{ lease.unit ? 'You can still take another one:' : 'Free for the days that you want:' }}</p>
         <div v-for="[plan, units] in plans" :key="plan" class="stack">
           <h3>{{ plan }}</h3>
+          <img v-if="units[0]?.picture" :src="`/api/unit-pictures/${units[0].picture}`" :alt="`Plan: ${plan}`" class="w-100" loading="lazy" />
           <p class="soft">{{ units[0]?.facts.join(', ') }}</p>
           <p class="answers">
             <v-btn

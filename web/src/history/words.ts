@@ -19,7 +19,6 @@ import {
   type FileState,
   type HistoryEntry,
   type Minor,
-  type ReceiptWay,
   type RoomState,
   type RowEntity,
   type Stage,
@@ -147,7 +146,8 @@ const ACT: Record<string, string> = {
   'unit.release': 'let a unit go',
   'unit.runOut': 'let the hold of a unit run out',
   'unit.warn': 'told those who apply that the hold of their unit runs out',
-  'receipt.take': 'took a payment',
+  'receipt.take': paymentWords,
+  'receipt.giveBack': paymentWords,
   'receipt.come': 'has the payment',
   'receipt.giveBack': 'gives money back',
   'receipt.gone': 'has the money given back',
@@ -226,7 +226,15 @@ function oldRow(entity: Entity, line: string): Kept {
   );
 }
 
-const receiptWay = (way: unknown): string => RECEIPT_WAY_LABEL[way as ReceiptWay]?.toLowerCase() ?? '';
+/** A payment as it was taken, or goes back: how much, which way, and whose. */
+function paymentWords({ way, amount, payer, reference }: Kept, file: FileState): string {
+  const how =
+    Object.entries(RECEIPT_WAY_LABEL)
+      .find(([code]) => code === way)?.[1]
+      .toLowerCase() ?? '';
+  return `${moneyOf(file, amount)} ${how}${typeof reference === 'string' ? ` ${reference}` : ''}, ${String(payer)}`;
+}
+
 const inMinutes = (milliseconds: number): string =>
   milliseconds < 60_000 ? count(Math.round(milliseconds / 1000), 'second', 'seconds') : count(Math.round(milliseconds / 60_000), 'minute', 'minutes');
 
@@ -307,13 +315,12 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
       [`${purpose}.settle`, ({ outcome, word }) => `${outcome === 'madeRight' ? 'made right by the bank' : 'it came back'}: ${String(word)}`],
     ]),
   ),
-  'receipt.take': ({ way, amount, payer, reference }, file) =>
-    `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
+  'receipt.take': paymentWords,
   'receipt.giveBack': ({ way, amount, payer, reference }, file) =>
     `${moneyOf(file, amount)} ${receiptWay(way)}${reference ? ` ${String(reference)}` : ''}, ${String(payer)}`,
   'receipt.come': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
   'receipt.gone': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
-  'record.room': ({ state, note }) => [ROOM_STATE_LABEL[state as RoomState] ?? 'not said', note].filter(Boolean).join(', '),
+  'record.room': ({ state, note }) => [state === null ? 'not said' : ROOM_STATE_LABEL[state as RoomState], note].filter(Boolean).join(', '),
   'record.sign': ({ name }) => String(name),
   'keys.handOver': ({ keys, to }) => `${count(Number(keys), 'key', 'keys')} to ${String(to)}`,
   'lines.send': ({ lines, withdrawn }) => `${String(lines)} sent${Number(withdrawn) > 0 ? `, ${String(withdrawn)} taken out` : ''}`,

@@ -144,6 +144,7 @@ offerActs(() =>
       <p v-if="held" class="soft text-small mt-1">
         {{ [held.unit.plan.rooms.join(', '), `with it: ${held.unit.plan.includes.join(', ').toLowerCase()}`, ...held.unit.access].filter(Boolean).join(' · ') }}
       </p>
+      <img v-if="held?.unit.plan.picture" :src="`/api/unit-pictures/${held.unit.plan.picture}`" :alt="`Plan: ${held.unit.plan.label}`" class="plan mt-2" />
       <p v-if="listed !== null && file.request.amount !== listed" class="row-actions mt-2">
         <v-btn v-if="free" size="small" @click="takeRent">Take the rent of the list: {{ money(listed) }}</v-btn>
         <span class="soft">for {{ file.request.termMonths }} months from {{ showDate(held?.startsOn ?? null) }}</span>
@@ -346,3 +347,11 @@ offerActs(() =>
     </section>
   </div>
 </template>
+
+<style scoped>
+.plan {
+  width: 220px;
+  max-width: 100%;
+  border: 1px solid var(--rule);
+}
+</style>
