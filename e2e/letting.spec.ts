@@ -215,7 +215,7 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   const dilys = await deskOf(browser, 'dilys');
   await dilys.goto(`/files/${reference}`);
   await dilys.waitForURL(/movingIn/);
-  await expect(dilys.getByRole('button', { name: 'Hand over the keys' })).toBeEnabled();
+  await expect(dilys.getByRole('button', { name: 'Hand over the keys', exact: true })).toBeEnabled();
   await dilys.keyboard.press('Alt+a');
   const dialog = dilys.getByRole('dialog', { name: 'Hand over the keys' });
   await expect(dialog).toContainText('2 to Harriet Voss');

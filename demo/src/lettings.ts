@@ -213,6 +213,8 @@ export class Lettings {
     if (until === 'checking') return;
     await this.check(open, 'tamsin');
     await open.act(officer, '/move');
+    await this.gather(open, 'tamsin');
+    await open.act(officer, '/move');
     await this.payOwed(open, 'deciding', 'counter');
     await open.act(approver, '/decision', { outcome: 'approve' });
     await open.act(officer, '/agreement');

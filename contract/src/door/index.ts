@@ -261,8 +261,10 @@ export const DoorView = z.object({
       ),
       owed: z.string(),
       owedMinor: z.int(),
-      /** Whether some of it is waited for now. */
+      /** Whether some of it is waited for now, and how much; all of it where nothing is. */
       asked: z.boolean(),
+      askedMinor: z.int(),
+      askedNow: z.string(),
       late: text,
       payments: z.array(
         z.object({

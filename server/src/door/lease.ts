@@ -76,6 +76,8 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
     owed: money(owed),
     owedMinor: isEnded(file.stage) ? 0 : owed,
     asked: asked > 0,
+    askedMinor: isEnded(file.stage) ? 0 : asked > 0 ? asked : owed,
+    askedNow: money(asked > 0 ? asked : owed),
     late: terms && speak(lateFeeInWords(lease.late, lateCapOf(file.pack, unit?.unit.region ?? null), terms.rent, terms.startsOn)),
     payments: file.receipts.map(({ direction, amount, state, at, reference, way }) => ({ direction, amount: money(amount), state, at, reference, way })),
     criteria: criteriaFor(file.product, file.pack),

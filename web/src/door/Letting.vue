@@ -28,10 +28,13 @@ async function tell(name: string, path: string, body: object): Promise<boolean> 
   }
 }
 /** Units of each plan: the plans first, so that a phone isn't filled with sixteen of a kind. */
+type Choice = (typeof props.lease.choices)[number];
 const plans = computed(() => {
-  const byPlan = new Map<string, DoorView['lease'] extends infer L ? (L extends { choices: (infer C)[] } ? C[] : never) : never>();
-  for (const one of props.lease.choices)
-    byPlan.set(`${one.plan}, ${one.size}, ${one.rent} a month`, [...(byPlan.get(`${one.plan}, ${one.size}, ${one.rent} a month`) ?? []), one]);
+  const byPlan = new Map<string, Choice[]>();
+  for (const one of props.lease.choices) {
+    const plan = `${one.plan}, ${one.size}, ${one.rent} a month`;
+    byPlan.set(plan, [...(byPlan.get(plan) ?? []), one]);
+  }
   return [...byPlan];
 });
 const opened = ref('');
@@ -39,7 +42,7 @@ const time = (value: string): string => new Date(value).toLocaleTimeString(props
 
 const typed = ref('');
 watch(
-  () => props.lease.owedMinor,
+  () => props.lease.askedMinor,
   (owed) => (typed.value = formatMoney(minor(owed))),
   { immediate: true },
 );
@@ -143,7 +146,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
       </li>
     </ul>
     <p v-if="lease.owedMinor > 0">
-      Still to be paid: <b>{{ lease.owed }}</b>
+      Still to be paid: <b>{{ lease.owed }}</b>{{ lease.asked && lease.askedMinor < lease.owedMinor ? `, of it now ${lease.askedNow}` : '' }}
     </p>
     <p v-else class="good">Everything is paid.</p>
     <ul v-if="lease.payments.length > 0" class="soft">

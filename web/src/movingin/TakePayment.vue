@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { formatMoney, minor, moneyIn, parseMoney, type FileState, type ReceiptWay } from '@cavren/core';
+import { formatMoney, minor, moneyIn, owedBefore, parseMoney, type FileState, type ReceiptWay } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { useSending } from '../file/index';
 import { AskChoice, AskText } from '../look/index';
 
 /** Money for what a file charges: over the counter, from the account that it names, or from a card. */
 const props = defineProps<{ file: FileState; owed: number }>();
+/** What the gate before the file waits for; all of it where none does. */
+const asked = computed(() => owedBefore(props.file, props.file.stage) || props.owed);
 const { send, problem, others, busy } = useSending();
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const WAYS: { value: ReceiptWay; label: string }[] = [
@@ -15,11 +17,7 @@ const WAYS: { value: ReceiptWay; label: string }[] = [
 ];
 const way = ref<ReceiptWay>('bank');
 const typed = ref('');
-watch(
-  () => props.owed,
-  (owed) => (typed.value = formatMoney(minor(owed))),
-  { immediate: true },
-);
+watch(asked, (owed) => (typed.value = formatMoney(minor(owed))), { immediate: true });
 const amount = computed(() => parseMoney(typed.value));
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant')?.fullName ?? '');
 const payer = ref('');
