@@ -102,7 +102,7 @@ async function desk(browser, url) {
   await shoot(tamsin, 'units');
   const dilys = await deskOf(browser, url, 'dilys');
   await dilys.goto(`/files/${await referenceOf(dilys, 'Barrowby')}/movingIn`);
-  await dilys.getByRole('heading', { name: 'The keys' }).waitFor();
+  await dilys.getByRole('heading', { name: 'The keys', exact: true }).waitFor();
   await shoot(dilys, 'moving-in');
   const rufus = await deskOf(browser, url, 'rufus');
   await rufus.goto(`/files/${await referenceOf(rufus, 'Thalle')}/checks`);

@@ -83,7 +83,7 @@ function shareEvenly(): void {
     })),
   );
 }
-const STATE = { held: 'held', kept: 'kept, since the file was approved', let: 'let' } as const;
+const STATE = { held: 'held', kept: 'kept for this file,', let: 'let' } as const;
 const hold = (unitId: string): Promise<boolean> => send(unitId, '/unit', { unitId });
 const release = (): Promise<boolean> => send('release', '/unit/release', {});
 const takeRent = (): void => editing.leave('request', null, 'amount', listed.value);

@@ -155,6 +155,11 @@ const counts = computed(() => {
   top: 4px;
   white-space: nowrap;
 }
+@media (width < 1100px) {
+  .head:nth-child(even) {
+    display: none;
+  }
+}
 .span {
   position: absolute;
   top: 1px;
