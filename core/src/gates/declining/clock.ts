@@ -2,7 +2,7 @@ import { addDays, dayAt, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import type { StaffRole } from '../../file/permissions/index';
 import { barToDecide } from '../../file/permissions/index';
-import type { FileState, Notice } from '../../file/state/index';
+import { isApproved, type FileState, type Notice } from '../../file/state/index';
 import { isEnded, type Path, type PathEntry } from '../path/index';
 
 /** The day by which those who apply must be told what was decided, and what it waits for meanwhile. */
@@ -39,6 +39,8 @@ export function decideBy(file: FileState, entries: readonly Pick<PathEntry, 'key
     return { by, pausedUntil: null, late: by < today };
   }
   if (file.offer?.state === 'open' || file.offer?.state === 'accepted') return null;
+  // Where nothing is offered, the approval itself was told.
+  if (isApproved(file) && !file.product.route.includes('offering')) return null;
   const by = addDays(file.completeOn, notices.decideDays);
   const pausedUntil = openNotice(file, entries)?.respondBy ?? null;
   return { by, pausedUntil, late: pausedUntil === null && by < today };

@@ -97,6 +97,18 @@ describe('the clock of a decision', () => {
   const pack = shippedPlace('us');
   const complete = file({ pack, completeOn: isoDate('2026-02-02') });
   const at = (of: FileState, day: string) => decideBy(of, computePath(of, isoDate(day)).entries, isoDate(day));
+  it('ends with the approval where nothing is offered: that is told at once', () => {
+    const approved = (route: ProductDefinition['route']): FileState =>
+      file({
+        product: { ...reasoned, route },
+        pack: shippedPlace('us'),
+        stage: 'completing',
+        completeOn: isoDate('2026-03-02'),
+        decisions: [decision({ outcome: 'approve' })],
+      });
+    expect(at(approved(['details', 'deciding', 'signing', 'completing', 'done']), '2026-05-01')).toBeNull();
+    expect(at(approved(['details', 'deciding', 'offering', 'signing', 'completing', 'done']), '2026-05-01')).toMatchObject({ by: '2026-04-01' });
+  });
   it('runs thirty days from the complete application (12 CFR 1002.9(a)(1)(i), from memory)', () => {
     expect(at(complete, '2026-02-10')).toEqual({ by: '2026-03-04', pausedUntil: null, late: false });
     expect(at(complete, '2026-03-05')).toMatchObject({ late: true });
