@@ -20,17 +20,9 @@ test('a family of four at the counter, from opening to all that its details ask 
   const to = (name: string) => hands.point(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link', { name: new RegExp(`^${name}`) }));
 
   await hands.point(page.getByRole('link', { name: 'Open a file' }));
-  await hands.lookUp(`${mother} ${family}`, '14 Feb 1990');
-  await hands.press('Tab');
-  await hands.type('c');
-  await hands.press('Tab', 'Tab', 'Enter');
-  await expect(page.getByRole('heading', { level: 1, name: `${mother} ${family}` })).toBeVisible();
-  await saved(page);
+  await hands.openFile(`${mother} ${family}`, '14 Feb 1990', 'c');
   // Whether they can apply at all, and what is asked for.
-  await hands.press('Alt+n');
-  await expect(page.locator('[data-question] button:focus')).toBeVisible();
-  await hands.press('y');
-  await expect(page.locator('[data-question] .choice.on')).toHaveCount(1);
+  await hands.answerYes(1);
   await hands.reach(center.getByLabel('What it is for'));
   await hands.field('i');
   await hands.focused('Cover starts on');

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect } from './people';
+import { expect, saved } from './people';
 
 /**
  * Seconds per key of an average typist and per moment of thinking before a field: the keystroke-level model of Card, Moran
@@ -79,6 +79,24 @@ export class Hands {
     await this.type(born);
     await this.press('Enter');
     await this.focused('How it came in');
+  }
+  /** Where files are opened: opens one for somebody whom nobody knows, of the product that begins with what is typed; of the one that is proposed where nothing is. */
+  async openFile(name: string, born: string, product = ''): Promise<void> {
+    await this.lookUp(name, born);
+    await this.press('Tab');
+    if (product) await this.type(product);
+    await this.press('Tab', 'Tab', 'Enter');
+    await expect(this.page.getByRole('heading', { level: 1, name })).toBeVisible();
+    await saved(this.page);
+  }
+  /** Answers the questions of the Path with yes; each answer brings the next into hand. */
+  async answerYes(count: number): Promise<void> {
+    await this.press('Alt+n');
+    for (let at = 1; at <= count; at += 1) {
+      await expect(this.page.locator('[data-question] button:focus')).toBeVisible();
+      await this.press('y');
+      await expect(this.page.locator('[data-question] .choice.on')).toHaveCount(at);
+    }
   }
   /** Puts somebody into the open file. @param role as it is typed; as it is proposed where none is. */
   async addPerson(name: string, born: string, role = ''): Promise<void> {

@@ -12,16 +12,8 @@ test('a couple with a child and a dog at the counter, from opening to all that t
   const to = (name: string) => hands.point(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link', { name: new RegExp(`^${name}`) }));
 
   await hands.point(page.getByRole('link', { name: 'Open a file' }));
-  await hands.lookUp(`${mother} ${family}`, '14 Feb 1990');
-  await hands.press('Tab');
-  await hands.type('q');
-  await hands.press('Tab', 'Tab', 'Enter');
-  await expect(page.getByRole('heading', { level: 1, name: `${mother} ${family}` })).toBeVisible();
-  await saved(page);
-  await hands.press('Alt+n');
-  await expect(page.locator('[data-question] button:focus')).toBeVisible();
-  await hands.press('y');
-  await expect(page.locator('[data-question] .choice.on')).toHaveCount(1);
+  await hands.openFile(`${mother} ${family}`, '14 Feb 1990', 'q');
+  await hands.answerYes(1);
   await hands.point(center.getByRole('textbox', { name: 'How many people will live there?' }));
   await hands.field('3');
   await hands.reach(center.getByLabel('It will be their'));

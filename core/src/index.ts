@@ -14,6 +14,7 @@ export {
   isIsoDate,
   isoDate,
   type IsoDate,
+  lastDayOf,
   monthInWords,
   parseDate,
   parseMonth,
@@ -21,7 +22,7 @@ export {
 } from './basis/dates/index';
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
-export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
+export { formatMoney, isOpenOrder, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
 export {
   ACCOUNT_KIND_NAMES,
   type AccountKind,
@@ -454,7 +455,6 @@ export {
   endOfLet,
   freeFrom,
   type HeldUnit,
-  lastDayOf,
   overlaps,
   readRents,
   readUnits,
@@ -465,6 +465,7 @@ export {
   type UnitPlan,
   type UnitRent,
   unitsFor,
+  WARN_HOURS_MOST,
 } from './leasing/units/index';
 export {
   FEE_WAIVER,
@@ -494,6 +495,7 @@ export {
   leaseCharges,
   type LeaseCharge,
   owedBefore,
+  owedOf,
   paidIn,
   petsCharged,
   type Receipt,
@@ -542,6 +544,7 @@ export {
 export { canLapse, lapseDay, lapseDue } from './gates/lapse/index';
 export {
   barToMove,
+  cameToNothing,
   computePath,
   consentOf,
   consentsAskedOf,

@@ -1,7 +1,7 @@
-import { computePath, consentsAskedOf, dayAt, statedFigure } from '@cavren/core';
+import { computePath, consentsAskedOf, dayAt, statedFigure, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
-import type { OpenFile } from './desk';
+import type { Browser, OpenFile } from './desk';
 import { demoPaper } from './papers';
 import { signAs } from './phone';
 import type { Staff } from './teller';
@@ -56,21 +56,28 @@ export async function toGathering(cavren: Cavren, staff: Staff, open: OpenFile, 
   await open.act(officer, '/move');
 }
 
-/** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
-export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {
-  const [officer, approver] = [staff(by), staff('ansel')];
-  const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
-  await toGathering(cavren, staff, open, by);
-  // What may still come for a while is left for later.
+const todayOf = ({ file }: OpenFile): IsoDate => dayAt(new Date().toISOString(), file.pack.timeZone);
+
+/** A paper for everything that is asked for, looked at and accepted with what was stated. What may still come for a while is left for later. */
+export async function gatherPapers(officer: Browser, open: OpenFile, { from, amountIs }: { from: string; amountIs: string }): Promise<void> {
+  const today = todayOf(open);
   for (const condition of computePath(open.file, today).conditions.filter(({ until }) => until === null)) {
     const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);
     const amount = row ? statedFigure(open.file, row, today) : null;
     const title = speakerFor(open.file.pack)(condition.title);
-    const facts: [string, string][] = amount === null ? [] : [['Profit of the year', (amount / 100).toFixed(2)]];
-    await open.add(officer, `${title.toLowerCase().replaceAll(' ', '-')}.pdf`, await demoPaper(title, 'Quillhaven Registry', facts), condition.key);
-    const paper = open.file.papers.find(({ conditionKey }) => conditionKey === condition.key);
+    const facts: [string, string][] = amount === null ? [] : [[amountIs, (amount / 100).toFixed(2)]];
+    await open.add(officer, `${title.toLowerCase().replaceAll(' ', '-')}.pdf`, await demoPaper(title, from, facts), condition.key);
+    const paper = open.file.papers.findLast(({ conditionKey }) => conditionKey === condition.key);
     await open.act(officer, `/papers/${paper?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
   }
+}
+
+/** Takes a file to where its application is signed: agreed to, checked, its papers looked at, exceptions granted. */
+export async function toApplying(cavren: Cavren, staff: Staff, open: OpenFile, by = 'wren'): Promise<void> {
+  const [officer, approver] = [staff(by), staff('ansel')];
+  await toGathering(cavren, staff, open, by);
+  await gatherPapers(officer, open, { from: 'Quillhaven Registry', amountIs: 'Profit of the year' });
+  const today = todayOf(open);
   for (const { measure } of computePath(open.file, today).figures.figures.filter(({ verdict }) => verdict === 'outside' || verdict === 'refer')) {
     await open.act(officer, '/exceptions', { subject: `figure:${measure}`, reason: 'The beds are let for two more seasons; contract seen.' });
     await open.act(approver, `/exceptions/${open.file.exceptions.at(-1)?.id ?? ''}`, { answer: 'granted' });

@@ -1,16 +1,14 @@
-import { addMonths, chargesStanding, computePath, dayAt, statedFigure, type DetailChange, type IsoDate } from '@cavren/core';
+import { addMonths, applicantsOf, dayAt, owedBefore, type DetailChange, type IsoDate, type Stage } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
-import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
-import { toChecking } from './applying';
+import { gatherPapers, toChecking } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
-import type { OpenFile } from './desk';
-import { demoPaper } from './papers';
+import type { Browser, OpenFile } from './desk';
 import { DemoPhone, signAs } from './phone';
 import type { Staff } from './teller';
 
-type Until = 'details' | 'checking' | 'gathering' | 'deciding' | 'signing' | 'completing' | 'handingOver' | 'done' | 'withdrawn';
+type Until = 'gathering' | 'deciding' | 'signing' | 'completing' | 'handingOver' | 'done' | 'withdrawn';
 
 /** A household that wants a cottage. */
 interface Tenant {
@@ -177,62 +175,43 @@ export class Lettings {
     for (const skipper of SKIPPERS) await this.berth(await begin('tamsin', 'skerry-berths', skipper.name, skipper.born, (id) => berthOf(skipper, id)), skipper);
   }
 
-  private async cottage(open: OpenFile, { unit, until, phone: number }: Tenant): Promise<void> {
-    const [officer, approver] = [this.staff('wren'), this.staff('ansel')];
+  private async cottage(open: OpenFile, { unit, until }: Tenant): Promise<void> {
+    const officer = this.staff('wren');
     await open.act(officer, '/unit', { unitId: `quay-cottages.${unit}` });
     await toChecking(this.staff, open, 'wren');
-    await this.payOwed(open, 'checking', 'counter');
+    await this.payOwed(officer, open, 'checking', 'counter');
     if (until === 'withdrawn') return open.act(officer, '/withdraw', { reason: 'Found a home nearer to work' });
-    await this.check(open, 'wren');
-    await open.act(officer, '/move');
+    await this.check(officer, open);
     if (until === 'gathering') return;
-    await this.gather(open, 'wren');
-    await open.act(officer, '/move');
+    await this.gather(officer, open);
     if (until === 'deciding') return;
-    await open.act(approver, '/decision', { outcome: 'approve' });
-    await open.act(officer, '/agreement');
-    await this.cavren.jobs.runDue();
-    await open.read(officer);
+    await this.agree(officer, open);
     if (until === 'signing') return;
-    for (const person of open.file.people.filter(({ role }) => role === 'applicant' || role === 'coApplicant')) {
-      await signAs(this.cavren, person, open.file.product.signing.choice.options[0] ?? null);
-      await this.cavren.jobs.runDue();
-    }
-    await open.read(officer);
-    await open.act(officer, '/move');
+    await this.sign(officer, open);
     if (until === 'completing') return;
-    await this.payOwed(open, 'completing', 'bank');
-    await this.takeDown(open, number);
+    await this.payOwed(officer, open, 'completing', 'bank');
+    await this.takeDown(officer, open);
     if (until === 'done') await this.handOver(open);
   }
 
   private async berth(open: OpenFile, { unit, until }: Skipper): Promise<void> {
-    const [officer, approver] = [this.staff('tamsin'), this.staff('ansel')];
+    const officer = this.staff('tamsin');
     await open.act(officer, '/unit', { unitId: `skerry-berths.${unit}` });
     await toChecking(this.staff, open, 'tamsin');
     if (until === 'checking') return;
-    await this.check(open, 'tamsin');
-    await open.act(officer, '/move');
-    await this.gather(open, 'tamsin');
-    await open.act(officer, '/move');
-    await this.payOwed(open, 'deciding', 'counter');
-    await open.act(approver, '/decision', { outcome: 'approve' });
-    await open.act(officer, '/agreement');
-    await this.cavren.jobs.runDue();
-    const applicant = open.file.people[0];
-    if (applicant) await signAs(this.cavren, applicant, open.file.product.signing.choice.options[0] ?? null);
-    await this.cavren.jobs.runDue();
-    await open.read(officer);
-    await open.act(officer, '/move');
-    await this.payOwed(open, 'completing', 'counter');
-    await this.takeDown(open, applicant?.phone ?? '');
+    await this.check(officer, open);
+    await this.gather(officer, open);
+    await this.payOwed(officer, open, 'deciding', 'counter');
+    await this.agree(officer, open);
+    await this.sign(officer, open);
+    await this.payOwed(officer, open, 'completing', 'counter');
+    await this.takeDown(officer, open);
     await this.handOver(open);
   }
 
   /** Everything that a gate waits for is paid. */
-  private async payOwed(open: OpenFile, stage: string, way: 'counter' | 'bank'): Promise<void> {
-    const officer = this.staff(open.file.pack.code === 'us' ? 'wren' : 'tamsin');
-    const amount = chargesStanding(open.file).charges.reduce((so, { before, owed }) => (before === stage ? so + owed : so), 0);
+  private async payOwed(officer: Browser, open: OpenFile, stage: Stage, way: 'counter' | 'bank'): Promise<void> {
+    const amount = owedBefore(open.file, stage);
     if (amount === 0) return;
     const payer = open.file.people[0]?.fullName ?? '';
     await open.act(officer, '/receipts', way === 'bank' ? { way, amount } : { way, amount, payer, reference: `R-${open.reference.slice(-4)}` });
@@ -240,29 +219,38 @@ export class Lettings {
     await open.read(officer);
   }
 
-  private async check(open: OpenFile, by: string): Promise<void> {
-    await open.act(this.staff(by), '/checks/all');
+  private async check(officer: Browser, open: OpenFile): Promise<void> {
+    await open.act(officer, '/checks/all');
     await this.cavren.jobs.runDue();
-    await open.read(this.staff(by));
+    await open.read(officer);
+    await open.act(officer, '/move');
   }
 
-  private async gather(open: OpenFile, by: string): Promise<void> {
-    const officer = this.staff(by);
-    const today = dayAt(new Date().toISOString(), open.file.pack.timeZone);
-    for (const condition of computePath(open.file, today).conditions) {
-      const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);
-      const amount = row ? statedFigure(open.file, row, today) : null;
-      const title = speakerFor(open.file.pack)(condition.title);
-      const facts: [string, string][] = amount === null ? [] : [['Pay', (amount / 100).toFixed(2)]];
-      await open.add(officer, `${title.toLowerCase().replaceAll(' ', '-')}.pdf`, await demoPaper(title, 'Quillhaven', facts), condition.key);
-      const paper = open.file.papers.findLast(({ conditionKey }) => conditionKey === condition.key);
-      await open.act(officer, `/papers/${paper?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
+  private async gather(officer: Browser, open: OpenFile): Promise<void> {
+    await gatherPapers(officer, open, { from: 'Quillhaven', amountIs: 'Pay' });
+    await open.act(officer, '/move');
+  }
+
+  /** Approved, and the lease made. */
+  private async agree(officer: Browser, open: OpenFile): Promise<void> {
+    await open.act(this.staff('ansel'), '/decision', { outcome: 'approve' });
+    await open.act(officer, '/agreement');
+    await this.cavren.jobs.runDue();
+    await open.read(officer);
+  }
+
+  /** Signed by everybody who applies. */
+  private async sign(officer: Browser, open: OpenFile): Promise<void> {
+    for (const person of applicantsOf(open.file)) {
+      await signAs(this.cavren, person, open.file.product.signing.choice.options[0] ?? null);
+      await this.cavren.jobs.runDue();
     }
+    await open.read(officer);
+    await open.act(officer, '/move');
   }
 
   /** The condition of the unit, room by room: signed for the house and on the phone. */
-  private async takeDown(open: OpenFile, phone: string): Promise<void> {
-    const officer = this.staff(open.file.pack.code === 'us' ? 'wren' : 'tamsin');
+  private async takeDown(officer: Browser, open: OpenFile): Promise<void> {
     await open.act(officer, '/record');
     for (const [at, { id }] of open.file.handover.rooms.entries())
       await open.act(
@@ -273,7 +261,7 @@ export class Lettings {
     await open.act(officer, '/record/sign');
     const applicant = open.file.people[0];
     if (!applicant) return;
-    const door = await new DemoPhone(this.cavren).comeIn(open.reference, phone);
+    const door = await new DemoPhone(this.cavren).comeIn(open.reference, applicant.phone ?? '');
     await door.post('/api/door/record/sign', { name: applicant.fullName });
     await open.read(officer);
   }

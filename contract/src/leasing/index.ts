@@ -2,6 +2,7 @@ import {
   PRORATIONS,
   RECEIPT_WAY_LABEL,
   ROOM_STATE_LABEL,
+  WARN_HOURS_MOST,
   type Handover,
   type HeldUnit,
   type LeaseRules,
@@ -94,7 +95,7 @@ export const HandoverShape = z.object({
 export const LeaseShape = z.strictObject({
   stock: z.string(),
   residential: z.boolean(),
-  hold: z.strictObject({ hours: z.int().min(1), warnHours: z.int().min(0).max(48) }),
+  hold: z.strictObject({ hours: z.int().min(1), warnHours: z.int().min(0).max(WARN_HOURS_MOST) }),
   proration: z.enum(PRORATIONS),
   nextMonthFrom: z.int().min(2).max(31).nullable(),
   concession: z.strictObject({ most: z.int().min(1).max(12), which: z.enum(['first', 'last']) }).nullable(),

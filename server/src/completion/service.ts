@@ -13,7 +13,6 @@ import {
   payoutLines,
   type PayoutLine,
   type FileState,
-  sentBackTo,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
@@ -175,9 +174,7 @@ export function completionService({ services, secrets, jobs, config, plug }: Hou
         refuseRelease(change.file, actor);
         const gone = paidBar(change.file);
         if (gone) throw refused('partly-paid', gone);
-        await services.decision.unmake(change);
-        await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
-        change.moveTo(sentBackTo(change.file.product));
+        await services.decision.undoToAsk(change, question);
       });
     },
   };

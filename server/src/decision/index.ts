@@ -229,6 +229,10 @@ function decisionService({ services }: House, store: DecisionStore) {
   async function sendBack(change: FileChange, question: string): Promise<void> {
     refusePreparer(change);
     if (change.file.stage !== 'deciding') throw PROBLEM.pathNotClear();
+    await ask(change, question);
+  }
+  /** A question goes to whoever prepares the file, and the file with it. */
+  async function ask(change: FileChange, question: string): Promise<void> {
     await keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
     change.moveTo(sentBackTo(change.file.product));
   }
@@ -253,7 +257,11 @@ function decisionService({ services }: House, store: DecisionStore) {
   return {
     keep,
     tellApplicants,
-    unmake,
+    /** Somebody who completes asks for something to be put right first: what was made on the approval is no more, and the file is prepared and decided again. */
+    async undoToAsk(change: FileChange, question: string): Promise<void> {
+      await unmake(change);
+      await ask(change, question);
+    },
     /**
      * A second person decides. Approval needs a Path with nothing on it but the decision; what is offered otherwise than it
      * was asked for is judged as it would then be. A no is possible from every stage, by whom the product lets say it.

@@ -2,6 +2,7 @@ import type { DoorView, PublicProduct } from '@cavren/contract';
 import {
   answerersOf,
   barToSignRecord,
+  cameToNothing,
   chargeDue,
   chargesStanding,
   criteriaOf,
@@ -14,6 +15,7 @@ import {
   leaseTermsOf,
   moneyIn,
   owedBefore,
+  owedOf,
   say,
   type FilePerson,
   type FileState,
@@ -37,7 +39,7 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
   const terms = leaseTermsOf(file);
   const lacks = leaseLacks(file);
   const { charges } = chargesStanding(file);
-  const owed = charges.reduce((so, one) => so + one.owed, 0);
+  const owed = owedOf(file);
   const asked = isEnded(file.stage) ? 0 : owedBefore(file, file.stage);
   const bar = barToSignRecord(handover);
   return {
@@ -62,17 +64,16 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
       rent: money(rent ?? 0),
       facts: [...access, ...plan.includes],
     })),
-    charges:
-      isEnded(file.stage) && file.stage !== 'done'
-        ? []
-        : charges.map((one) => ({
-            label: speak(one.label),
-            amount: money(one.amount),
-            paid: one.owed === 0,
-            dueOn: one.dueOn,
-            due: speak(chargeDue(one)),
-            why: speak(one.why),
-          })),
+    charges: cameToNothing(file.stage)
+      ? []
+      : charges.map((one) => ({
+          label: speak(one.label),
+          amount: money(one.amount),
+          paid: one.owed === 0,
+          dueOn: one.dueOn,
+          due: speak(chargeDue(one)),
+          why: speak(one.why),
+        })),
     owed: money(owed),
     owedMinor: isEnded(file.stage) ? 0 : owed,
     asked: asked > 0,

@@ -5,13 +5,11 @@ import {
   barToSignRecord,
   computePath,
   datesDue,
-  depositCapOf,
   keyDatesOf,
   paymentBar,
   personName,
   recordText,
   say,
-  sentBackTo,
   signsAs,
   type FileState,
 } from '@cavren/core';
@@ -81,15 +79,21 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
     return person;
   };
 
+  /** The record as a PDF, with its pictures, as it stands now. */
+  async function asItStands(fileId: string): Promise<{ file: FileState; pdf: Buffer }> {
+    const { file } = await services.files.state({ id: fileId });
+    const pictures = new Map<string, Buffer>();
+    for (const { id } of file.handover.rooms.flatMap((room) => room.pictures)) pictures.set(id, (await services.papers.content(fileId, id, null)).content);
+    return { file, pdf: await recordPdf(file, file.handover, pictures, lender) };
+  }
+
   /** Seals the record once the keys are handed over, so that nobody says another one later. */
   async function seal(fileId: string): Promise<void> {
     const row = await store.row(fileId);
     if (!row || row.keysAt === null || row.recordHash !== null) return;
-    const { file } = await services.files.state({ id: fileId });
-    const pictures = new Map<string, Buffer>();
-    for (const { id } of file.handover.rooms.flatMap((room) => room.pictures)) pictures.set(id, (await services.papers.content(fileId, id, null)).content);
+    const { file, pdf } = await asItStands(fileId);
     const names = file.handover.signatures.map(({ name }) => name).join(', ');
-    const sealed = await services.signing.sealPaper(await recordPdf(file, file.handover, pictures, lender), names);
+    const sealed = await services.signing.sealPaper(pdf, names);
     const recordHash = await bytes.put(sealed);
     await services.files.change({ id: fileId }, { version: null, actor: SYSTEM }, async (change) => {
       if ((await store.row(fileId, change.tx))?.recordHash != null) return;
@@ -165,16 +169,12 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
         if (bar) throw forbidden(bar);
         const open = paymentBar(change.file);
         if (open) throw refused('payment-open', open);
-        await services.decision.unmake(change);
-        await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
-        change.moveTo(sentBackTo(change.file.product));
+        await services.decision.undoToAsk(change, question);
       }),
     seeTo: (reference: string, { version, code, on, note }: SeeToDate, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
         const { file, today } = change;
-        const cap = depositCapOf(file.product, file.pack, file.unit?.unit.region ?? null);
-        if (file.stage !== 'done' || !datesDue(file, cap?.backWithinDays ?? null, today).some((one) => one.code === code && one.on === on))
-          throw PROBLEM.noDate();
+        if (file.stage !== 'done' || !datesDue(file, today).some((one) => one.code === code && one.on === on)) throw PROBLEM.noDate();
         await store.see({ fileId: change.row.id, code, dueOn: on, seenAt: change.now, seenBy: change.actor.name, note }, change.tx);
         await change.reload('handover');
         change.record('keyDate.see', `keyDate/${code}`, on, note);
@@ -183,15 +183,10 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
     async recordPdf(fileId: string): Promise<Buffer> {
       const row = await store.row(fileId);
       if (!row) throw PROBLEM.noRecord();
-      if (row.recordHash !== null) return bytes.get(row.recordHash);
-      const { file } = await services.files.state({ id: fileId });
-      const pictures = new Map<string, Buffer>();
-      for (const { id } of file.handover.rooms.flatMap((room) => room.pictures)) pictures.set(id, (await services.papers.content(fileId, id, null)).content);
-      return recordPdf(file, file.handover, pictures, lender);
+      return row.recordHash === null ? (await asItStands(fileId)).pdf : bytes.get(row.recordHash);
     },
     /** The days to keep of a lease, as a calendar (RFC 5545). */
     calendar(file: FileState): string {
-      const cap = depositCapOf(file.product, file.pack, file.unit?.unit.region ?? null);
       const speak = speakerFor(file.pack);
       if (!file.product.lease) throw PROBLEM.notLet();
       const calendar = ical({
@@ -199,7 +194,7 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
         prodId: { company: lender, product: 'Cavren' },
         method: ICalCalendarMethod.PUBLISH,
       });
-      for (const { code, on, what } of keyDatesOf(file, cap?.backWithinDays ?? null))
+      for (const { code, on, what } of keyDatesOf(file))
         calendar.createEvent({
           id: `${file.reference}-${code}-${on}@cavren.invalid`,
           start: new Date(`${on}T00:00:00`),

@@ -12,7 +12,7 @@ import {
   type Words,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
-import { makePdf } from '../pdf/index';
+import { factRows, makePdf } from '../pdf/index';
 
 interface Told {
   lender: string;
@@ -84,16 +84,7 @@ export async function noticePdf(file: FileState, notice: Pick<Notice, 'kind' | '
     ];
     return [
       heading(say('notice.whatWeOffer')),
-      {
-        table: {
-          widths: [170, '*'],
-          body: rows.map(([label, value]) => [
-            { text: speak(label), color: '#444444' },
-            { text: value, bold: true },
-          ]),
-        },
-        layout: 'lightHorizontalLines',
-      },
+      factRows(rows.map(([label, value]) => [speak(label), value])),
       ...(offer.conditions.length > 0 ? [heading(say('notice.onCondition')), { ul: offer.conditions.map(({ text }) => text) }] : []),
     ];
   }

@@ -1,6 +1,6 @@
 import { PROBLEM } from './problems';
 import { BankTransferAnswer } from '@cavren/contract';
-import { formatMoney, type FileState, type Minor } from '@cavren/core';
+import { formatMoney, isOpenOrder, type FileState, type Minor } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Tx } from '../db/index';
 import type { FileChange } from '../files/index';
@@ -32,7 +32,6 @@ declare module '../house/index' {
 }
 
 const SERVICE = 'The bank';
-const OPEN: readonly PaymentRow['state'][] = ['ordered', 'unknown', 'differs'];
 /** What history says a payment is about. */
 const subjectOf = ({ purpose, subject }: Pick<PaymentRow, 'purpose' | 'subject'>): string => (subject === null ? purpose : `${purpose}/${subject}`);
 /** Whether only the bank knows what became of an order. */
@@ -145,7 +144,7 @@ export function paymentService({ services, jobs, config, plugged }: House, store
       order: { purpose: string; subject: string | null; about: string; amount: Minor; key: string | null },
     ): Promise<void> {
       const last = await store.newest(change.row.id, order.purpose, order.subject, change.tx);
-      if (last && OPEN.includes(last.state)) throw PROBLEM.open();
+      if (last && isOpenOrder(last.state)) throw PROBLEM.open();
       const row: PaymentRow = {
         id: nanoid(),
         fileId: change.row.id,

@@ -17,6 +17,18 @@ pdfmake.setFonts({
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
 
+/** Facts, one under the other: what each is, and in bold what it comes to. */
+export const factRows = (facts: readonly (readonly [label: string, value: string])[]): object => ({
+  table: {
+    widths: [170, '*'],
+    body: facts.map(([label, value]) => [
+      { text: label, color: '#444444' },
+      { text: value, bold: true },
+    ]),
+  },
+  layout: 'lightHorizontalLines',
+});
+
 export interface PageWish {
   paper: PlacePack['paper'];
   /** Large print is set in 16 points and more, as clear print guidelines ask (common practice, no source). */

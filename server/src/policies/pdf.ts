@@ -15,20 +15,10 @@ import {
   type Words,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
-import { makePdf } from '../pdf/index';
+import { factRows, makePdf } from '../pdf/index';
 
 const title = (text: string) => ({ text, style: 'title', margin: [0, 0, 0, 8] });
 const heading = (text: string) => ({ text, style: 'heading' });
-const pairs = (rows: [string, string][]) => ({
-  table: {
-    widths: [170, '*'],
-    body: rows.map(([label, value]) => [
-      { text: label, color: '#444444' },
-      { text: value, bold: true },
-    ]),
-  },
-  layout: 'lightHorizontalLines',
-});
 
 /** What is covered, for whom, from when, and what it costs, with the terms and what one may do: as it is handed to the holder. */
 export async function schedulePdf(file: FileState, policy: Policy): Promise<Buffer> {
@@ -58,7 +48,7 @@ export async function schedulePdf(file: FileState, policy: Policy): Promise<Buff
       ...riders.map(({ label, says }): [string, string] => [label, says]),
       [speak(say('policyPaper.leftOut')), leftOut.length > 0 ? leftOut.join('\n') : speak(say('policyPaper.nothing'))],
     ];
-    return [heading(person ? personName(person) : ''), pairs(rows)];
+    return [heading(person ? personName(person) : ''), factRows(rows)];
   });
   const first: [string, string][] = [
     [speak(say('policyPaper.number')), policy.number ?? ''],
@@ -71,7 +61,7 @@ export async function schedulePdf(file: FileState, policy: Policy): Promise<Buff
   return makePdf(
     [
       title(file.product.name),
-      pairs(first),
+      factRows(first),
       ...covered,
       ...linesOf(file, policy),
       ...(beneficiaries.length > 0

@@ -21,7 +21,6 @@ import {
   type FileState,
   type IsoDate,
   type Minor,
-  sentBackTo,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import type { Tx } from '../db/index';
@@ -234,9 +233,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
         }
         await store.update(change.row.id, { state: 'none', faults: [], problem: null }, change.tx);
         await change.reload('policy');
-        await services.decision.unmake(change);
-        await services.decision.keep(change, { outcome: 'sendBack', reasons: [], other: null, comment: question });
-        change.moveTo(sentBackTo(change.file.product));
+        await services.decision.undoToAsk(change, question);
       }),
     /** Ends a policy on a day: what isn't earned goes back to the account that it came from. */
     end: (reference: string, { version, on, by, reason }: EndPolicy, actor: Actor): Promise<Changed> =>

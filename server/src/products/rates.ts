@@ -2,7 +2,7 @@ import { readLineRates, readRates, type LineRateTable, type RateTable } from '@c
 import { speakerFor } from '@cavren/words';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import Papa from 'papaparse';
+import { readTable } from '../tables/index';
 
 type Raw = Record<string, unknown>;
 
@@ -15,13 +15,10 @@ export async function readRateTables(folder: string): Promise<Map<string, RateTa
   const tables = new Map<string, RateTable | LineRateTable>();
   for (const name of names) {
     const about = JSON.parse(await readFile(join(folder, name), 'utf8')) as Omit<RateTable, 'rows'> & { of?: 'lines' };
-    const { data, meta, errors } = Papa.parse<Record<string, string>>(await readFile(join(folder, name.replace(/json$/, 'csv')), 'utf8'), {
-      header: true,
-      skipEmptyLines: true,
-    });
+    const { head, records, faults } = await readTable(join(folder, name.replace(/json$/, 'csv')));
     const { of, ...known } = about;
-    const { rows, problems } = of === 'lines' ? readLineRates(meta.fields ?? [], data) : readRates(meta.fields ?? [], data);
-    const all = [...errors.map(({ row, message }) => `line ${(row ?? 0) + 2}: ${message}`), ...problems.map(speakerFor())];
+    const { rows, problems } = of === 'lines' ? readLineRates(head, records) : readRates(head, records);
+    const all = [...faults, ...problems.map(speakerFor())];
     if (all.length > 0) throw new Error(`The rates ${about.code} can’t be used: ${all.join('; ')}`);
     tables.set(about.code, { ...known, rows } as RateTable | LineRateTable);
   }

@@ -1,5 +1,5 @@
 import type { GiveBack, PayAtDoor, SettleReceipt, TakePayment } from '@cavren/contract';
-import { answerersOf, chargesStanding, givenBackOf, isEnded, isLuhn, minor, type FileState, type Minor, type Receipt } from '@cavren/core';
+import { answerersOf, cameToNothing, givenBackOf, isEnded, isLuhn, isOpenOrder, minor, owedOf, type FileState, type Minor, type Receipt } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import type { Tx } from '../db/index';
@@ -62,13 +62,13 @@ export function receiptService({ services, secrets, config, plug, jobs }: House,
   }
 
   const refuseOpen = ({ receipts }: FileState): void => {
-    if (receipts.some(({ state }) => state === 'ordered' || state === 'unknown' || state === 'differs')) throw PROBLEM.open();
+    if (receipts.some(({ state }) => isOpenOrder(state))) throw PROBLEM.open();
   };
   /** At most what is owed, in parts where somebody wants. */
   function judge(file: FileState, amount: Minor): void {
     if (!file.product.lease || isEnded(file.stage)) throw PROBLEM.ended();
     refuseOpen(file);
-    const owed = chargesStanding(file).charges.reduce((so, one) => so + one.owed, 0);
+    const owed = owedOf(file);
     if (owed === 0) throw PROBLEM.nothingOwed();
     if (amount <= 0) throw PROBLEM.nothing({}, 'amount');
     if (amount > owed) throw PROBLEM.tooMuch({ owed: { money: owed } }, 'amount');
@@ -156,7 +156,7 @@ export function receiptService({ services, secrets, config, plug, jobs }: House,
     giveBack: (reference: string, { version, reason, overCounter }: GiveBack, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
         const { file, row, tx } = change;
-        if (!isEnded(file.stage) || file.stage === 'done') throw PROBLEM.running();
+        if (!cameToNothing(file.stage)) throw PROBLEM.running();
         refuseOpen(file);
         const { back } = givenBackOf(file);
         if (back <= 0) throw PROBLEM.nothingBack();

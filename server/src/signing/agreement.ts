@@ -20,7 +20,7 @@ import {
   say,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
-import { makePdf } from '../pdf/index';
+import { factRows, makePdf } from '../pdf/index';
 
 /** The loan agreement of a file, as its signers get it: who, what, what it costs, every payment, what they declare. */
 export async function agreementPdf(file: FileState, lender: string, today: IsoDate): Promise<Buffer> {
@@ -33,16 +33,6 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
   const rules = product.costs;
   if (!rules) throw new Error('An agreement needs a product that lends');
   const parties = partiesOf(file);
-  const cells = (pairs: [string, string][]) => ({
-    table: {
-      widths: [170, '*'],
-      body: pairs.map(([label, value]) => [
-        { text: label, color: '#444444' },
-        { text: value, bold: true },
-      ]),
-    },
-    layout: 'lightHorizontalLines',
-  });
   const disclosed = disclosureOf(file, today);
   if (!disclosed) throw new Error('An agreement needs an amount and a term');
   /** The four figures that model forms show first, side by side. */
@@ -141,7 +131,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
       },
     ],
     terms: [
-      cells([
+      factRows([
         ...costs.parts.map((part): [string, string] => [
           costs.parts.length > 1 ? `${part.offer.label}, ${money(part.terms.principal)}` : speak(say('agreement.rateYear')),
           speak(part.terms.follows ? say('agreement.variableNow', { terms: partInWords(part.terms) }) : partInWords(part.terms)),
@@ -172,7 +162,7 @@ export async function agreementPdf(file: FileState, lender: string, today: IsoDa
     ],
     destination: [
       { text: speak(say('agreement.whereItGoes', { amount: { money: disclosed.amountFinanced } })), style: 'heading' },
-      cells([
+      factRows([
         ...disclosed.itemized.to.map(({ name, account, amount }): [string, string] => [
           name ?? '—',
           account ? speak(say('agreement.paidOutAccountEndingTail', { paidOut: { money: amount }, tail: account.tail })) : money(amount),

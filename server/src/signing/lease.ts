@@ -18,7 +18,7 @@ import {
   type IsoDate,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
-import { makePdf } from '../pdf/index';
+import { factRows, makePdf } from '../pdf/index';
 
 /** The lease of a unit, as its signers get it: who, what, from when until when, what it costs, what is asked before the keys, the rules of the house. */
 export async function leasePdf(file: FileState, lender: string, today: IsoDate): Promise<Buffer> {
@@ -30,19 +30,9 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
   const money = moneyIn(file.pack);
   const { creditor } = file.pack.notices ?? {};
   const landlord = creditor ? [creditor.name, ...creditor.address].join(', ') : lender;
-  const cap = depositCapOf(file.product, file.pack, unit.unit.region);
+  const cap = depositCapOf(file);
   const lateCap = lateCapOf(file.pack, unit.unit.region);
   const heading = (text: string) => ({ text, style: 'heading' });
-  const cells = (pairs: [string, string][]) => ({
-    table: {
-      widths: [170, '*'],
-      body: pairs.map(([label, value]) => [
-        { text: label, color: '#444444' },
-        { text: value, bold: true },
-      ]),
-    },
-    layout: 'lightHorizontalLines',
-  });
   const soft = (text: string) => ({ text, color: '#444444' });
   const inBold = (amount: number) => ({ text: money(amount), alignment: 'right', bold: true });
   /** What is paid, when, and how much. */
@@ -73,7 +63,7 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
         ],
       },
       heading(label('what')),
-      cells([
+      factRows([
         [label('unit'), `${unit.unit.label}, ${plan.label}`],
         [label('size'), `${plan.size} ${plan.sizeUnit}`],
         [label('rooms'), plan.rooms.join(', ')],
@@ -93,13 +83,13 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
         ...(file.vehicles.length > 0 ? [[label('vehicles'), file.vehicles.map(({ plate, make }) => plate ?? make ?? '—').join(', ')] as [string, string]] : []),
       ]),
       heading(label('term')),
-      cells([
+      factRows([
         [label('from'), dateInWords(terms.startsOn)],
         [label('until'), dateInWords(lastDayOf(terms.endsOn))],
         [label('notice'), speak(say('lease.noticeIs', { months: lease.notice.months, by: { day: terms.noticeBy }, end: lease.notice.end }))],
       ]),
       heading(label('rent')),
-      cells([
+      factRows([
         [label('rentMonth'), money(terms.rent)],
         ...terms.extras.map((extra): [string, string] => [speak(extra.label), money(extra.value)]),
         [label('due'), speak(say('lease.dueFirst'))],

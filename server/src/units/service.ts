@@ -3,6 +3,7 @@ import {
   answerersOf,
   applicantsOf,
   boardOf,
+  cameToNothing,
   endOfLet,
   isApproved,
   isEnded,
@@ -12,6 +13,7 @@ import {
   rentOf,
   say,
   unitsFor,
+  WARN_HOURS_MOST,
   type FileState,
   type HeldUnit,
   type IsoDate,
@@ -30,8 +32,6 @@ import type { BookingRow, UnitsStore } from './store';
 
 const HOUR_MS = 60 * 60_000;
 const BATCH = 100;
-/** No product warns longer before. */
-const LONGEST_WARNING_HOURS = 48;
 /** How many others are named to whom one was taken under the hands. */
 const OTHERS = 4;
 
@@ -47,6 +47,8 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     const others = taken.filter(({ reference, holdsUntil }) => reference !== except && !hasRunOut(holdsUntil));
     return unitsFor(await store.units(stock, tx), need, others);
   }
+  /** Until when what is held now is, by the product's hours. */
+  const heldUntil = ({ file, now: from }: FileChange): string => new Date(Date.parse(from) + (file.product.lease?.hold.hours ?? 0) * HOUR_MS).toISOString();
   const hasRunOut = (holdsUntil: string | null): boolean => holdsUntil !== null && holdsUntil <= now().toISOString();
 
   /** It can't be had, or somebody else was faster: says why, and what else would do. */
@@ -90,15 +92,13 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     if (unit?.stock !== stock) throw PROBLEM.noUnit();
     const rent = rentOf(unit, dates.startsOn, months);
     if (rent === null || dates.startsOn < unit.availableFrom || !(await makeWay(change, unit, dates))) await cannotBeHad(change, unit, dates.startsOn, months);
-    const hours = file.product.lease?.hold.hours ?? 0;
-    const holdsUntil = new Date(Date.parse(change.now) + hours * HOUR_MS).toISOString();
     const before = file.unit;
     const booking: Omit<BookingRow, 'id'> = {
       fileId: row.id,
       unitId,
       ...dates,
       state: 'held',
-      holdsUntil,
+      holdsUntil: heldUntil(change),
       warned: false,
       heldAt: change.now,
       heldBy: actor.name,
@@ -129,8 +129,11 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       if (!row || row.state !== 'held' || !hasRunOut(row.holdsUntil)) return;
       await change.reload('unit');
       await letGo(change, 'unit.runOut');
-      for (const person of applicantsOf(change.file)) await services.invitations.tell(change, person, say('mail.unitRanOutSubject'), say('mail.unitRanOut'));
+      await tellRanOut(change);
     });
+  }
+  async function tellRanOut(change: FileChange): Promise<void> {
+    for (const person of applicantsOf(change.file)) await services.invitations.tell(change, person, say('mail.unitRanOutSubject'), say('mail.unitRanOut'));
   }
   // Taken by somebody else after it had run out: the file says so, and learns of it.
   jobs.handle('unit.ranOut', async (subject) => {
@@ -140,7 +143,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       await change.reload('unit');
       if (change.file.unit !== null) return;
       change.record('unit.runOut', 'unit', before?.unit.label ?? null, null);
-      for (const person of applicantsOf(change.file)) await services.invitations.tell(change, person, say('mail.unitRanOutSubject'), say('mail.unitRanOut'));
+      await tellRanOut(change);
     });
   });
 
@@ -221,18 +224,16 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     async follow(change: FileChange, before: Pick<FileState, 'stage' | 'decisions'>): Promise<void> {
       const { file, row, tx } = change;
       if (!file.unit || (before.stage === file.stage && before.decisions.length === file.decisions.length)) return;
-      if (isEnded(file.stage) && file.stage !== 'done') return letGo(change, 'unit.release');
+      if (cameToNothing(file.stage)) return letGo(change, 'unit.release');
       const state: HeldUnit['state'] = file.stage === 'done' ? 'let' : isApproved(file) ? 'kept' : 'held';
       if (state === file.unit.state) return;
-      const hours = file.product.lease?.hold.hours ?? 0;
-      const holdsUntil = state === 'held' ? new Date(Date.parse(change.now) + hours * HOUR_MS).toISOString() : null;
-      await store.update(row.id, { state, holdsUntil, warned: false }, tx);
+      await store.update(row.id, { state, holdsUntil: state === 'held' ? heldUntil(change) : null, warned: false }, tx);
       await change.reload('unit');
     },
     /** Warns of holds that run out soon, and gives up those that have. */
     async sweep(): Promise<void> {
       for (const { file_id: fileId } of await store.ranOut(now().toISOString(), BATCH)) await runOut(fileId);
-      const ahead = new Date(now().getTime() + LONGEST_WARNING_HOURS * HOUR_MS).toISOString();
+      const ahead = new Date(now().getTime() + WARN_HOURS_MOST * HOUR_MS).toISOString();
       for (const { file_id: fileId } of await store.running(ahead, BATCH)) await warn(fileId);
     },
     /** What a file holds, out of its row. */

@@ -4,8 +4,8 @@ import { speakerFor } from '@cavren/words';
 import { existsSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import Papa from 'papaparse';
 import type { z } from 'zod';
+import { readTable } from '../tables/index';
 
 /** Where drawings of plans lie, within the folder of the stocks. */
 export const PICTURES = 'pictures';
@@ -18,11 +18,6 @@ export interface Stock {
   units: Unit[];
 }
 
-async function records(path: string): Promise<{ head: string[]; rows: Record<string, string>[]; faults: string[] }> {
-  const { data, meta, errors } = Papa.parse<Record<string, string>>(await readFile(path, 'utf8'), { header: true, skipEmptyLines: true });
-  return { head: meta.fields ?? [], rows: data, faults: errors.map(({ row, message }) => `line ${(row ?? 0) + 2}: ${message}`) };
-}
-
 /**
  * The stocks of a folder: what each is and its plans in `<code>.json`, its units in `<code>.csv`, rents in `<code>-rents.csv`.
  * @throws Error that names every line that can't be used.
@@ -32,11 +27,11 @@ export async function readStocks(folder: string): Promise<Stock[]> {
   const stocks: Stock[] = [];
   for (const name of names) {
     const about: z.output<typeof StockShape> = StockShape.parse(JSON.parse(await readFile(join(folder, name), 'utf8')));
-    const listed = await records(join(folder, name.replace(/json$/, 'csv')));
-    const priced = await records(join(folder, name.replace(/\.json$/, '-rents.csv')));
-    const { rents, problems: rentProblems } = readRents(priced.head, priced.rows);
+    const listed = await readTable(join(folder, name.replace(/json$/, 'csv')));
+    const priced = await readTable(join(folder, name.replace(/\.json$/, '-rents.csv')));
+    const { rents, problems: rentProblems } = readRents(priced.head, priced.records);
     const plans = about.plans.map((plan) => ({ ...plan, rents: rents.get(plan.code) ?? [] }));
-    const { units, problems } = readUnits(about.code, plans, listed.head, listed.rows);
+    const { units, problems } = readUnits(about.code, plans, listed.head, listed.records);
     const unseen = plans.flatMap(({ code, picture }) =>
       picture !== null && !existsSync(join(folder, PICTURES, picture)) ? [`the picture ${picture} of the plan ${code} isn’t there`] : [],
     );

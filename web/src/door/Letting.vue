@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { formatMoney, minor, parseMoney, ROOM_STATE_LABEL, type RoomState } from '@cavren/core';
+import { formatMoney, isOpenOrder, minor, parseMoney, ROOM_STATE_LABEL, type RoomState } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, api, isSignedOut, messageOf } from '../api/index';
 import { AskChoice, AskText, Fold, PickFile } from '../look/index';
@@ -56,7 +56,7 @@ async function pay(): Promise<void> {
   const card = { number: number.value, expires: expires.value.trim(), name: holder.value.trim() };
   if (await tell('pay', '/api/door/pay', { amount: amount.value, card })) [number.value, expires.value, paying.value] = ['', '', false];
 }
-const waiting = computed(() => props.lease.payments.some(({ state }) => state === 'ordered' || state === 'unknown' || state === 'differs'));
+const waiting = computed(() => props.lease.payments.some(({ state }) => isOpenOrder(state)));
 const STATE: Record<(typeof props.lease.payments)[number]['state'], string> = {
   ordered: 'on its way',
   unknown: 'on its way',

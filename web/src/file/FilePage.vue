@@ -5,6 +5,7 @@ import {
   HOLDERS_OF,
   isApproved,
   outOf,
+  cameToNothing,
   isEnded,
   isLocked,
   missingOf,
@@ -93,7 +94,7 @@ const movesOn = computed(() => file.value !== null && movesByHand(file.value));
 const countOf = (name: Chapter): number => path.value?.now.filter(({ place }) => place.chapter === name).length ?? 0;
 function markOf(name: Chapter): MarkKind {
   // Nothing in a file that ended before its time looks done.
-  if (!path.value || name === 'history' || (file.value && isEnded(file.value.stage) && file.value.stage !== 'done')) return 'none';
+  if (!path.value || name === 'history' || (file.value && cameToNothing(file.value.stage))) return 'none';
   if (countOf(name) > 0) return 'blocked';
   return path.value.later.some(({ place }) => place.chapter === name) ? 'open' : 'settled';
 }

@@ -2,14 +2,15 @@
 import {
   answerersOf,
   barToRelease,
+  cameToNothing,
   chargeDue,
   chargesStanding,
   datesDue,
-  depositCapOf,
   givenBackOf,
-  isEnded,
+  isOpenOrder,
   keyDatesOf,
   moneyIn,
+  owedOf,
   personName,
   RECEIPT_WAY_LABEL,
   waivedFees,
@@ -37,11 +38,11 @@ const { showDate, showTime } = useShown();
 const { send, problem, others, busy } = useSending();
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const standing = computed(() => chargesStanding(props.file));
-const owed = computed(() => standing.value.charges.reduce((so, one) => so + one.owed, 0));
+const owed = computed(() => owedOf(props.file));
 const waived = computed(() => waivedFees(props.file));
-const ended = computed(() => isEnded(props.file.stage) && props.file.stage !== 'done');
+const ended = computed(() => cameToNothing(props.file.stage));
 const back = computed(() => givenBackOf(props.file));
-const open = computed(() => props.file.receipts.some(({ state }) => state === 'ordered' || state === 'unknown' || state === 'differs'));
+const open = computed(() => props.file.receipts.some(({ state }) => isOpenOrder(state)));
 const PAID: Record<Receipt['state'], { word: string; mark: MarkKind }> = {
   ordered: { word: 'on its way', mark: 'waiting' },
   unknown: { word: 'not known yet; the bank is asked until it says', mark: 'waiting' },
@@ -78,9 +79,8 @@ const happens = computed(() => [
 ]);
 const handOver = () => editing.act('/keys', { keys: wholeKeys.value, to: to.value });
 
-const cap = computed(() => depositCapOf(props.file.product, props.file.pack, props.file.unit?.unit.region ?? null));
-const dates = computed(() => keyDatesOf(props.file, cap.value?.backWithinDays ?? null));
-const due = computed(() => (props.file.stage === 'done' ? datesDue(props.file, cap.value?.backWithinDays ?? null, editing.today.value) : []));
+const dates = computed(() => keyDatesOf(props.file));
+const due = computed(() => (props.file.stage === 'done' ? datesDue(props.file, editing.today.value) : []));
 const seen = ({ code, on }: KeyDate) => handover.value.seenTo.find((one) => one.code === code && one.on === on);
 const isDue = ({ code, on }: KeyDate): boolean => due.value.some((one) => one.code === code && one.on === on);
 const seeing = ref<KeyDate | null>(null);

@@ -52,7 +52,7 @@ const terms = computed(() => leaseTermsOf(props.file));
 const lacks = computed(() => leaseLacks(props.file));
 const occupancy = computed(() => occupancyOf(props.file, editing.today.value));
 const region = computed(() => held.value?.unit.region ?? null);
-const cap = computed(() => depositCapOf(props.file.product, props.file.pack, region.value));
+const cap = computed(() => depositCapOf(props.file));
 const late = computed(() =>
   rules.value && terms.value ? lateFeeInWords(rules.value.late, lateCapOf(props.file.pack, region.value), terms.value.rent, terms.value.startsOn) : null,
 );

@@ -51,6 +51,9 @@ export function addDays(date: IsoDate, days: number): IsoDate {
   return write(moved.getUTCFullYear(), moved.getUTCMonth() + 1, moved.getUTCDate());
 }
 
+/** The last day of a stretch whose end isn't part of it. */
+export const lastDayOf = (end: IsoDate): IsoDate => addDays(end, -1);
+
 const MONTH_LENGTH = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 function monthLength(year: number, month: number): number {

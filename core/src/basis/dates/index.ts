@@ -13,6 +13,7 @@ export {
   isIsoDate,
   isoDate,
   type IsoDate,
+  lastDayOf,
   monthInWords,
   monthsApart,
   monthsBack,

@@ -1,6 +1,5 @@
 export { type Affordability, affordability, type Carrying, carryingOf, figuresFor, someFigure } from './affordability';
-export { type Ground, groundOf } from './base';
+export { baseOf, type Ground, groundOf } from './base';
 export { AFFORDABILITY_PARTS, type AffordabilityInput } from './input';
-export { baseOf } from './base';
 export { type Figure, isWorse, type Verdict, VERDICTS } from './figure';
 export { KINDS_OF_MEASURE, type MeasureKind } from './measures/index';

@@ -4,8 +4,9 @@ import { say, type Words } from '../../basis/words/index';
 import { applyChanges, type DetailChange } from '../../file/details/index';
 import { chosenOf, coveredName } from '../../insuring/cover/index';
 import { modeOf, premiumOf } from '../../insuring/premium/index';
-import { figuresFor, type Figure } from '../affordability/index';
+import type { Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
+import { triedOn } from './tried';
 
 /** What can be changed of cover so that it fits. */
 export type CoverLever = 'level' | 'share' | 'benefit' | 'waiting' | 'months' | 'plan' | 'mode' | 'person';
@@ -33,17 +34,12 @@ const set = (id: string, field: string, value: string | number): DetailChange =>
  */
 export function whatFitsCover(file: FitInput, today: IsoDate): CoverProposal[] {
   const rules = file.product.cover;
-  const limited = file.product.measures.filter((measure) => file.product.limits.some((limit) => limit.measure === measure));
-  const now = figuresFor(file, today, limited);
-  if (!rules || file.covers.length + file.coverLines.length === 0 || !now.some(({ verdict }) => verdict === 'outside')) return [];
-  const unknown = new Set(now.filter(({ verdict }) => verdict === 'unknown').map(({ measure }) => measure));
-  const passes = (changes: DetailChange[]): boolean =>
-    figuresFor(applyChanges(file, changes, ''), today, limited).every(
-      ({ verdict, measure }) => verdict !== 'outside' && (verdict !== 'unknown' || unknown.has(measure)),
-    );
+  if (!rules || file.covers.length + file.coverLines.length === 0) return [];
+  const { outside, worked, passes } = triedOn(file, today);
+  if (!outside) return [];
   const proposal = (lever: CoverLever, label: Words, changes: DetailChange[]): CoverProposal => {
-    const changed = applyChanges(file, changes, '');
-    return { lever, label, changes, each: premiumOf(changed, today)?.each ?? null, figures: figuresFor(changed, today, limited) };
+    const each = premiumOf(applyChanges(file, changes, ''), today)?.each ?? null;
+    return { lever, label, changes, each, figures: worked(changes) };
   };
   /** The first of some values for everybody that does. */
   const firstOf = <Value>(

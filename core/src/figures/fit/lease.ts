@@ -1,11 +1,12 @@
 import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
-import { applyChanges, type DetailChange } from '../../file/details/index';
+import type { DetailChange } from '../../file/details/index';
 import type { FileState } from '../../file/state/index';
 import { rentOf } from '../../leasing/units/index';
-import { figuresFor, type Figure } from '../affordability/index';
+import type { Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
+import { triedOn } from './tried';
 
 /** What can be changed of a let so that it fits: how long it is let for, or a unit at a lower rent. */
 export interface LeaseProposal {
@@ -29,15 +30,11 @@ const UNIT = 100;
  */
 export function whatFitsLease(file: FitInput & Pick<FileState, 'unit'>, today: IsoDate): LeaseProposal[] {
   const { product, request, unit } = file;
-  const limited = product.measures.filter((measure) => product.limits.some((limit) => limit.measure === measure));
   const { amount, termMonths } = request;
-  const now = figuresFor(file, today, limited);
-  if (!product.lease || amount === null || !now.some(({ verdict }) => verdict === 'outside')) return [];
-  const unknown = new Set(now.filter(({ verdict }) => verdict === 'unknown').map(({ measure }) => measure));
+  if (!product.lease || amount === null) return [];
+  const { outside, worked, passes } = triedOn(file, today);
+  if (!outside) return [];
   const set = (field: string, value: number): DetailChange => ({ op: 'set', entity: 'request', id: null, field, value });
-  const worked = (changes: DetailChange[]): Figure[] => figuresFor(applyChanges(file, changes, ''), today, limited);
-  const passes = (changes: DetailChange[]): boolean =>
-    worked(changes).every(({ verdict, measure }) => verdict !== 'outside' && (verdict !== 'unknown' || unknown.has(measure)));
   const longer = (unit?.unit.plan.rents ?? [])
     .map(({ leastMonths }) => leastMonths)
     .filter((months) => termMonths !== null && months > termMonths && months <= product.bounds.termMonths.most)

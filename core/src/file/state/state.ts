@@ -1,6 +1,6 @@
 import type { Words } from '../../basis/words/index';
 import type { IsoDate } from '../../basis/dates/index';
-import type { Minor } from '../../basis/money/index';
+import type { Minor, OrderState } from '../../basis/money/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
 import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
@@ -255,8 +255,7 @@ export interface Notice {
 
 /** An order to the bank, as far as is known what became of it. */
 export interface PaymentOrder {
-  /** ordered: it is on its way to the bank; unknown: the bank was asked and what it did isn't known; done: paid; failed: the bank said no; differs: it paid something else than was ordered. */
-  state: 'ordered' | 'unknown' | 'done' | 'failed' | 'differs';
+  state: OrderState;
   amount: Minor;
   orderedAt: string;
   orderedBy: string;

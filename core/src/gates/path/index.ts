@@ -1,6 +1,7 @@
 export {
   askableChecks,
   barToMove,
+  cameToNothing,
   computePath,
   consentLanguage,
   consentOf,

@@ -76,6 +76,9 @@ const canComeIn = (personId: string, file: FileState): boolean => signersOf(file
 /** Whether a file in this stage doesn't move any more. */
 export const isEnded = (stage: Stage): boolean => stage === 'done' || stage === 'declined' || stage === 'withdrawn' || stage === 'lapsed';
 
+/** Whether a file has ended before what it was for was done. */
+export const cameToNothing = (stage: Stage): boolean => isEnded(stage) && stage !== 'done';
+
 /** Stages that an officer moves a file out of once nothing stands before it; the others are left by a decision, an answer or a payment. */
 const LEFT_BY_HAND: readonly Stage[] = ['details', 'checking', 'gathering', 'applying', 'signing'];
 

@@ -1,5 +1,5 @@
 import { total, type Term } from '../../basis/arithmetic/index';
-import { addDays, type IsoDate } from '../../basis/dates/index';
+import { lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { LeaseFeeRule, Stage } from '../../file/product/index';
@@ -96,7 +96,7 @@ function rentsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
     const lines = [month.term, ...extras];
     return {
       key: at === 0 ? 'rent:first' : 'rent:next',
-      label: say('lease.rentFrom', { from: { day: month.from }, until: { day: addDays(month.until, -1) } }),
+      label: say('lease.rentFrom', { from: { day: month.from }, until: { day: lastDayOf(month.until) } }),
       amount: minor(total(lines)),
       dueOn: first.dueOn,
       before: lease.rentBefore,
@@ -113,7 +113,7 @@ function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   if (!lease) return [];
   const pets = petsCharged(file);
   const asked = file.request.depositMonths ?? lease.deposit.months;
-  const cap = depositCapOf(file.product, file.pack, file.unit?.unit.region ?? null);
+  const cap = depositCapOf(file);
   const wanted = minor(pets.length * lease.deposit.pet);
   const { deposit, pets: ofPets } = depositOf(terms.rent, asked, wanted, cap);
   const base = { dueOn: terms.startsOn, before: lease.deposit.before, back: 'givenBack' as const };
@@ -180,9 +180,11 @@ export function chargesStanding(file: Paying): { charges: ChargeStanding[]; over
   return { charges, over: minor(Math.max(0, left)) };
 }
 
+/** What is still owed in all. */
+export const owedOf = (file: Paying): Minor => owed(chargesStanding(file).charges);
 /** What is still owed before a stage is left. */
-export const owedBefore = (file: Paying, stage: Stage): Minor =>
-  minor(chargesStanding(file).charges.reduce((so, { before, owed }) => (before === stage ? so + owed : so), 0));
+export const owedBefore = (file: Paying, stage: Stage): Minor => owed(chargesStanding(file).charges.filter(({ before }) => before === stage));
+const owed = (charges: readonly ChargeStanding[]): Minor => minor(charges.reduce((so, one) => so + one.owed, 0));
 
 /** What of the money that was paid is kept where nothing is let, and what goes back. */
 export interface GivenBack {

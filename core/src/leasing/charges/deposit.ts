@@ -1,12 +1,13 @@
 import { roundTo, worked, type Term } from '../../basis/arithmetic/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say } from '../../basis/words/index';
-import type { DepositCap, PlacePack, ProductDefinition } from '../../file/product/index';
+import type { DepositCap } from '../../file/product/index';
+import type { FileState } from '../../file/state/index';
 
-/** The place’s cap on deposits where a unit stands: of its own region, else of all others. Null where there is none, or it isn’t somewhere to live. */
-export function depositCapOf(product: Pick<ProductDefinition, 'lease'>, pack: Pick<PlacePack, 'deposits'>, region: string | null): DepositCap | null {
+/** The place’s cap on deposits where the unit of a file stands: of its own region, else of all others. Null where there is none, or it isn’t somewhere to live. */
+export function depositCapOf({ product, pack, unit }: Pick<FileState, 'product' | 'pack' | 'unit'>): DepositCap | null {
   if (!product.lease?.residential) return null;
-  return pack.deposits.find((cap) => cap.region === region) ?? pack.deposits.find((cap) => cap.region === '*') ?? null;
+  return pack.deposits.find(({ region }) => region === unit?.unit.region) ?? pack.deposits.find((cap) => cap.region === '*') ?? null;
 }
 
 const places = { chapter: 'request', anchor: 'amount' };

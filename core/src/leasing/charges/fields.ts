@@ -1,4 +1,4 @@
-import type { Minor } from '../../basis/money/index';
+import type { Minor, OrderState } from '../../basis/money/index';
 
 /** By what money comes in or goes back: from an account at a bank, by a card, or over the counter. */
 export const RECEIPT_WAY_LABEL = { bank: 'Bank account', card: 'Card', counter: 'Over the counter' } as const;
@@ -13,8 +13,7 @@ export interface Receipt {
   amount: Minor;
   /** Who paid, as they are called. */
   payer: string;
-  /** done: it is there; failed: the bank or the card said no; differs: another sum than was ordered. */
-  state: 'ordered' | 'unknown' | 'done' | 'failed' | 'differs';
+  state: OrderState;
   problem: string | null;
   /** The end of the card’s or account’s number, or the number of the receipt that was written. */
   reference: string | null;

@@ -7,6 +7,7 @@ export {
   leaseCharges,
   type LeaseCharge,
   owedBefore,
+  owedOf,
   paidIn,
   petsCharged,
   waivedFees,

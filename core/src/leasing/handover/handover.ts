@@ -1,6 +1,7 @@
-import { addDays, addMonths, type IsoDate } from '../../basis/dates/index';
+import { addDays, addMonths, lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import type { FileState } from '../../file/state/index';
+import { depositCapOf } from '../charges/index';
 import { leaseTermsOf, type LeaseInput } from '../terms/index';
 import type { Handover, RoomRecord } from './fields';
 
@@ -31,7 +32,7 @@ export interface KeyDate {
 const AHEAD = 14;
 
 /** The days to keep in a lease: moving in, inspections, the last day for notice, its end, and by when the deposit is back where the place says so. */
-export function keyDatesOf(file: LeaseInput, backWithinDays: number | null): KeyDate[] {
+export function keyDatesOf(file: LeaseInput): KeyDate[] {
   const terms = leaseTermsOf(file);
   const { lease } = file.product;
   if (!terms || !lease) return [];
@@ -39,13 +40,14 @@ export function keyDatesOf(file: LeaseInput, backWithinDays: number | null): Key
   const inspections: IsoDate[] = [];
   if (lease.inspectMonths !== null)
     for (let at = addMonths(startsOn, lease.inspectMonths); at < endsOn; at = addMonths(at, lease.inspectMonths)) inspections.push(at);
-  const lastDay = addDays(endsOn, -1);
+  const lastDay = lastDayOf(endsOn);
+  const back = depositCapOf(file)?.backWithinDays ?? null;
   const dates: Omit<KeyDate, 'sayFrom'>[] = [
     { code: 'moveIn', on: startsOn, what: say('handover.moveIn') },
     ...inspections.map((on) => ({ code: 'inspection' as const, on, what: say('handover.inspection') })),
     { code: 'notice', on: noticeBy, what: say('handover.notice', { end: lease.notice.end, last: { day: lastDay } }) },
     { code: 'ends', on: lastDay, what: say('handover.ends', { end: lease.notice.end }) },
-    ...(backWithinDays === null ? [] : [{ code: 'depositBack' as const, on: addDays(endsOn, backWithinDays), what: say('handover.depositBack') }]),
+    ...(back === null ? [] : [{ code: 'depositBack' as const, on: addDays(endsOn, back), what: say('handover.depositBack') }]),
   ];
   return dates.map((date) => ({ ...date, sayFrom: addDays(date.on, -AHEAD) })).sort((a, b) => a.on.localeCompare(b.on));
 }
@@ -57,7 +59,7 @@ export function recordSides({ handover }: Pick<FileState, 'handover'>): { tenant
 }
 
 /** Key dates that are to be seen to now: those that have begun to be said, and weren't seen to. Moving in is seen to by the keys. */
-export const datesDue = (file: LeaseInput & Pick<FileState, 'handover'>, backWithinDays: number | null, today: IsoDate): KeyDate[] =>
-  keyDatesOf(file, backWithinDays).filter(
+export const datesDue = (file: LeaseInput & Pick<FileState, 'handover'>, today: IsoDate): KeyDate[] =>
+  keyDatesOf(file).filter(
     ({ code, on, sayFrom }) => code !== 'moveIn' && sayFrom <= today && !file.handover.seenTo.some((one) => one.code === code && one.on === on),
   );

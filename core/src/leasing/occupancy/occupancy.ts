@@ -1,5 +1,6 @@
 import { addMonths, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
+import { petsCharged } from '../charges/index';
 import { householdOf } from '../../people/household/index';
 import { personName, type FileState } from '../../file/state/index';
 
@@ -37,7 +38,7 @@ export function occupancyOf(file: OccupancyInput, today: IsoDate): Occupancy {
 /** Pets that a product doesn’t take; an assistance animal is none. */
 function petProblems({ product, pets }: Pick<OccupancyInput, 'product' | 'pets'>): Words[] {
   const rule = product.lease?.pets ?? null;
-  const asked = pets.filter(({ serviceAnimal }) => !serviceAnimal);
+  const asked = petsCharged({ pets });
   if (!product.lease || asked.length === 0) return [];
   if (!rule) return [say('lease.noPets')];
   const heavy = asked.filter(({ weight }) => weight !== null && weight > rule.weightMost);

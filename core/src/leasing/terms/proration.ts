@@ -1,4 +1,4 @@
-import { addDays, addMonths, daysBetween, type IsoDate } from '../../basis/dates/index';
+import { addMonths, daysBetween, lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { roundTo, worked, type Term } from '../../basis/arithmetic/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
@@ -32,7 +32,7 @@ export const isWhole = ({ from, until }: Stretch): boolean => from === monthOf(f
 function daysOfThirty({ from, until }: Stretch): number {
   const first = Math.min(30, Number(from.slice(8)));
   const toTheEnd = until === addMonths(monthOf(from), 1);
-  const last = toTheEnd ? 30 : Math.min(30, Number(addDays(until, -1).slice(8)));
+  const last = toTheEnd ? 30 : Math.min(30, Number(lastDayOf(until).slice(8)));
   return last - first + 1;
 }
 
@@ -48,7 +48,7 @@ export function rentOfStretch(method: Proration, rent: Minor, stretch: Stretch):
   const month = monthOf(from);
   const end = addMonths(month, 1);
   if (until <= from || until > end) throw new RangeError('A stretch lies within one month');
-  const label = say('lease.rentFrom', { from: { day: from }, until: { day: addDays(until, -1) } });
+  const label = say('lease.rentFrom', { from: { day: from }, until: { day: lastDayOf(until) } });
   const whole: Term = { label: say('lease.rentOfMonth'), sign: '+', value: rent, unit: 'money', place: { chapter: 'request', anchor: 'amount' } };
   if (isWhole(stretch)) return { ...whole, label };
   const days = daysBetween(from, until);

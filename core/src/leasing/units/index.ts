@@ -5,7 +5,6 @@ export {
   type BoardSpan,
   endOfLet,
   freeFrom,
-  lastDayOf,
   overlaps,
   readRents,
   readUnits,
@@ -15,4 +14,5 @@ export {
   type UnitMatch,
   type UnitNeed,
   unitsFor,
+  WARN_HOURS_MOST,
 } from './units';

@@ -1,9 +1,11 @@
-import { addDays, addMonths, type IsoDate } from '../../basis/dates/index';
+import { addMonths, isIsoDate, type IsoDate } from '../../basis/dates/index';
 import { minor, parseMoney, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import { columnProblems } from '../../basis/table/index';
-import { isIsoDate } from '../../basis/dates/index';
 import type { Booking, Unit, UnitPlan, UnitRent } from './fields';
+
+/** Hours before a hold runs out from which its product can have it warned of, at most. */
+export const WARN_HOURS_MOST = 48;
 
 /** What somebody looks for in a unit; what isn't said doesn't matter. Money is whole minor units a month. */
 export interface UnitNeed {
@@ -175,6 +177,3 @@ export function readUnits(stock: string, plans: readonly UnitPlan[], head: reado
   });
   return { units, problems };
 }
-
-/** The last day of a stretch whose end isn't part of it. */
-export const lastDayOf = (endsOn: IsoDate): IsoDate => addDays(endsOn, -1);

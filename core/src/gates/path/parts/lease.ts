@@ -1,13 +1,15 @@
+import { isOpenOrder } from '../../../basis/money/index';
 import { say, type Words } from '../../../basis/words/index';
 import type { Stage } from '../../../file/product/index';
 import type { FileState } from '../../../file/state/index';
 import { sharingOf } from '../../../figures/sharing/index';
-import { chargesStanding, depositCapOf, givenBackOf, type ChargeStanding } from '../../../leasing/charges/index';
+import { chargesStanding, givenBackOf, type ChargeStanding } from '../../../leasing/charges/index';
 import { barToSignRecord, datesDue, recordSides } from '../../../leasing/handover/index';
 import { occupancyOf } from '../../../leasing/occupancy/index';
 import { leaseLacks, letOf } from '../../../leasing/terms/index';
 import { rentOf } from '../../../leasing/units/index';
 import type { Draft, PathContext, PathPart } from '../entry';
+import { atTheBank } from './order';
 
 /** A unit that is let: held for the file at the rent of its list, nobody too many in it, what is charged paid, its condition signed, the keys handed over. */
 export const lease: PathPart = {
@@ -135,13 +137,10 @@ function owedEntries(file: FileState): Draft[] {
 }
 
 function owedEntry(file: FileState, stage: Stage, owing: readonly ChargeStanding[]): Draft {
-  const owed = owing.reduce((so, one) => so + one.owed, 0);
   const last = file.receipts.findLast(({ direction }) => direction === 'in');
   const base = { key: `owed:${stage}`, gate: stage, why: say('path.owedWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
-  const amount = { money: owed };
-  if (last?.state === 'ordered' || last?.state === 'unknown')
-    return { ...base, what: last.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.paymentOnItsWay', { amount }), holder: 'service' };
-  if (last?.state === 'differs') return { ...base, what: say('path.bankPaidSomethingElse', { problem: last.problem ?? '' }), holder: 'completer' };
+  const amount = { money: owing.reduce((so, one) => so + one.owed, 0) };
+  if (last && isOpenOrder(last.state)) return { ...base, ...atTheBank(last, say('path.paymentOnItsWay', { amount })) };
   const what = say('path.toBePaid', { amount, what: { all: owing.map(({ label }) => label), by: 'comma' } });
   return {
     ...base,
@@ -177,8 +176,7 @@ function handoverEntries(file: FileState): Draft[] {
 
 /** Days of a lease that is running: inspections, the last day for notice, its end. */
 function dateEntries(file: FileState, { today }: PathContext): Draft[] {
-  const cap = depositCapOf(file.product, file.pack, file.unit?.unit.region ?? null);
-  return datesDue(file, cap?.backWithinDays ?? null, today).map(({ code, on, what, sayFrom }) => ({
+  return datesDue(file, today).map(({ code, on, what, sayFrom }) => ({
     key: `keyDate:${code}:${on}`,
     gate: 'done',
     what,
@@ -197,8 +195,7 @@ function backEntries(file: FileState): Draft[] {
   if (back <= 0) return [];
   const amount = { money: back };
   const base = { key: 'giveBack', gate: 'details' as const, why: say('path.giveBackWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
-  if (last?.state === 'ordered' || last?.state === 'unknown')
-    return [{ ...base, what: last.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.paymentOnItsWay', { amount }), holder: 'service' }];
+  if (last && last.state !== 'differs' && isOpenOrder(last.state)) return [{ ...base, ...atTheBank(last, say('path.paymentOnItsWay', { amount })) }];
   const problem = last?.state === 'failed' || last?.state === 'differs' ? (last.problem ?? '') : null;
   return [{ ...base, what: problem === null ? say('path.giveBack', { amount }) : say('path.giveBackAgain', { amount, problem }), holder: 'completer' }];
 }

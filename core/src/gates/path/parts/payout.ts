@@ -3,6 +3,7 @@ import { canBePaid, paidTo, payeesTotal, payoutLines, type PayoutLine } from '..
 import { paidOutOf } from '../../../lending/costs/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
+import { atTheBank } from './order';
 
 /** Who is paid, their accounts, and the release by a third person. */
 export const payout: PathPart = { code: 'payout', entries: payoutEntries };
@@ -79,10 +80,6 @@ function releaseEntries(file: FileState, line: PayoutLine): Draft[] {
         since: order?.orderedAt ?? file.stageSince,
       },
     ];
-  if (order.state === 'differs')
-    return [
-      { ...entry, what: whose(file, line, say('path.bankPaidSomethingElse', { problem: order.problem ?? '' })), holder: 'completer', since: order.orderedAt },
-    ];
-  const what = order.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.orderPayOnItsWay');
-  return [{ ...entry, what: whose(file, line, what), holder: 'service', since: order.orderedAt }];
+  const { what, holder } = atTheBank(order, say('path.orderPayOnItsWay'));
+  return [{ ...entry, what: whose(file, line, what), holder, since: order.orderedAt }];
 }

@@ -3,6 +3,7 @@ import { CHAPTERS, type Chapter } from '../../../file/product/index';
 import type { FileState } from '../../../file/state/index';
 import { openChange, termsOf } from '../../../insuring/policy/index';
 import type { Draft, PathContext, PathPart } from '../entry';
+import { atTheBank } from './order';
 
 /** The first premium and the issue of a policy, by a third person. */
 export const policy: PathPart = {
@@ -61,17 +62,7 @@ function premiumEntries(file: FileState, { today }: PathContext): Draft[] {
             since: order?.orderedAt ?? file.stageSince,
           },
         ];
-  if (order.state === 'differs')
-    return [{ ...entry, key, what: say('path.bankPaidSomethingElse', { problem: order.problem ?? '' }), holder: 'completer', since: order.orderedAt }];
-  return [
-    {
-      ...entry,
-      key,
-      what: order.state === 'unknown' ? say('path.whatBankDidWithOrder') : say('path.premiumOnItsWay', { amount }),
-      holder: 'service',
-      since: order.orderedAt,
-    },
-  ];
+  return [{ ...entry, key, ...atTheBank(order, say('path.premiumOnItsWay', { amount })), since: order.orderedAt }];
 }
 
 function issueEntries(file: FileState): Draft[] {
