@@ -191,11 +191,13 @@ function dateEntries(file: FileState, { today }: PathContext): Draft[] {
 /** What was paid for a file that ended without a lease, and isn't kept. */
 function backEntries(file: FileState): Draft[] {
   const { back } = givenBackOf(file);
-  const last = file.receipts.findLast(({ direction }) => direction === 'back');
+  const gone = file.receipts.filter(({ direction }) => direction === 'back');
+  // Several can go back at once, and nothing more does while one of them is with the bank.
+  const last = gone.findLast(({ state }) => isOpenOrder(state)) ?? gone.at(-1);
   if (back <= 0) return [];
   const amount = { money: back };
   const base = { key: 'giveBack', gate: 'details' as const, why: say('path.giveBackWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
-  if (last && last.state !== 'differs' && isOpenOrder(last.state)) return [{ ...base, ...atTheBank(last, say('path.paymentOnItsWay', { amount })) }];
-  const problem = last?.state === 'failed' || last?.state === 'differs' ? (last.problem ?? '') : null;
+  if (last && isOpenOrder(last.state)) return [{ ...base, ...atTheBank(last, say('path.paymentOnItsWay', { amount })) }];
+  const problem = last?.state === 'failed' ? (last.problem ?? '') : null;
   return [{ ...base, what: problem === null ? say('path.giveBack', { amount }) : say('path.giveBackAgain', { amount, problem }), holder: 'completer' }];
 }
