@@ -52,7 +52,7 @@ test('the desk, light and dark', async ({ page }) => {
   await signIn(page, 'wren');
   await expect(page.locator('tbody tr').first()).toBeVisible();
   expect(await faults()).toEqual([]);
-  for (const place of ['/files', '/units', '/outbox', '/open', '/people', '/certificates']) {
+  for (const place of ['/files', '/units', '/rounds', '/outbox', '/open', '/people', '/certificates']) {
     await page.goto(place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');

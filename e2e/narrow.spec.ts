@@ -60,7 +60,7 @@ test('every chapter stands in its window, from the widest desk to the smallest',
       await expect(page.getByRole('heading', { name: there })).toBeVisible();
       found.push(...(await misfits(page)).map((one) => `${size.width} ${chapter}: ${one}`));
     }
-  for (const place of ['/today', '/files', '/units', '/open', '/people', '/outbox', '/certificates'])
+  for (const place of ['/today', '/files', '/units', '/rounds', '/open', '/people', '/outbox', '/certificates'])
     for (const size of SIZES) {
       await page.setViewportSize(size);
       await page.goto(place);

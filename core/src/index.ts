@@ -2,6 +2,7 @@
 export { CALCULATION_VERSION, FIGURE_UNITS, type FigureUnit, inPercent, tablesIn, SIGNS, type Term, total } from './basis/arithmetic/index';
 export {
   addDays,
+  addBusinessDays,
   addMonths,
   dateInWords,
   daysBetween,
@@ -140,8 +141,12 @@ export {
   type LateFeeCap,
   type LateFeeRule,
   type LeaseFeeRule,
+  type DrawRules,
   type LeaseRules,
   type Proration,
+  PREFERENCE_KINDS,
+  type PreferenceKind,
+  type PreferenceRule,
   PRORATIONS,
   type RateTable,
   AGREEMENT_FIGURES,
@@ -503,6 +508,27 @@ export {
   type ReceiptWay,
   waivedFees,
 } from './leasing/charges/index';
+export {
+  acceptedOn,
+  drawn,
+  type DrawEntry,
+  type Drawn,
+  numberOf,
+  paperDays,
+  pointsOf,
+  PREFERENCE,
+  type Preference,
+  preferencesOf,
+  type PreferenceStanding,
+  refusalsOf,
+  type RoundOffer,
+  type RoundStanding,
+  sealOfSeed,
+  turnFor,
+  type Waiter,
+  waits,
+  waitsInRound,
+} from './leasing/rounds/index';
 export { RENT_SHARE, type RentShare } from './leasing/sharing/index';
 export { type Sharer, type Sharing, sharingOf } from './figures/sharing/index';
 export { type Criteria, criteriaOf, type FeeTold } from './leasing/criteria/index';

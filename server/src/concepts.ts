@@ -32,6 +32,7 @@ import { payments } from './payments/index';
 import { persons } from './persons/index';
 import { products } from './products/index';
 import { receipts } from './receipts/index';
+import { rounds } from './rounds/index';
 import { session } from './session/index';
 import { signing } from './signing/index';
 import { takeAlong } from './takealong/index';
@@ -71,6 +72,7 @@ export const concepts: readonly Concept[] = [
   policies,
   earnings,
   units,
+  rounds,
   receipts,
   handover,
   opening,

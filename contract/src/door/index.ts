@@ -43,6 +43,8 @@ export const PublicProduct = z.object({
       fees: z.array(z.object({ label: z.string(), amount: z.string(), back: z.string(), why: z.string() })),
     })
     .nullable(),
+  /** The round that can be applied for now, or next; null where nothing is drawn, or no round is there. */
+  round: z.object({ name: z.string(), opensOn: CalendarDate, closesOn: CalendarDate, seal: z.string() }).nullable(),
   /** Papers that are asked for on the way. */
   papers: z.array(z.string()),
   contact: z.object({ phone: z.string(), hours: z.string() }).nullable(),
@@ -107,6 +109,8 @@ const DoorDetailsView = z.object({
     })
     .nullable(),
   languages: z.array(z.object({ code: z.string(), label: z.string() })),
+  /** Preferences that can be claimed in a round; none where nothing is drawn. */
+  preferences: z.array(z.object({ value: z.string(), label: z.string() })),
   request: z.array(
     z.object({
       field: z.string(),
@@ -237,6 +241,27 @@ export const DoorView = z.object({
     })
     .nullable(),
   /** What is let, what is paid before the keys, and how it is handed over; null where nothing is let, or to who doesn't apply. */
+  /** Where one stands in a round of applications; null where nothing is drawn, or for who doesn't apply. */
+  round: z
+    .object({
+      code: z.string(),
+      name: z.string(),
+      closesOn: CalendarDate,
+      drawn: z.boolean(),
+      rank: z.int().nullable(),
+      of: z.int().nullable(),
+      number: text,
+      seed: text,
+      /** How many stand before who wait for the same size. */
+      ahead: z.int().nullable(),
+      points: z.int(),
+      preferences: z.array(z.object({ label: z.string(), points: z.int(), counts: z.boolean(), why: z.string() })),
+      offer: z.object({ id: Id, unit: z.string(), plan: z.string(), rent: z.string(), answerBy: CalendarDate }).nullable(),
+      refused: z.int(),
+      refusalsMost: z.int(),
+      left: z.boolean(),
+    })
+    .nullable(),
   lease: z
     .object({
       unit: z

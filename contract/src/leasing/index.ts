@@ -5,9 +5,12 @@ import {
   WARN_HOURS_MOST,
   type Handover,
   type HeldUnit,
+  type DrawRules,
   type LeaseRules,
+  PREFERENCE_KINDS,
   type Receipt,
   type ReceiptWay,
+  type RoundStanding,
   type RoomState,
 } from '@cavren/core';
 import { z } from 'zod';
@@ -127,6 +130,118 @@ export const LeaseShape = z.strictObject({
   houseRules: z.array(z.string()),
   inspectMonths: z.int().min(1).nullable(),
 }) as unknown as z.ZodType<LeaseRules>;
+
+/** How what a product lets is given out in rounds. */
+export const DrawShape = z.strictObject({
+  preferences: z.array(
+    z.strictObject({
+      code: z.string().regex(/^[a-zA-Z0-9]{2,30}$/),
+      kind: z.enum(PREFERENCE_KINDS),
+      label: z.string(),
+      points: z.int().min(0).max(1000),
+      leastHours: Share.optional(),
+      paperDays: z.int().min(1).optional(),
+      why: z.string(),
+    }),
+  ),
+  answerDays: z.int().min(1).max(60),
+  refusalsMost: z.int().min(1).max(20),
+  why: z.string(),
+}) satisfies z.ZodType<DrawRules>;
+
+const OfferState = z.enum(['open', 'accepted', 'refused', 'lapsed', 'takenBack']);
+export const RoundStandingShape = z.object({
+  code: z.string(),
+  name: z.string(),
+  opensOn: CalendarDate,
+  closesOn: CalendarDate,
+  drawnAt: text,
+  number: text,
+  points: z.int().nullable(),
+  rank: z.int().nullable(),
+  of: z.int().nullable(),
+  offers: z.array(
+    z.object({
+      id: z.string(),
+      unitId: z.string(),
+      unit: z.string(),
+      offeredAt: Time,
+      answerBy: CalendarDate,
+      state: OfferState,
+      answeredAt: text,
+      reason: text,
+    }),
+  ),
+}) satisfies z.ZodType<RoundStanding>;
+
+const RoundShape = z.object({
+  code: z.string(),
+  product: z.string(),
+  name: z.string(),
+  opensOn: CalendarDate,
+  closesOn: CalendarDate,
+  /** open: somebody can apply; closed: it waits for its draw. */
+  state: z.enum(['ahead', 'open', 'closed', 'drawn']),
+  /** Published before anybody applies: the digest of the seed. */
+  seal: z.string(),
+  /** Published with the draw. */
+  seed: text,
+  files: z.int(),
+  drawnAt: text,
+  drawnBy: text,
+});
+export const Rounds = z.object({ rounds: z.array(RoundShape), products: z.array(z.object({ code: z.string(), name: z.string() })) });
+export type Rounds = z.infer<typeof Rounds>;
+export const RoundView = z.object({
+  round: RoundShape,
+  answerDays: z.int(),
+  refusalsMost: z.int(),
+  list: z.array(
+    z.object({
+      reference: z.string(),
+      name: text,
+      rank: z.int(),
+      points: z.int(),
+      number: z.string(),
+      bedrooms: z.int().nullable(),
+      /** Where it stands: waits, has an open offer, accepted one, gave its place up, or ended. */
+      state: z.enum(['waits', 'offered', 'accepted', 'left', 'ended']),
+      refused: z.int(),
+      unit: text,
+      answerBy: CalendarDate.nullable(),
+    }),
+  ),
+  units: z.array(
+    z.object({
+      unit: UnitShape,
+      /** Whose turn it is for it; null where it is taken, or nobody is left. */
+      turn: text,
+      taken: z.enum(['offered', 'accepted', 'held', 'kept', 'let']).nullable(),
+      by: text,
+    }),
+  ),
+});
+export type RoundView = z.infer<typeof RoundView>;
+export const PublicRound = RoundShape.pick({ code: true, name: true, opensOn: true, closesOn: true, seal: true, seed: true, state: true, drawnAt: true });
+export type PublicRound = z.infer<typeof PublicRound>;
+export const OpenRound = z.strictObject({
+  product: z.string().max(40),
+  name: z.string().trim().min(3, 'Give it a name').max(120),
+  opensOn: CalendarDate,
+  closesOn: CalendarDate,
+});
+export type OpenRound = z.infer<typeof OpenRound>;
+export const OfferUnit = z.strictObject({ unitId: z.string().max(80) });
+export const AnswerUnit = z.strictObject({
+  version: Version,
+  offerId: z.string().max(40),
+  answer: z.enum(['accept', 'refuse']),
+  reason: z.string().trim().max(300).nullable().default(null),
+});
+export type AnswerUnit = z.infer<typeof AnswerUnit>;
+export const AnswerUnitAtDoor = AnswerUnit.omit({ version: true });
+/** Which of two files of one household goes on: this one; the other is withdrawn. */
+export const SettleRound = z.strictObject({ version: Version, other: z.string().max(20), reason: Reason });
 
 export const DepositCapShape = z.strictObject({
   region: z.string(),

@@ -31,7 +31,7 @@ import {
   type ProductDefinition as CoreProduct,
 } from '@cavren/core';
 import { z } from 'zod';
-import { DepositCapShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
+import { DepositCapShape, DrawShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
 import { CalendarDate, Money, Share, Words } from '../values/index';
 
 function isPattern(text: string): boolean {
@@ -262,6 +262,7 @@ export const ProductDefinition = z.strictObject({
   }),
   cover: CoverShape.nullable(),
   lease: LeaseShape.nullable(),
+  draw: DrawShape.nullable(),
   costs: CostRules.nullable(),
   income: z.strictObject({
     basis: z.enum(['gross', 'net']),

@@ -96,6 +96,7 @@ const rowsOf = (file: FileState, person: FilePerson): RowEntity[] =>
     const { chapter, owner } = descriptionOf(entity);
     if (BUSINESS_ROWS.includes(entity) && !file.product.costs?.business) return false;
     if (entity === 'stake' && businessOf(file, person) === null) return false;
+    if (entity === 'preference' && !file.product.draw) return false;
     return (owner !== null || leads(file, person)) && file.product.chapters.some((own) => own === chapter);
   });
 
@@ -152,6 +153,9 @@ export function detailsFor(file: FileState, version: number, person: FilePerson,
     idLabel: NUMBER_KINDS[numberKindOf(file.pack, person, 'identity')].label,
     business: businessFor(file, person),
     languages: file.pack.languages,
+    preferences: (file.product.draw?.preferences ?? [])
+      .filter(({ kind }) => kind !== 'sizeFits')
+      .map(({ code, label, why }) => ({ value: code, label: `${label}. ${why}` })),
     request: first ? requestFor(file) : [],
     rows: Object.fromEntries(
       rowsOf(file, person)

@@ -13,17 +13,23 @@ import {
   lateFeeInWords,
   leaseLacks,
   leaseTermsOf,
+  minor,
   moneyIn,
+  pointsOf,
+  preferencesOf,
+  refusalsOf,
   owedBefore,
   owedOf,
   say,
   type FilePerson,
   type FileState,
+  type IsoDate,
   type PlacePack,
   type ProductDefinition,
   type UnitMatch,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
+import type { RoundsService } from '../rounds/index';
 
 /** Whether somebody chooses a unit at the front door now: they apply, the details are theirs to give, nothing is locked. */
 export const choosesUnit = (file: FileState, person: FilePerson): boolean =>
@@ -99,6 +105,36 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
             signatures: handover.signatures.map(({ name, side }) => ({ name, side })),
           },
     keys: handover.keysAt === null ? null : { count: handover.keys ?? 0, at: handover.keysAt, to: handover.keysTo ?? '' },
+  };
+}
+
+/** Where one who applies stands in a round, what counts for them, and the offer that waits for their answer. */
+export async function roundFor(rounds: RoundsService, fileId: string, file: FileState, person: FilePerson, today: IsoDate): Promise<DoorView['round']> {
+  const { round, unit } = file;
+  const { draw } = file.product;
+  if (!draw || !round || !answerersOf(file).includes(person)) return null;
+  const speak = speakerFor(file.pack);
+  const offer = round.offers.find(({ state }) => state === 'open');
+  const refused = refusalsOf(round.offers);
+  return {
+    code: round.code,
+    name: round.name,
+    closesOn: round.closesOn,
+    drawn: round.drawnAt !== null,
+    rank: round.rank,
+    of: round.of,
+    number: round.number,
+    seed: round.drawnAt === null ? null : (await rounds.published(round.code)).seed,
+    ahead: isEnded(file.stage) ? null : await rounds.ahead(fileId),
+    points: round.points ?? pointsOf(file, today),
+    preferences: preferencesOf(file, today).map(({ rule: { label, points }, counts, why }) => ({ label, points, counts, why: speak(why) })),
+    offer:
+      offer && unit
+        ? { id: offer.id, unit: offer.unit, plan: unit.unit.plan.label, rent: moneyIn(file.pack)(file.request.amount ?? minor(0)), answerBy: offer.answerBy }
+        : null,
+    refused,
+    refusalsMost: draw.refusalsMost,
+    left: refused >= draw.refusalsMost,
   };
 }
 

@@ -3,6 +3,7 @@ import '@fastify/cookie';
 import {
   AnswerHealthAtDoor,
   AnswerOfferAtDoor,
+  AnswerUnitAtDoor,
   AppealAtDoor,
   AppliedAtDoor,
   ApplyAtDoor,
@@ -150,6 +151,11 @@ export const door: Concept = (app, house) => {
   app.post('/api/door/unit', { schema: { body: HoldUnitAtDoor, response: { 200: DoorView } } }, async (request) => {
     const session = await inside(request);
     await services.units.holdAtDoor(session.fileId, session.personId, request.body.unitId, await actorOf(session));
+    return service.view(session);
+  });
+  app.post('/api/door/round/answer', { schema: { body: AnswerUnitAtDoor, response: { 200: DoorView } } }, async (request) => {
+    const session = await inside(request);
+    await services.rounds.answerAtDoor(session.fileId, session.personId, request.body, await actorOf(session));
     return service.view(session);
   });
   app.post('/api/door/pay', { config: fewTries, schema: { body: PayAtDoor, response: { 200: DoorView } } }, async (request) => {

@@ -67,7 +67,7 @@ import type { House } from '../house/index';
 import { ProblemError, type Actor } from '../http/index';
 import { newToken, sameText, tokenHash } from '../secrets/index';
 import { detailsFor, guardFor, mayAgreeFor, mayFillIn, speaksFor } from './details';
-import { choosesUnit, criteriaFor, leaseFor } from './lease';
+import { choosesUnit, criteriaFor, leaseFor, roundFor } from './lease';
 import type { DoorSessionRow, DoorStore } from './store';
 
 const CODE_MINUTES = 10;
@@ -247,17 +247,22 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       if (!found) throw PROBLEM.noProduct();
       const { definition, pack } = found;
       const consent = definition.consents.find(({ kind }) => kind === 'dataUse') ?? null;
-      const [bar = null] = offerBars(definition, pack.name, { on: services.files.todayIn(pack), channel: 'frontDoor', certificates: null });
+      const today = services.files.todayIn(pack);
+      const round = definition.draw ? await services.rounds.current(code, today) : null;
+      const barOfRound =
+        !definition.draw || (round && round.opensOn <= today) ? [] : [round ? say('rounds.opens', { day: { day: round.opensOn } }) : say('rounds.notOpenNow')];
+      const [bar = null] = [...offerBars(definition, pack.name, { on: today, channel: 'frontDoor', certificates: null }), ...barOfRound];
       return {
         code,
         name: definition.name,
         placeName: pack.name,
         dateOrder: pack.dateOrder,
         lender,
-        ...aboutOf(definition, pack, services.files.todayIn(pack)),
+        ...aboutOf(definition, pack, today),
         asks: definition.questions.filter(({ phase, follows }) => phase === 'qualifying' && !follows).map(({ text }) => text),
         consent: consent ? { kind: consent.kind, label: consent.label, text: consent.text['en'] ?? '' } : null,
         criteria: criteriaFor(definition, pack),
+        round: round && { name: round.name, opensOn: round.opensOn, closesOn: round.closesOn, seal: round.seal },
         forBusinesses: definition.costs?.business != null,
         bar: bar ? speakerFor(pack)(bar) : null,
       };
@@ -448,6 +453,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         assistance: assistanceFor(file, person, today),
         plans: plansFor(file, person, today),
         policy: policyFor(file, person),
+        round: await roundFor(services.rounds, row.id, file, person, today),
         lease: leaseFor(file, person, choosesUnit(file, person) ? await services.units.fitting(file) : []),
       };
     },

@@ -93,7 +93,7 @@ function duplicatesService({ services }: House, store: ReturnType<typeof duplica
   const register = () => services.personsStore;
 
   async function refuseRound(change: FileChange, personId: string): Promise<void> {
-    const { round } = change.file.product;
+    const { round } = change.row;
     const other = round ? await register().inRound(round, personId, change.row.id, change.tx) : null;
     if (other) throw PROBLEM.roundTaken({ other });
   }

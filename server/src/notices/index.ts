@@ -106,6 +106,9 @@ const SAYS: Record<NoticeKind, { subject: Words; text: Words }> = {
   lapsed: { subject: say('mail.lapsedSubject'), text: say('mail.offerLapsed') },
   assistance: { subject: say('mail.assistanceSubject'), text: say('mail.assistance') },
   replacement: { subject: say('mail.replacementSubject'), text: say('mail.replacement') },
+  roundPlace: { subject: say('mail.roundPlaceSubject'), text: say('mail.roundPlace') },
+  roundOffer: { subject: say('mail.roundOfferSubject'), text: say('mail.roundOffer') },
+  roundLeft: { subject: say('mail.roundLeftSubject'), text: say('mail.roundLeft') },
   undone: { subject: say('mail.decisionSubject'), text: say('mail.undone') },
 };
 

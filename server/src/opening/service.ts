@@ -102,7 +102,8 @@ export function openingService({ services, now }: House) {
     const person = await services.personsStore.byId(wish.personId);
     if (!person) throw PROBLEM.thisPersonNotRegister({}, 'personId');
     if (person.mergedInto) throw PROBLEM.thisEntryWasMergedInto({}, 'personId');
-    const taken = definition.round ? await services.personsStore.inRound(definition.round, person.id, null) : null;
+    const round = await services.rounds.takingPart(definition, wish.receivedOn);
+    const taken = round ? await services.personsStore.inRound(round, person.id, null) : null;
     if (taken) throw PROBLEM.roundTaken({ fullName: person.fullName, taken });
     return { person, values: services.personsStore.asFilePerson(person) as Record<string, FieldValue>, matches: [] };
   }
@@ -148,8 +149,9 @@ export function openingService({ services, now }: House) {
       refuseWish(wish, product, atDesk);
       const known = await knownFor(wish, product, atDesk);
       refuseTooYoung(known.values, product);
+      const round = await services.rounds.takingPart(product.definition, wish.receivedOn);
       for (let attempt = 1; ; attempt += 1) {
-        const row = newRow(product, wish, now().toISOString(), ownerId, !atDesk);
+        const row = newRow(product, wish, round, now().toISOString(), ownerId, !atDesk);
         const applicantId = nanoid();
         try {
           await services.files.create(row, actor, (change) => fill(change, wish, applicantId, known));
@@ -173,7 +175,7 @@ export function openingService({ services, now }: House) {
 }
 export type OpeningService = ReturnType<typeof openingService>;
 
-function newRow(product: ProductRow, wish: OpenFile, at: string, ownerId: string, withApplicant: boolean): FileRow {
+function newRow(product: ProductRow, wish: OpenFile, round: string | null, at: string, ownerId: string, withApplicant: boolean): FileRow {
   return {
     id: nanoid(),
     reference: makeReference(Array.from({ length: 6 }, () => randomInt(2 ** 31))),
@@ -189,7 +191,7 @@ function newRow(product: ProductRow, wish: OpenFile, at: string, ownerId: string
     withApplicant,
     activeAt: at,
     warned: 0,
-    round: product.definition.round,
+    round,
     openedAt: at,
     openedBy: ownerId,
     ownerId,

@@ -18,6 +18,7 @@ export function upgradeProduct(raw: unknown): unknown {
     bankConsent: null,
     cover: null,
     lease: null,
+    draw: null,
     employerConsent: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };

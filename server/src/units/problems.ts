@@ -10,5 +10,6 @@ export const PROBLEM = problems({
   locked: [409, 'file-locked', 'units.locked'],
   datesMissing: [409, 'dates-missing', 'units.datesMissing'],
   nothingHeld: [409, 'nothing-held', 'units.nothingHeld'],
+  byDraw: [409, 'by-draw', 'units.byDraw'],
   notYours: [403, 'forbidden', 'units.notYours'],
 });

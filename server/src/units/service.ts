@@ -14,6 +14,8 @@ import {
   say,
   unitsFor,
   WARN_HOURS_MOST,
+  isoDate,
+  type Booking,
   type FileState,
   type HeldUnit,
   type IsoDate,
@@ -32,6 +34,8 @@ import type { BookingRow, UnitsStore } from './store';
 
 const HOUR_MS = 60 * 60_000;
 const BATCH = 100;
+/** After every day that something is let. */
+const LAST_DAY = isoDate('9999-12-31');
 /** How many others are named to whom one was taken under the hands. */
 const OTHERS = 4;
 
@@ -48,7 +52,8 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     return unitsFor(await store.units(stock, tx), need, others);
   }
   /** Until when what is held now is, by the product's hours. */
-  const heldUntil = ({ file, now: from }: FileChange): string => new Date(Date.parse(from) + (file.product.lease?.hold.hours ?? 0) * HOUR_MS).toISOString();
+  const heldUntil = ({ file, now: from }: FileChange): string | null =>
+    file.product.draw ? null : new Date(Date.parse(from) + (file.product.lease?.hold.hours ?? 0) * HOUR_MS).toISOString();
   const hasRunOut = (holdsUntil: string | null): boolean => holdsUntil !== null && holdsUntil <= now().toISOString();
 
   /** It can't be had, or somebody else was faster: says why, and what else would do. */
@@ -78,6 +83,11 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       change.afterwards(() => jobs.poke());
     }
     return true;
+  }
+
+  /** What is given out by a draw is held by an offer alone, and for as long as that is open or accepted. */
+  function refuseChosen({ product, round }: Pick<FileState, 'product' | 'round'>, unitId: string | null): void {
+    if (product.draw && !round?.offers.some((offer) => offer.state === 'accepted' && offer.unitId === unitId)) throw PROBLEM.byDraw();
   }
 
   async function hold(change: FileChange, unitId: string): Promise<void> {
@@ -198,16 +208,29 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       const { lease } = file.product;
       const dates = letOf(file.request);
       const months = file.request.termMonths;
-      if (!lease || !dates || months === null) return [];
+      if (!lease || file.product.draw || !dates || months === null) return [];
       return (await matches(lease.stock, { from: dates.startsOn, months }, file.reference)).filter(({ why }) => why.length === 0);
     },
     hold: (reference: string, version: number, unitId: string, actor: Actor): Promise<Changed> =>
-      services.files.change({ reference }, { version, actor }, (change) => hold(change, unitId)),
+      services.files.change({ reference }, { version, actor }, (change) => {
+        refuseChosen(change.file, unitId);
+        return hold(change, unitId);
+      }),
+    byId: (id: string, tx?: Tx) => store.unitOf(id, tx),
+    /** Every unit of a stock, and what is held or let of it from a day on. */
+    async withTaken(stock: string, from: IsoDate): Promise<{ units: Unit[]; taken: Booking[] }> {
+      return { units: await store.units(stock), taken: await store.taken(stock, from, LAST_DAY) };
+    },
+    /** Held for whom it is offered to, for as long as they think. */
+    holdOffered: (change: FileChange, unitId: string): Promise<void> => hold(change, unitId),
+    /** An offer that came to nothing leaves its unit free. */
+    letGoOffered: (change: FileChange): Promise<void> => letGo(change, 'unit.release'),
     /** Who applies holds one for themselves, while the details are theirs to give. */
     async holdAtDoor(fileId: string, personId: string, unitId: string, actor: Actor): Promise<void> {
       await services.files.change({ id: fileId }, { version: null, actor }, async (change) => {
         const { file } = change;
         if (!answerersOf(file).some(({ id }) => id === personId)) throw PROBLEM.notYours();
+        if (file.product.draw) throw PROBLEM.byDraw();
         if (file.stage !== 'details' || !file.withApplicant) throw PROBLEM.stage();
         // One that is held already isn't held on and on from a phone.
         if (file.unit?.unit.id === unitId) return;
@@ -217,6 +240,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     release: (reference: string, version: number, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
         if (!change.file.unit) throw PROBLEM.nothingHeld();
+        if (change.file.product.draw) throw PROBLEM.byDraw();
         if (isLocked(change.file)) throw PROBLEM.locked();
         await letGo(change, 'unit.release');
       }),

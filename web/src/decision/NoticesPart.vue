@@ -21,6 +21,9 @@ const KIND: Record<NoticeKind, string> = {
   undone: 'Decision taken back',
   replacement: 'To the former insurer',
   assistance: 'What is given towards the premium',
+  roundPlace: 'Place on the list',
+  roundOffer: 'A home is offered',
+  roundLeft: 'Place given up',
 };
 const CHANNEL = { letter: 'by letter', email: 'by e-mail', text: 'by text', none: 'by no channel: nothing reaches them' } as const;
 </script>

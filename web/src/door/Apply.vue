@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorView, PublicProduct } from '@cavren/contract';
-import { parseDate, type IsoDate } from '@cavren/core';
+import { dayInWords, parseDate, type IsoDate } from '@cavren/core';
 import { computed, onMounted, ref, toRefs } from 'vue';
 import { ApiProblem, api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
@@ -10,6 +10,7 @@ import { DATE_FORM, listed } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
 const props = defineProps<{ code: string }>();
+const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const product = ref<PublicProduct | null>(null);
 const form = keptForm<{
@@ -122,6 +123,16 @@ const again = () =>
           </li>
         </ul>
         <p class="soft">What each costs you, you see before you choose one.</p>
+      </section>
+      <section v-if="product.round" class="card">
+        <h2>{{ product.round.name }}</h2>
+        <p>
+          You can apply from {{ dayInWords(product.round.opensOn, ZONE) }} to {{ dayInWords(product.round.closesOn, ZONE) }}. It makes no difference when within
+          that time: the list is drawn by lot after the last day, better places going to those whose preferences count.
+        </p>
+        <p class="soft">
+          The draw uses a seed that is sealed already. Its seal: <span class="mono seal">{{ product.round.seal }}</span>
+        </p>
       </section>
       <section v-if="product.criteria" class="card">
         <h2>The rules, the same for everybody</h2>

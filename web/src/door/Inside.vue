@@ -33,6 +33,7 @@ async function handed(): Promise<void> {
 const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
 const HealthFlow = defineAsyncComponent(() => import('./HealthFlow.vue'));
 const Letting = defineAsyncComponent(() => import('./Letting.vue'));
+const RoundCard = defineAsyncComponent(() => import('./RoundCard.vue'));
 /** While questions about one's health are answered; what came of them is read anew afterwards. */
 const asked = ref(false);
 async function leaveHealth(): Promise<void> {
@@ -92,6 +93,9 @@ const NOTICE: Record<DoorView['notices'][number]['kind'], string> = {
   undone: 'We look at it again',
   replacement: 'To your former insurer',
   assistance: 'What you are given towards your premium',
+  roundPlace: 'Your place on the list',
+  roundOffer: 'The home that we offer you',
+  roundLeft: 'Your place on the list is given up',
 };
 const refusing = ref(false);
 /** Whether something of the letting waits for them: money, or their name under the condition record. */
@@ -254,6 +258,7 @@ function take(next: DoorView): void {
       You signed: <a :href="`/api/door/agreement?document=${one.document}`" target="_blank" rel="noopener">{{ one.title }}</a>
     </p>
 
+    <RoundCard v-if="view.round" :round="view.round" :day="day" :busy="busy" @answer="(body) => tell('/api/door/round/answer', body)" />
     <Letting v-if="view.lease" :view="view" :lease="view.lease" :day="day" @change="take" @ended="emit('ended')" @fill="fill(true)" />
     <section v-if="view.health !== 'none'" class="card">
       <h2>About your health</h2>
@@ -328,6 +333,7 @@ function take(next: DoorView): void {
         !view.details &&
         view.health !== 'open' &&
         !(view.offer?.open && view.offer.mine === null) &&
+        !view.round?.offer &&
         !needsLetting
       "
       class="good"

@@ -42,7 +42,7 @@ const SAVING_WORD = {
   ended: 'kept on this phone: come in again to send it',
 } as const;
 const newId = (): string => crypto.randomUUID().replaceAll('-', '');
-type OwnRow = 'home' | 'work' | 'income' | 'debt' | 'livingCost' | 'asset' | 'payroll' | 'account';
+type OwnRow = 'home' | 'work' | 'income' | 'debt' | 'livingCost' | 'asset' | 'preference' | 'payroll' | 'account';
 const setOwn = (field: string, value: FieldValue) => save([{ op: 'set', entity: 'person', id: props.details.personId, field, value }], field);
 const setBusiness = (field: string, value: FieldValue) =>
   save([{ op: 'set', entity: 'person', id: props.details.business?.fields.id ?? '', field, value }], `business.${field}`);
@@ -79,7 +79,7 @@ const about = computed(() =>
 const given = computed<Record<string, { value: string; label: string }[] | undefined>>(() => {
   const { regions } = props.details;
   const countries = COUNTRIES.map((value) => ({ value, label: countryName(value) }));
-  return { language: languages.value, region: regions, mailRegion: regions, country: countries, mailCountry: countries };
+  return { language: languages.value, region: regions, mailRegion: regions, country: countries, mailCountry: countries, code: props.details.preferences };
 });
 const optionsFor = (options: readonly { value: string; label: string }[]) => (options.length > 0 ? [...options] : undefined);
 /** What is asked of a business that applies. */
@@ -216,6 +216,16 @@ const PARTS: {
     one: 'Asset',
     asked: () => named('kind', 'description', 'value', 'valueOn'),
     add: 'Add something',
+    remove: 'Remove this',
+  },
+  {
+    entity: 'preference',
+    title: 'What gives you a better place',
+    says: 'Claim what holds for you; you send a paper for each later. The size of your household counts by itself.',
+    named: 'code',
+    one: 'Preference',
+    asked: (row) => named('code', ...(row['code'] === 'worksHere' ? ['hoursThere'] : [])),
+    add: 'Claim a preference',
     remove: 'Remove this',
   },
   {

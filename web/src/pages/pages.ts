@@ -19,6 +19,14 @@ export const PAGES: readonly Page[] = [
   { path: '/open', label: 'Open a file', detail: 'find the person first', act: 'file.open', inBar: false, load: () => import('../files/OpenFilePage.vue') },
   { path: '/people', label: 'People', detail: 'the register', act: 'person.search', inBar: true, load: () => import('../persons/RegisterPage.vue') },
   { path: '/units', label: 'Units', detail: 'who is in, held, free', act: 'file.read', inBar: true, load: () => import('../units/UnitsPage.vue') },
+  {
+    path: '/rounds',
+    label: 'Rounds',
+    detail: 'draws, and offers down their lists',
+    act: 'file.read',
+    inBar: true,
+    load: () => import('../rounds/RoundsPage.vue'),
+  },
   { path: '/outbox', label: 'Outbox', detail: 'messages sent', act: 'outbox.read', inBar: true, load: () => import('../outbox/OutboxPage.vue') },
   {
     path: '/sealed-days',

@@ -29,6 +29,7 @@ import { useDesk } from '../session/index';
 import { ScanDialog } from '../scan/index';
 import OwnershipPart from './OwnershipPart.vue';
 import AddPerson from './AddPerson.vue';
+import ClashPart from './ClashPart.vue';
 import { sayAll, useSay } from '../words/index';
 
 const say = useSay();
@@ -130,6 +131,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
 <template>
   <div v-if="person">
     <QuestionBox v-for="question in contactQuestions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />
+    <ClashPart v-if="file.clashes.length > 0" :file="file" />
     <div v-for="duplicate in duplicates" :key="duplicate.id" class="note ember block d-grid ga-2">
       <p>
         <template v-if="duplicate.state === 'open'">

@@ -27,6 +27,7 @@ import { Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { useSay } from '../words/index';
 import FindUnit from './FindUnit.vue';
+import RoundPart from './RoundPart.vue';
 
 /** The unit that is held for the file, found by need; for how long it is let, what comes beside it, who may live there. */
 const props = defineProps<ChapterProps>();
@@ -39,6 +40,7 @@ const goTo = useGoTo(() => props.file.reference);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const rules = computed<LeaseRules | null>(() => props.file.product.lease);
 const free = computed(() => !props.locked && desk.may('unit.hold'));
+const byDraw = computed(() => props.file.product.draw !== null);
 const held = computed(() => props.file.unit);
 const wanted = computed(() => letOf(props.file.request));
 const otherDates = computed(
@@ -108,7 +110,7 @@ const waiverColumns = computed<Column[]>(() => [
   { field: 'reason', label: 'Why', width: '50%' },
 ]);
 offerActs(() =>
-  free.value && held.value && (otherDates.value || held.value.state === 'held')
+  free.value && held.value && (otherDates.value || (held.value.state === 'held' && !byDraw.value))
     ? [
         {
           name: otherDates.value ? 'Hold it for the days asked for' : 'Hold it longer',
@@ -123,6 +125,7 @@ offerActs(() =>
 
 <template>
   <div>
+    <RoundPart v-if="byDraw" :file="file" :locked="locked" />
     <section class="block">
       <h2>The unit</h2>
       <div data-anchor="unit" tabindex="-1" class="row-actions mt-1">
@@ -132,14 +135,16 @@ offerActs(() =>
           <span>{{ held.unit.plan.label }}, {{ held.unit.plan.size }} {{ held.unit.plan.sizeUnit }}</span>
           <span class="soft">{{ STATE[held.state] }} {{ showDate(held.startsOn) }} to {{ showDate(lastDayOf(held.endsOn)) }}</span>
           <span v-if="held.holdsUntil" class="soft">· until {{ showTime(held.holdsUntil) }}</span>
-          <template v-if="free">
+          <template v-if="free && (!byDraw || otherDates)">
             <v-btn v-if="held.state === 'held'" size="small" :loading="busy === held.unit.id" @click="hold(held.unit.id)">{{
               otherDates ? 'Hold it for the days asked for' : 'Hold it longer'
             }}</v-btn>
-            <v-btn size="small" variant="text" :loading="busy === 'release'" @click="release">Let it go</v-btn>
+            <v-btn v-if="!byDraw" size="small" variant="text" :loading="busy === 'release'" @click="release">Let it go</v-btn>
           </template>
         </template>
-        <template v-else><Mark kind="open" /> <span>No unit is held yet.</span></template>
+        <template v-else
+          ><Mark kind="open" /> <span>{{ byDraw ? 'None yet: it comes by an offer down the list of the round.' : 'No unit is held yet.' }}</span></template
+        >
       </div>
       <p v-if="held" class="soft text-small mt-1">
         {{ [held.unit.plan.rooms.join(', '), `with it: ${held.unit.plan.includes.join(', ').toLowerCase()}`, ...held.unit.access].filter(Boolean).join(' · ') }}
@@ -155,7 +160,7 @@ offerActs(() =>
           <v-btn v-for="other in others" :key="other.path" size="small" @click="hold(other.path)">Hold {{ other.message }}</v-btn>
         </p>
       </div>
-      <template v-if="free && rules">
+      <template v-if="free && rules && !byDraw">
         <h3 class="mt-3">{{ held ? 'Another one instead' : 'Find one' }}</h3>
         <FindUnit
           v-if="wanted && file.request.termMonths !== null"

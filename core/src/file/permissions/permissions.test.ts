@@ -14,6 +14,7 @@ describe('rights', () => {
       'staff.read',
       'staff.write',
       'earnings.read',
+      'round.open',
       'history.read',
       'sealedDays.read',
     ]);

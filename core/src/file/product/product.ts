@@ -293,7 +293,7 @@ export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
-export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment', 'assistance', 'pet'] as const;
+export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment', 'assistance', 'pet', 'preference'] as const;
 export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
@@ -695,6 +695,33 @@ export interface LeaseRules {
   inspectMonths: number | null;
 }
 
+/** What gives somebody a better place in a draw; core/src/leasing/rounds says how each is judged. */
+export const PREFERENCE_KINDS = ['livesHere', 'worksHere', 'displaced', 'sizeFits'] as const;
+export type PreferenceKind = (typeof PREFERENCE_KINDS)[number];
+
+export interface PreferenceRule {
+  code: string;
+  kind: PreferenceKind;
+  label: string;
+  /** What it adds in the draw; never below zero. */
+  points: number;
+  /** The least share of somebody's hours that are worked there. */
+  leastHours?: number | undefined;
+  /** How old its paper may be on the last day of the period, in days. */
+  paperDays?: number | undefined;
+  why: string;
+}
+
+/** How what is let is given out in rounds: by a draw among those who applied in its period. */
+export interface DrawRules {
+  preferences: PreferenceRule[];
+  /** Business days in which an offer is answered. */
+  answerDays: number;
+  /** After so many offers that were refused, or that nobody answered, a place on the list is given up. */
+  refusalsMost: number;
+  why: string;
+}
+
 /** The most that a place lets be asked as a deposit of somewhere to live: so many months' rent, or weeks', of a region or of all others (`*`). */
 export interface DepositCap {
   region: string;
@@ -792,6 +819,8 @@ export interface ProductDefinition {
   cover: CoverRules | null;
   /** How it lets units; null where it doesn't. */
   lease: LeaseRules | null;
+  /** How its units are given out by a draw; null where whoever comes first chooses. */
+  draw: DrawRules | null;
   /** What a loan can be made of and costs; null where nothing is lent. */
   costs: CostRules | null;
   income: IncomePolicy;

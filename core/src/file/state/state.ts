@@ -6,6 +6,7 @@ import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
 import type { Receipt } from '../../leasing/charges/fields';
 import type { Handover } from '../../leasing/handover/fields';
+import type { RoundStanding } from '../../leasing/rounds/fields';
 import type { HeldUnit } from '../../leasing/units/fields';
 import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
 import type { DetailChange, FitChange, StatedDetails } from '../details/index';
@@ -235,7 +236,20 @@ export interface Offer {
   madeBy: string;
 }
 
-export const NOTICE_KINDS = ['declined', 'stopped', 'counterOffer', 'incomplete', 'withdrawn', 'lapsed', 'undone', 'assistance', 'replacement'] as const;
+export const NOTICE_KINDS = [
+  'declined',
+  'stopped',
+  'counterOffer',
+  'incomplete',
+  'withdrawn',
+  'lapsed',
+  'undone',
+  'assistance',
+  'replacement',
+  'roundPlace',
+  'roundOffer',
+  'roundLeft',
+] as const;
 export type NoticeKind = (typeof NOTICE_KINDS)[number];
 
 /** A paper that somebody of the file was sent about what was decided. */
@@ -463,6 +477,8 @@ export interface FileState extends StatedDetails {
   policyChanges: PolicyChange[];
   /** What is held or let for it of a stock. */
   unit: HeldUnit | null;
+  /** Where it stands in the round that it takes part in. */
+  round: RoundStanding | null;
   /** Money that came in for what it charges, and went back. */
   receipts: Receipt[];
   handover: Handover;

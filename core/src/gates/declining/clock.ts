@@ -2,6 +2,7 @@ import { addDays, dayAt, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import type { StaffRole } from '../../file/permissions/index';
 import { barToDecide } from '../../file/permissions/index';
+import { acceptedOn, waitsInRound } from '../../leasing/rounds/index';
 import { isApproved, type FileState, type Notice } from '../../file/state/index';
 import { isEnded, type Path, type PathEntry } from '../path/index';
 
@@ -41,7 +42,9 @@ export function decideBy(file: FileState, entries: readonly Pick<PathEntry, 'key
   if (file.offer?.state === 'open' || file.offer?.state === 'accepted') return null;
   // Where nothing is offered, the approval itself was told.
   if (isApproved(file) && !file.product.route.includes('offering')) return null;
-  const by = addDays(file.completeOn, notices.decideDays);
+  // Who waits for their turn in a round was told their place; the clock runs from the home that they accepted.
+  if (waitsInRound(file)) return null;
+  const by = addDays(acceptedOn(file) ?? file.completeOn, notices.decideDays);
   const pausedUntil = openNotice(file, entries)?.respondBy ?? null;
   return { by, pausedUntil, late: pausedUntil === null && by < today };
 }

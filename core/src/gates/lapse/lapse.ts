@@ -1,5 +1,6 @@
 import { addDays, daysBetween, type IsoDate } from '../../basis/dates/index';
 import type { ProductDefinition, Stage } from '../../file/product/index';
+import { waitsInRound } from '../../leasing/rounds/index';
 import { outOf, type FileState } from '../../file/state/index';
 
 type LapseRule = ProductDefinition['lapse'];
@@ -7,8 +8,9 @@ type LapseRule = ProductDefinition['lapse'];
 /** Stages in which a file lapses when nobody works on it. */
 const LAPSING: readonly Stage[] = ['details', 'checking', 'gathering', 'applying', 'signing'];
 
-/** Whether a file may lapse at all: it is being prepared, and nothing of it is out for signature. */
-export const canLapse = (file: Pick<FileState, 'stage' | 'envelope' | 'application'>): boolean => LAPSING.includes(file.stage) && outOf(file) === null;
+/** Whether a file may lapse at all: it is being prepared, nothing of it is out for signature, and it doesn't wait for its turn. */
+export const canLapse = (file: Pick<FileState, 'stage' | 'envelope' | 'application' | 'product' | 'round'>): boolean =>
+  LAPSING.includes(file.stage) && outOf(file) === null && !waitsInRound(file);
 
 /** The warnings of a rule, in days before the end, the first one first. */
 const warningsOf = ({ warnBefore }: LapseRule): number[] => [...warnBefore].sort((a, b) => b - a);

@@ -3,6 +3,7 @@ import { affordability, type Affordability } from '../../figures/affordability/i
 import { guarantorSheets, type GuarantorSheet } from '../../figures/guarantors/index';
 import { conditionsOf, type Condition } from '../../evidence/conditions/index';
 import { addBusinessDays, type IsoDate } from '../../basis/dates/index';
+import { acceptedOn } from '../../leasing/rounds/index';
 import { personName, signersOf, type FileState } from '../../file/state/index';
 import { STAGE_LABEL, type Chapter, type Stage } from '../../file/product/index';
 import { PATH_PARTS } from './parts/index';
@@ -88,10 +89,15 @@ export function movesByHand({ stage, product: { route } }: Pick<FileState, 'stag
   return LEFT_BY_HAND.includes(stage) && (route[at + 1] !== 'completing' || route.indexOf('deciding') < at) && route[at + 1] !== undefined;
 }
 
-/** The date by which a stage should be left: business days of the place, counted from the date of receipt. */
-export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn'>, stage: Stage): IsoDate | null {
+/**
+ * The date by which a stage should be left: business days of the place, counted from the date of receipt. What comes after
+ * a draw is counted from the day on which a home was accepted, and presses nobody before.
+ */
+export function dueOn(file: Pick<FileState, 'product' | 'pack' | 'receivedOn' | 'round'>, stage: Stage): IsoDate | null {
   const days = file.product.days[stage];
-  return days === undefined ? null : addBusinessDays(file.receivedOn, days, file.pack.holidays);
+  const { draw, route } = file.product;
+  const from = draw && route.indexOf(stage) >= route.indexOf('gathering') ? acceptedOn(file) : file.receivedOn;
+  return days === undefined || from === null ? null : addBusinessDays(from, days, file.pack.holidays);
 }
 
 /**

@@ -21,7 +21,7 @@ export interface Criteria {
 
 /** The criteria of a product that lets: the same for all, told before anybody pays, and kept with a file by its version. */
 export function criteriaOf(product: ProductDefinition): Criteria {
-  const { lease, limits, household, histories, checks, questions, version, offer } = product;
+  const { lease, draw, limits, household, histories, checks, questions, version, offer } = product;
   const ending = questions.flatMap(({ ends }) => (ends ? [ends.says] : []));
   const years = histories.home?.years;
   return {
@@ -39,6 +39,8 @@ export function criteriaOf(product: ProductDefinition): Criteria {
       ...(years === undefined ? [] : [say('lease.criteriaHomes', { years })]),
       ...(checks.length > 0 ? [say('lease.criteriaChecks', { checks: { all: [...new Set(checks.map(({ label }) => label))], by: 'and' } })] : []),
       ...ending,
+      ...(draw?.preferences ?? []).map(({ label, points, why }) => say('rounds.criteria', { label, points, why })),
+      ...(draw ? [draw.why] : []),
     ],
     fees: (lease?.fees ?? []).map(({ label, amount, each, back, why }) => ({ label, amount, each, back, why })),
   };

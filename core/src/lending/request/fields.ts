@@ -33,6 +33,8 @@ export const REQUEST = describeDetail({
     /** Of a lease: its last day where that isn't the term's, whole months that nothing is asked for, and months of rent as a deposit where they aren't the product's. */
     leaseEndsOn: date('Last day of the lease'),
     freeMonths: whole('Months free of rent', { least: 0, most: 12 }),
+    /** Of who takes part in a draw: how large a home they ask for. */
+    bedroomsWanted: whole('Bedrooms asked for', { least: 0, most: 12 }, { by: 'applicant', ask: 'How many bedrooms do you ask for?' }),
     depositMonths: decimal('Deposit', { form: 'Give the deposit in months of rent', least: 0, most: 12 }, { unit: 'months' }),
     /** How a premium is paid, by the product's list; whether somebody has another policy with us. */
     premiumMode: listed('Paid', 20, { by: 'applicant' }),

@@ -5,10 +5,11 @@ import { enrolment } from './enrolment';
 import { home } from './home';
 import { income } from './income';
 import { pet } from './pet';
+import { preference } from './preference';
 import { security } from './security';
 import { signer } from './signer';
 import type { ConditionSubjectKind } from './subject';
 
 /** Everything that papers can be asked about; each is an object in a file of its own. */
-export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security, enrolment, assistance, pet };
+export const SUBJECTS: Record<ConditionSubject, ConditionSubjectKind> = { signer, income, home, downPayment, security, enrolment, assistance, pet, preference };
 export type { Asked, ConditionSubjectKind } from './subject';

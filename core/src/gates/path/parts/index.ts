@@ -16,6 +16,7 @@ import { people } from './people';
 import { policy } from './policy';
 import { questions } from './questions';
 import { replacement } from './replacement';
+import { round } from './round';
 import { rows } from './rows';
 import { signing } from './signing';
 import { valid } from './valid';
@@ -26,6 +27,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   needs,
   rows,
   bounds,
+  round,
   lease,
   cover,
   assistance,

@@ -33,7 +33,9 @@ const movingIn = (anchor: string): Draft['place'] => ({ chapter: 'movingIn', anc
 
 function unitEntries(file: FileState): Draft[] {
   const { unit, request } = file;
-  const entry = { gate: 'details' as const, holder: 'officer' as const, place: unitPlace('unit') };
+  // What is given out by a draw is held by an offer, which the round's own part asks for.
+  if (file.product.draw && !unit) return [];
+  const entry = { gate: file.product.draw ? ('gathering' as const) : ('details' as const), holder: 'officer' as const, place: unitPlace('unit') };
   if (!unit) return [{ ...entry, key: 'unit', what: say('path.holdUnit'), why: say('path.unitIsHeldOnce') }];
   const wanted = letOf(request);
   const dates = wanted && (wanted.startsOn !== unit.startsOn || wanted.endsOn !== unit.endsOn);

@@ -1,0 +1,44 @@
+import { say, type Words } from '../../../basis/words/index';
+import type { FileState } from '../../../file/state/index';
+import { refusalsOf } from '../../../leasing/rounds/index';
+import type { Draft, PathContext, PathPart } from '../entry';
+
+/** A round of applications: the draw that is waited for, a place on its list, an offer that is to be answered. */
+export const round: PathPart = {
+  code: 'round',
+  entries: (file, context) => (file.product.draw && file.round ? roundEntries(file, context) : []),
+};
+
+function roundEntries(file: FileState, { today }: PathContext): Draft[] {
+  const { round: standing, product } = file;
+  const { draw } = product;
+  if (!standing || !draw) return [];
+  const entry = (key: string, what: Words, held: Pick<Draft, 'holder'> & Partial<Draft>): Draft => ({
+    key: `round:${key}`,
+    gate: 'gathering',
+    what,
+    why: draw.why,
+    place: { chapter: 'unit', anchor: 'round' },
+    ...held,
+  });
+  const { drawnAt, closesOn, name, rank, of, offers } = standing;
+  if (drawnAt === null)
+    return closesOn < today
+      ? [entry('draw', say('path.roundToDraw', { name }), { holder: 'compliance' })]
+      : [entry('draw', say('path.roundRuns', { name, day: { day: closesOn } }), { holder: 'service', holderName: name })];
+  if (rank === null || of === null) return [entry('out', say('path.notDrawn', { name }), { holder: 'officer' })];
+  if (offers.some(({ state }) => state === 'accepted')) return [];
+  const open = offers.find(({ state }) => state === 'open');
+  if (open)
+    return [
+      entry('offer', say('path.answerUnit', { unit: open.unit, day: { day: open.answerBy } }), {
+        holder: 'applicant',
+        personId: file.people.find(({ role }) => role === 'applicant')?.id ?? null,
+        since: open.offeredAt,
+        due: open.answerBy,
+      }),
+    ];
+  const refused = refusalsOf(offers);
+  if (refused >= draw.refusalsMost) return [entry('left', say('path.placeGivenUp', { count: refused }), { holder: 'officer' })];
+  return [entry('place', say('path.placeOnList', { rank, of }), { holder: 'service', holderName: name, since: drawnAt })];
+}

@@ -1,0 +1,64 @@
+import { digestOf } from '../../file/history/index';
+
+/** Who takes part in a draw: the file's reference, and the points of the preferences that count for it. */
+export interface DrawEntry {
+  reference: string;
+  points: number;
+}
+
+/** A place on the list. Places are counted from 1. */
+export interface Drawn extends DrawEntry {
+  number: string;
+  rank: number;
+}
+
+/** What is published of a seed before anybody can apply, so that nobody can choose it afterwards: its digest. */
+export const sealOfSeed = (seed: string): string => digestOf(seed);
+
+/**
+ * The number that is drawn for a file: the SHA-256 digest (FIPS 180-4), in hexadecimal, of the seed, a colon and the
+ * file's reference. Anybody who has the seed works it again.
+ */
+export const numberOf = (seed: string, reference: string): string => digestOf(`${seed}:${reference}`);
+
+/**
+ * The list of a draw: more points first, and among equal points by number, the lowest first. It depends on the seed and on
+ * who takes part, not on the order in which they are given; points that are added never lower a place.
+ * @throws RangeError where somebody takes part twice.
+ */
+export function drawn(seed: string, entries: readonly DrawEntry[]): Drawn[] {
+  if (new Set(entries.map(({ reference }) => reference)).size !== entries.length) throw new RangeError('Somebody takes part twice');
+  return entries
+    .map((entry) => ({ ...entry, number: numberOf(seed, entry.reference) }))
+    .sort((a, b) => b.points - a.points || (a.number < b.number ? -1 : 1))
+    .map((entry, at) => ({ ...entry, rank: at + 1 }));
+}
+
+/** Somebody on the list, as far as it matters for whose turn it is. */
+export interface Waiter {
+  reference: string;
+  rank: number;
+  /** How many bedrooms were asked for; null where nobody said. */
+  bedrooms: number | null;
+  /** Whether the file can still be given anything. */
+  open: boolean;
+  offers: readonly { unitId: string; state: 'open' | 'accepted' | 'refused' | 'lapsed' | 'takenBack' }[];
+}
+
+/** Offers that count as a no: those that were refused, and those that nobody answered. */
+export const refusalsOf = (offers: Waiter['offers']): number => offers.filter(({ state }) => state === 'refused' || state === 'lapsed').length;
+
+/** Whether somebody waits for an offer: the file goes on, nothing is offered or accepted, and fewer were refused than end it. */
+export const waits = ({ open, offers }: Pick<Waiter, 'open' | 'offers'>, refusalsMost: number): boolean =>
+  open && refusalsOf(offers) < refusalsMost && !offers.some(({ state }) => state === 'open' || state === 'accepted');
+
+/**
+ * Whose turn it is for a unit: down the list, the first who waits, asked for its size and didn't refuse it already.
+ * @returns null where nobody is left for it.
+ */
+export function turnFor<Who extends Waiter>(unit: { id: string; bedrooms: number }, list: readonly Who[], refusalsMost: number): Who | null {
+  const able = list.filter(
+    (one) => waits(one, refusalsMost) && one.bedrooms === unit.bedrooms && !one.offers.some(({ unitId, state }) => unitId === unit.id && state !== 'takenBack'),
+  );
+  return able.reduce<Who | null>((first, one) => (first === null || one.rank < first.rank ? one : first), null);
+}

@@ -1,0 +1,65 @@
+/** Rounds of applications: their period and sealed seed, what was drawn, and offers down the list. */
+export const up: string[] = [
+  'ALTER TABLE file_request ADD COLUMN bedrooms_wanted INT NULL',
+  `CREATE TABLE preference_claim (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    file_id VARCHAR(32) NOT NULL,
+    person_id VARCHAR(40) NOT NULL,
+    code VARCHAR(30) NULL,
+    hours_there DECIMAL(6,2) NULL,
+    paper_on DATE NULL,
+    created_at DATETIME(3) NOT NULL,
+    INDEX (file_id),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
+  `CREATE TABLE round (
+    code VARCHAR(60) NOT NULL PRIMARY KEY,
+    product_code VARCHAR(64) NOT NULL,
+    name TEXT NOT NULL,
+    opens_on DATE NOT NULL,
+    closes_on DATE NOT NULL,
+    seal VARCHAR(64) NOT NULL,
+    seed_cipher BLOB NOT NULL,
+    seed VARCHAR(64) NULL,
+    opened_at DATETIME(3) NOT NULL,
+    opened_by TEXT NOT NULL,
+    drawn_at DATETIME(3) NULL,
+    drawn_by TEXT NULL,
+    INDEX (product_code)
+  )`,
+  `CREATE TABLE round_entry (
+    file_id VARCHAR(32) NOT NULL PRIMARY KEY,
+    round VARCHAR(60) NOT NULL,
+    number VARCHAR(64) NOT NULL,
+    points INT NOT NULL,
+    place INT NOT NULL,
+    bedrooms INT NULL,
+    UNIQUE (round, place),
+    FOREIGN KEY (round) REFERENCES round (code),
+    FOREIGN KEY (file_id) REFERENCES file (id)
+  )`,
+  // Of a unit, and of a file, one offer is open at a time: the database refuses a second one.
+  `CREATE TABLE round_offer (
+    id VARCHAR(40) NOT NULL PRIMARY KEY,
+    round VARCHAR(60) NOT NULL,
+    file_id VARCHAR(32) NOT NULL,
+    unit_id VARCHAR(80) NOT NULL,
+    offered_at DATETIME(3) NOT NULL,
+    offered_by TEXT NOT NULL,
+    answer_by DATE NOT NULL,
+    state VARCHAR(10) NOT NULL,
+    answered_at DATETIME(3) NULL,
+    answered_by TEXT NULL,
+    reason TEXT NULL,
+    open_unit VARCHAR(80) AS (IF(state IN ('open', 'accepted'), unit_id, NULL)) PERSISTENT,
+    open_file VARCHAR(32) AS (IF(state IN ('open', 'accepted'), file_id, NULL)) PERSISTENT,
+    UNIQUE (open_unit),
+    UNIQUE (open_file),
+    INDEX (file_id),
+    INDEX (round),
+    FOREIGN KEY (round) REFERENCES round (code),
+    FOREIGN KEY (file_id) REFERENCES file (id),
+    FOREIGN KEY (unit_id) REFERENCES unit (id)
+  )`,
+  'DELETE FROM file_snapshot',
+];
