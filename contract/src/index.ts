@@ -92,6 +92,7 @@ export {
   GiveBack,
   HandOverKeys,
   HoldUnit,
+  AcceptItem,
   AnswerUnit,
   AnswerUnitAtDoor,
   HoldUnitAtDoor,

@@ -142,6 +142,8 @@ export {
   type LateFeeRule,
   type LeaseFeeRule,
   type DrawRules,
+  type EquipmentRules,
+  type LeaseTax,
   type LeaseRules,
   type Proration,
   PREFERENCE_KINDS,
@@ -529,6 +531,30 @@ export {
   waits,
   waitsInRound,
 } from './leasing/rounds/index';
+export {
+  annuityPayment,
+  besideLoan,
+  type BesideLoan,
+  classifyLease,
+  type ClassificationTest,
+  earlyEnd,
+  END_CHOICE_LABEL,
+  type EndChoice,
+  equipmentLacks,
+  type EquipmentLease,
+  equipmentLease,
+  feesAt,
+  isConsumerLease,
+  ITEM_STATE_LABEL,
+  itemPrice,
+  leasedPrice,
+  LEASED_ITEM,
+  type LeasedItem,
+  type LeasePayment,
+  PAYMENTS_DUE_LABEL,
+  type PaymentsDue,
+  rateOfFactor,
+} from './leasing/equipment/index';
 export { RENT_SHARE, type RentShare } from './leasing/sharing/index';
 export { type Sharer, type Sharing, sharingOf } from './figures/sharing/index';
 export { type Criteria, criteriaOf, type FeeTold } from './leasing/criteria/index';

@@ -28,6 +28,8 @@ function listedOf(product: ProductDefinition, pack: PlacePack, entity: string, f
   if (lines && key === 'coverLine.place') return lines.places.map(({ code }) => code);
   if (lines && key === 'coverLine.level') return lines.levels.map(({ code }) => code);
   if (lines && key === 'coverLine.agent') return lines.agents.map(({ code }) => code);
+  if (key === 'leasedItem.kind') return product.equipment?.items.map(({ code }) => code) ?? ['other'];
+  if (key === 'preference.code') return product.draw?.preferences.map(({ code }) => code) ?? ['other'];
   if (key === 'interest.lineId') return ['coverLine-0', 'coverLine-1'];
   if (key === 'answer.question') return product.questions.map(({ code }) => code);
   if (key === 'settlement.incomeId') return ['income-0', 'income-1'];
@@ -98,7 +100,18 @@ function rowOf(entity: RowEntity | 'request', product: ProductDefinition, pack: 
 }
 
 /** Every product that ships with its place, read once. */
-const PRODUCTS = ['workboat-refit', 'tools-gear', 'payroll-bridge', 'crew-cover', 'hull-gear', 'care-cover', 'quay-cottages'].map((code) => {
+const PRODUCTS = [
+  'workboat-refit',
+  'tools-gear',
+  'payroll-bridge',
+  'crew-cover',
+  'hull-gear',
+  'care-cover',
+  'quay-cottages',
+  'skerry-berths',
+  'harbour-homes',
+  'gear-lease',
+].map((code) => {
   const product = shippedProduct(code);
   return { product, pack: shippedPlace(product.place as 'us') };
 });

@@ -6,7 +6,14 @@ import { add, answers, cents, set } from './changes';
 import type { OpenFile } from './desk';
 import type { Staff } from './teller';
 
-export type Begin = (who: string, product: string, name: string, born: string, changes: (applicantId: string) => DetailChange[]) => Promise<OpenFile>;
+export type Begin = (
+  who: string,
+  product: string,
+  name: string,
+  born: string,
+  changes: (applicantId: string) => DetailChange[],
+  kind?: 'person' | 'organisation',
+) => Promise<OpenFile>;
 
 /** One who wants their income covered. */
 interface Hand {

@@ -9,6 +9,7 @@ import { fulmarNets, halden, tideway } from './requests';
 import { Boats } from './boats';
 import { Care } from './care';
 import { Crew } from './crew';
+import { Equipment } from './equipment';
 import { Homes } from './homes';
 import { Lettings } from './lettings';
 import type { Clock, Staff } from './teller';
@@ -138,6 +139,8 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
   at(1);
   await new Lettings(cavren, staff).tell(begin);
   await new Homes(cavren, staff, clock, now).tell(begin);
+  at(2);
+  await new Equipment(cavren, staff).tell(begin);
   await begin('wren', 'workboat-refit', 'Cuthbert Wainfleet', '1972-03-14', (applicant) => [
     set('request', null, 'purpose', 'Engine replacement'),
     set('person', applicant, 'phone', '(212) 555-0177'),

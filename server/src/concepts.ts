@@ -11,6 +11,7 @@ import { details } from './details/index';
 import { door } from './door/index';
 import { duplicates } from './duplicates/index';
 import { earnings } from './earnings/index';
+import { equipment } from './equipment/index';
 import { events } from './events/index';
 import { files } from './files/index';
 import { find } from './find/index';
@@ -73,6 +74,7 @@ export const concepts: readonly Concept[] = [
   earnings,
   units,
   rounds,
+  equipment,
   receipts,
   handover,
   opening,

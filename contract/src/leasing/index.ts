@@ -6,6 +6,8 @@ import {
   type Handover,
   type HeldUnit,
   type DrawRules,
+  type EquipmentRules,
+  type LeaseTax,
   type LeaseRules,
   PREFERENCE_KINDS,
   type Receipt,
@@ -94,6 +96,8 @@ export const HandoverShape = z.object({
   seenTo: z.array(z.object({ code: z.string(), on: CalendarDate, at: Time, by: z.string(), note: text })),
 }) satisfies z.ZodType<Handover>;
 
+const LateShape = z.strictObject({ method: z.enum(['flat', 'share', 'daily']), graceDays: z.int().min(0), amount: Money, share: Share, most: Money.nullable() });
+
 /** How a product lets its units. */
 export const LeaseShape = z.strictObject({
   stock: z.string(),
@@ -124,7 +128,7 @@ export const LeaseShape = z.strictObject({
     }),
   ),
   extras: z.array(z.strictObject({ code: z.string(), label: z.string(), monthly: Money })),
-  late: z.strictObject({ method: z.enum(['flat', 'share', 'daily']), graceDays: z.int().min(0), amount: Money, share: Share, most: Money.nullable() }),
+  late: LateShape,
   occupancy: z.strictObject({ perBedroom: z.int().min(1), plus: z.int().min(0), infantMonths: z.int().min(0), why: z.string() }).nullable(),
   pets: z.strictObject({ most: z.int().min(1), weightMost: z.number().positive() }).nullable(),
   houseRules: z.array(z.string()),
@@ -242,6 +246,33 @@ export type AnswerUnit = z.infer<typeof AnswerUnit>;
 export const AnswerUnitAtDoor = AnswerUnit.omit({ version: true });
 /** Which of two files of one household goes on: this one; the other is withdrawn. */
 export const SettleRound = z.strictObject({ version: Version, other: z.string().max(20), reason: Reason });
+
+/** How a product leases equipment. */
+export const EquipmentShape = z.strictObject({
+  items: z.array(z.strictObject({ code: z.string(), label: z.string(), lifeYears: z.number().positive() })).min(1),
+  method: z.enum(['moneyFactor', 'annuity']),
+  moneyFactor: z.number().min(0).max(0.05),
+  due: z.array(z.enum(['advance', 'arrears'])).min(1),
+  residualMost: Share,
+  initialMost: Share,
+  fees: z.array(z.strictObject({ code: z.string(), label: z.string(), amount: Money, when: z.enum(['start', 'end']), why: z.string() })),
+  endChoices: z.array(z.enum(['return', 'renew', 'buy'])).min(1),
+  bargainBelow: Share,
+  early: z.strictObject({ fee: Money, fromPayment: z.int().min(1) }),
+  late: LateShape,
+  terms: z.strictObject({ insurance: z.string(), maintenance: z.string(), warranty: z.string(), wear: z.string() }),
+  discountRate: Share,
+  loan: z.strictObject({ annualRate: Share, fee: Money }),
+  consumer: z.strictObject({ mostObligation: Money, purposes: z.array(z.string()), source: z.string() }).nullable(),
+}) as unknown as z.ZodType<EquipmentRules>;
+export const LeaseTaxShape = z.strictObject({ region: z.string(), rate: Share, on: z.enum(['payments', 'price']), source: z.string() }) satisfies z.ZodType<LeaseTax>;
+export const AcceptItem = z.strictObject({
+  version: Version,
+  itemId: z.string().max(40),
+  serial: z.string().trim().min(1, 'Give the number that stands on it').max(80),
+  on: CalendarDate,
+});
+export type AcceptItem = z.infer<typeof AcceptItem>;
 
 export const DepositCapShape = z.strictObject({
   region: z.string(),

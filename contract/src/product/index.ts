@@ -31,7 +31,7 @@ import {
   type ProductDefinition as CoreProduct,
 } from '@cavren/core';
 import { z } from 'zod';
-import { DepositCapShape, DrawShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
+import { DepositCapShape, DrawShape, EquipmentShape, LeaseTaxShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
 import { CalendarDate, Money, Share, Words } from '../values/index';
 
 function isPattern(text: string): boolean {
@@ -263,6 +263,7 @@ export const ProductDefinition = z.strictObject({
   cover: CoverShape.nullable(),
   lease: LeaseShape.nullable(),
   draw: DrawShape.nullable(),
+  equipment: EquipmentShape.nullable(),
   costs: CostRules.nullable(),
   income: z.strictObject({
     basis: z.enum(['gross', 'net']),
@@ -294,7 +295,7 @@ export const ProductDefinition = z.strictObject({
     benchmark: z.boolean(),
   }),
   worth: z.strictObject({ haircut: z.record(z.string(), Share), liquid: z.array(z.string()), valueAge: z.int().min(1) }),
-  amountIs: z.enum(['loan', 'rent', 'benefit']),
+  amountIs: z.enum(['loan', 'rent', 'benefit', 'lease']),
   repaymentFactors: z.boolean(),
   limits: z.array(LimitRule),
   needs: z.array(
@@ -554,6 +555,7 @@ export const PlacePack = z.strictObject({
     }),
   ),
   deposits: z.array(DepositCapShape),
+  leaseTaxes: z.array(LeaseTaxShape),
   lateFees: z.array(LateFeeCapShape),
   yearStarts: z.string().regex(/^\d{2}-\d{2}$/),
   holidays: z.array(z.iso.date()),

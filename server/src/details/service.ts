@@ -144,7 +144,9 @@ export function detailsService(house: House, store: DetailsStore) {
     const refuse = (field: string | null, message: string): never => {
       throw invalid([{ path: `${entity}/${id}${field === null ? '' : `/${field}`}`, message }]);
     };
-    if (ofLoans && file.product.costs === null) refuse(null, 'Nothing is lent with this product');
+    if (ofLoans && file.product.costs === null && !(file.product.equipment && ALSO_LEASED.includes(entity))) refuse(null, 'Nothing is lent with this product');
+    if (entity === 'leasedItem' && file.product.equipment === null) refuse(null, 'No equipment is leased with this product');
+    if (entity === 'preference' && file.product.draw === null) refuse(null, 'Nothing is drawn with this product');
     if (entity === 'cover' && file.product.cover === null) refuse(null, 'Nothing is insured with this product');
     if ((entity === 'coverLine' || entity === 'interest') && !file.product.cover?.lines) refuse(null, 'No lines are covered with this product');
     if (entity === 'payroll' && !file.product.costs?.business) refuse(null, 'This product doesn’t rest on a payroll');
@@ -234,6 +236,9 @@ function refuseLocked(file: FileState, wish: DetailChange): void {
         : 'This file is locked: it was signed, or has left the stages in which it is prepared.',
   );
 }
+
+/** What belongs to loans, and to leases of equipment as well: a business is weighed, and a supplier paid. */
+const ALSO_LEASED: readonly Entity[] = ['account', 'payee'];
 
 /** Rows of one kind that a file, or one person in it, may have: more than anybody needs, and few enough to be worked with. */
 const MOST_ROWS = 200;

@@ -19,6 +19,7 @@ export function upgradeProduct(raw: unknown): unknown {
     cover: null,
     lease: null,
     draw: null,
+    equipment: null,
     employerConsent: null,
     ...withRules(withWords('pricing' in product ? withCosts(product as Priced) : product)),
   };
@@ -180,6 +181,7 @@ export function upgradePack(raw: unknown): unknown {
     areaIncome: null,
     deposits: [],
     lateFees: [],
+    leaseTaxes: [],
     regionTaxes: null,
     yearStarts: '01-01',
     contact: null,

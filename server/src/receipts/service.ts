@@ -66,7 +66,7 @@ export function receiptService({ services, secrets, config, plug, jobs }: House,
   };
   /** At most what is owed, in parts where somebody wants. */
   function judge(file: FileState, amount: Minor): void {
-    if (!file.product.lease || isEnded(file.stage)) throw PROBLEM.ended();
+    if ((!file.product.lease && !file.product.equipment) || isEnded(file.stage)) throw PROBLEM.ended();
     refuseOpen(file);
     const owed = owedOf(file);
     if (owed === 0) throw PROBLEM.nothingOwed();

@@ -26,6 +26,7 @@ import type { House } from '../house/index';
 import { refuseBlocked, SYSTEM, type Actor } from '../http/index';
 import { agreementPdf } from './agreement';
 import { applicationPdf } from './application';
+import { equipmentPdf } from '../equipment/index';
 import { leasePdf } from './lease';
 import { signatureRecordPdf, type SignatureRecord } from './record';
 import { bindRecord, type Sealer } from './seal';
@@ -40,7 +41,7 @@ export interface SigningPlace {
 
 const MAKE: Record<SignedDocument, (file: FileState, lender: string, today: IsoDate) => Promise<Buffer>> = {
   application: applicationPdf,
-  agreement: (file, lender, today) => (file.product.lease ? leasePdf(file, lender, today) : agreementPdf(file, lender, today)),
+  agreement: (file, lender, today) => (file.product.lease ? leasePdf : file.product.equipment ? equipmentPdf : agreementPdf)(file, lender, today),
 };
 
 const asksConsent = (file: FileState): boolean => file.product.consents.some(({ kind }) => kind === ELECTRONIC_PAPERS);

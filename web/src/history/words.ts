@@ -153,6 +153,7 @@ const ACT: Record<string, string> = {
   'round.lapsed': 'let an offer of the round run out',
   'round.takenBack': 'took back an offer of the round',
   'round.goesOn': 'said which file of the household goes on, and withdrew',
+  'equipment.accept': 'took down a delivery:',
   'receipt.take': 'took a payment',
   'receipt.come': 'has the payment',
   'receipt.giveBack': 'gives money back',

@@ -55,7 +55,11 @@ const problems = computed(() => props.path.now.filter(({ key, place }) => place.
 const pledging = computed(() => Object.keys(rules.value?.securities ?? {}).length > 0 || props.file.securities.length > 0);
 /** Accounts are asked of businesses, and may be given by whoever works for themselves. */
 const business = computed(
-  () => rules.value?.business != null || props.file.accounts.length > 0 || props.file.incomes.some(({ kind }) => kind === 'selfEmployed'),
+  () =>
+    rules.value?.business != null ||
+    (props.file.product.equipment !== null && props.file.people.some(({ role, kind }) => role === 'applicant' && kind === 'organisation')) ||
+    props.file.accounts.length > 0 ||
+    props.file.incomes.some(({ kind }) => kind === 'selfEmployed'),
 );
 </script>
 
@@ -107,6 +111,10 @@ const business = computed(
         <CostsBlock :file="file" :today="today" />
       </section>
     </template>
+    <section v-if="file.product.equipment && business" class="block">
+      <h2>The business</h2>
+      <BusinessTables :file="file" :path="path" :locked="locked" />
+    </section>
     <section v-if="file.product.route.includes('completing') && !file.product.cover && !file.product.lease" class="block">
       <h2>Where the money goes</h2>
       <div class="fields mt-2">

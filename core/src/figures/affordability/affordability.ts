@@ -1,5 +1,6 @@
 import type { Measure } from '../../file/product/index';
-import { workQuestions } from '../../means/income/index';
+import { newestYear } from '../../lending/business/index';
+import { kindOfIncome, workQuestions } from '../../means/income/index';
 import { total } from '../../basis/arithmetic/index';
 import { minor } from '../../basis/money/index';
 import type { IsoDate } from '../../basis/dates/index';
@@ -85,7 +86,16 @@ const OF_PERSONS: readonly Measure[] = [
 function figuresOf(base: Base, measures: readonly Measure[]): Figure[] {
   const applying = applicantsOf(base.file);
   const companiesAlone = applying.length > 0 && applying.every(({ kind }) => kind === 'organisation');
-  return [...new Set(measures)].filter((measure) => !companiesAlone || !OF_PERSONS.includes(measure)).map((measure) => figureOf(base, measure));
+  // Equipment is leased to households too: who has no business has no figure of one.
+  const noBusiness =
+    Boolean(base.file.product.equipment) &&
+    !companiesAlone &&
+    newestYear(base.file) === null &&
+    !base.counted.some(({ income }) => kindOfIncome(income.kind)?.ofBusiness);
+  return [...new Set(measures)]
+    .filter((measure) => !noBusiness || measure !== 'debtServiceCover')
+    .filter((measure) => !companiesAlone || !OF_PERSONS.includes(measure))
+    .map((measure) => figureOf(base, measure));
 }
 
 /** What stress is tried on. */

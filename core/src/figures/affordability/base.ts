@@ -12,6 +12,7 @@ import type { LivingCosts } from '../../means/living/index';
 import type { Term } from '../../basis/arithmetic/index';
 import type { CountedIncome } from '../../means/income/index';
 import { netLines } from './net';
+import { leasePaymentTerm } from '../../leasing/equipment/index';
 import { paymentTerm, premiumTerm, rentTerm } from './asked';
 import type { AffordabilityInput } from './input';
 /** What doesn't depend on the request but for its term and start: income, household and living costs. */
@@ -86,6 +87,6 @@ export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground 
     kept: [...stay, ...debtTerms(file, today, true)],
     costs,
     premium,
-    asked: costs ? paymentTerm(costs) : premium ? premiumTerm(premium) : rentTerm(file, ground.counted),
+    asked: costs ? paymentTerm(costs) : premium ? premiumTerm(premium) : product.equipment ? leasePaymentTerm(file, today) : rentTerm(file, ground.counted),
   };
 }

@@ -29,6 +29,7 @@ export const AFFORDABILITY_PARTS = [
   'underwritings',
   'health',
   'unit',
+  'leasedItems',
 ] as const satisfies readonly (keyof FileState)[];
 
 export type AffordabilityInput = Pick<FileState, (typeof AFFORDABILITY_PARTS)[number]> &

@@ -12,7 +12,7 @@ it('every figure of any file opens down to what was keyed, a table, or a rule of
       leaves += made.leaves;
       made.closed.forEach((way) => closed.add(way));
     }),
-    { numRuns: 500 },
+    { numRuns: 700 },
   );
   expect([...closed]).toEqual([]);
   expect(leaves).toBeGreaterThan(1000);

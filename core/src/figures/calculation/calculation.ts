@@ -71,6 +71,7 @@ function inputAsNow(input: AffordabilityInput | OldInput): AffordabilityInput {
       areaIncome: null,
       deposits: [],
       lateFees: [],
+      leaseTaxes: [],
       ...pack,
     } as AffordabilityInput['pack'],
   };
@@ -92,6 +93,7 @@ const LATER = {
   underwritings: [],
   health: [],
   unit: null,
+  leasedItems: [],
 } satisfies Partial<AffordabilityInput>;
 
 type OldInput = Omit<AffordabilityInput, 'product' | 'pack' | keyof typeof LATER> & {

@@ -6,6 +6,7 @@ import { OTHER_POLICY } from '../../insuring/replacement/fields';
 import { PART } from '../../credit/parts/fields';
 import { VARIANT } from '../../figures/variants/fields';
 import { ACCOUNT, PAYROLL } from '../../lending/business/fields';
+import { LEASED_ITEM } from '../../leasing/equipment/fields';
 import { PREFERENCE } from '../../leasing/rounds/fields';
 import { RENT_SHARE } from '../../leasing/sharing/fields';
 import { FEE_WAIVER, LEASE_EXTRA } from '../../leasing/terms/fields';
@@ -57,6 +58,7 @@ export const DETAILS = {
   feeWaiver: FEE_WAIVER,
   rentShare: RENT_SHARE,
   preference: PREFERENCE,
+  leasedItem: LEASED_ITEM,
   payroll: PAYROLL,
   account: ACCOUNT,
   variant: VARIANT,

@@ -1,3 +1,4 @@
+import { leasedPrice } from '../../leasing/equipment/fields';
 import { worthOf } from '../../insuring/lines/fields';
 import { say, type Words } from '../../basis/words/index';
 import { minor, type Minor } from '../../basis/money/index';
@@ -113,7 +114,14 @@ export interface LineAuthority {
 export type Authority = Partial<Record<Line, LineAuthority>> | null;
 
 /** What authority over a file goes by: the amount that is asked for, what is paid a month to all who are covered, or at most met of what their care costs, or what things are worth that are. */
-export function amountOf({ product, request, covers, coverLines }: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines'>): Minor | null {
+export function amountOf({
+  product,
+  request,
+  covers,
+  coverLines,
+  leasedItems,
+}: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines' | 'leasedItems'>): Minor | null {
+  if (product.equipment) return leasedPrice({ leasedItems });
   // At their whole value, whatever share and level are chosen, so that no choice of a level moves a file past somebody's authority.
   if (product.cover?.lines) return minor(coverLines.reduce((so, line) => so + (worthOf(line) ?? 0), 0));
   // Where a plan meets what care costs, the most that it meets of each who is covered.
@@ -123,7 +131,7 @@ export function amountOf({ product, request, covers, coverLines }: Pick<FileStat
 
 /** Why somebody may not approve a file by themselves, or null: its amount, its risk or an exception in it goes beyond what they may. */
 export function barToApprove(
-  file: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines' | 'exceptions'>,
+  file: Pick<FileState, 'product' | 'request' | 'covers' | 'coverLines' | 'leasedItems' | 'exceptions'>,
   authority: Authority,
   risk: RiskLevel,
 ): Words | null {

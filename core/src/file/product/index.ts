@@ -38,6 +38,8 @@ export {
   type LateFeeRule,
   type LeaseFeeRule,
   type DrawRules,
+  type EquipmentRules,
+  type LeaseTax,
   type LeaseRules,
   type Proration,
   PREFERENCE_KINDS,

@@ -35,6 +35,7 @@ export const STAGE_LABEL: Record<Stage, string> = {
 export const CHAPTERS = [
   'request',
   'unit',
+  'equipment',
   'cover',
   'lines',
   'health',
@@ -58,6 +59,7 @@ export type Chapter = (typeof CHAPTERS)[number];
 export const CHAPTER_LABEL: Record<Chapter, string> = {
   request: 'Request',
   unit: 'Unit',
+  equipment: 'Equipment',
   cover: 'Cover',
   lines: 'Lines',
   health: 'Health',
@@ -293,7 +295,18 @@ export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
-export const CONDITION_SUBJECTS = ['signer', 'income', 'home', 'downPayment', 'security', 'enrolment', 'assistance', 'pet', 'preference'] as const;
+export const CONDITION_SUBJECTS = [
+  'signer',
+  'income',
+  'home',
+  'downPayment',
+  'security',
+  'enrolment',
+  'assistance',
+  'pet',
+  'preference',
+  'leasedItem',
+] as const;
 export type ConditionSubject = (typeof CONDITION_SUBJECTS)[number];
 
 /** A kind of evidence that the file calls for. */
@@ -722,6 +735,43 @@ export interface DrawRules {
   why: string;
 }
 
+/** How equipment is leased; core/src/leasing/equipment says how it is worked. Money is whole minor units, shares are fractions. */
+export interface EquipmentRules {
+  /** What can be leased, and for how many years it can be used. */
+  items: { code: string; label: string; lifeYears: number }[];
+  /** How the payment is worked: by a factor on what is financed and the residual value, or as an annuity at its rate. */
+  method: 'moneyFactor' | 'annuity';
+  moneyFactor: number;
+  /** When payments can fall due; the first is the usual one. */
+  due: ('advance' | 'arrears')[];
+  /** Of the price at most. */
+  residualMost: number;
+  initialMost: number;
+  fees: { code: string; label: string; amount: Minor; when: 'start' | 'end'; why: string }[];
+  endChoices: ('return' | 'renew' | 'buy')[];
+  /** An option to buy below this share of the price is a bargain. */
+  bargainBelow: number;
+  /** What ending it early costs beside what is owed, and from which payment on it can be. */
+  early: { fee: Minor; fromPayment: number };
+  late: LateFeeRule;
+  /** Who insures, maintains and is answerable for it, as the lease says. */
+  terms: { insurance: string; maintenance: string; warranty: string; wear: string };
+  /** The lessee's own rate at which payments are worked back to now. */
+  discountRate: number;
+  /** A loan for the same, to be seen beside it. */
+  loan: { annualRate: number; fee: Minor };
+  /** Up to which obligation, and for which purposes, a consumer's lease has the disclosures of the law; null where none has. */
+  consumer: { mostObligation: Minor; purposes: string[]; source: string } | null;
+}
+
+/** Tax of a lease in a region (`*`: of all others): on each payment, or once on the price. */
+export interface LeaseTax {
+  region: string;
+  rate: number;
+  on: 'payments' | 'price';
+  source: string;
+}
+
 /** The most that a place lets be asked as a deposit of somewhere to live: so many months' rent, or weeks', of a region or of all others (`*`). */
 export interface DepositCap {
   region: string;
@@ -821,13 +871,15 @@ export interface ProductDefinition {
   lease: LeaseRules | null;
   /** How its units are given out by a draw; null where whoever comes first chooses. */
   draw: DrawRules | null;
+  /** How it leases equipment; null where it doesn't. */
+  equipment: EquipmentRules | null;
   /** What a loan can be made of and costs; null where nothing is lent. */
   costs: CostRules | null;
   income: IncomePolicy;
   commitments: CommitmentPolicy;
   worth: WorthPolicy;
-  /** What the amount of the request is: lent and paid back, a rent of every month, or a benefit. */
-  amountIs: 'loan' | 'rent' | 'benefit';
+  /** What the amount of the request is: lent and paid back, a rent of every month, a benefit, or nothing, where it follows from what is leased. */
+  amountIs: 'loan' | 'rent' | 'benefit' | 'lease';
   /** Whether the eight factors of 12 CFR 1026.43(c)(2) are reported. */
   repaymentFactors: boolean;
   limits: Limit[];
@@ -1062,6 +1114,7 @@ export interface PlacePack {
   /** What deposits and late fees are at most there; none where the place doesn't say. */
   deposits: DepositCap[];
   lateFees: LateFeeCap[];
+  leaseTaxes: LeaseTax[];
   /** The month and day on which payslips begin to count a year anew. */
   yearStarts: string;
   holidays: string[];

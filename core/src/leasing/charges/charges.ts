@@ -2,10 +2,11 @@ import { total, type Term } from '../../basis/arithmetic/index';
 import { lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
-import type { LeaseFeeRule, Stage } from '../../file/product/index';
+import type { EquipmentRules, LeaseFeeRule, Stage } from '../../file/product/index';
 import { applicantsOf, personName, type FileState } from '../../file/state/index';
 import { PET_KIND_LABEL } from '../../people/home/index';
 import { leaseTermsOf, rentOfStretch, type LeaseInput, type LeaseTerms } from '../terms/index';
+import { equipmentLease } from '../equipment/index';
 import { depositCapOf, depositOf } from './deposit';
 import type { Receipt } from './fields';
 
@@ -144,15 +145,42 @@ function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   ];
 }
 
+/** What is paid before equipment is delivered: what is paid at first, the first payment where they fall due in advance, fees, tax on the price. */
+function atDelivery(file: LeaseInput, rules: EquipmentRules): LeaseCharge[] {
+  const worked = equipmentLease(file, file.request.advanceOn ?? ('2000-01-01' as IsoDate));
+  const charge = (key: string, label: Words, amount: Minor, why: Words, terms: Term[] = []): LeaseCharge => ({
+    key,
+    label,
+    amount,
+    dueOn: null,
+    before: 'completing',
+    back: 'givenBack',
+    why,
+    terms: terms.length > 0 ? terms : [{ label, sign: '+', value: amount, unit: 'money' }],
+  });
+  const fees = rules.fees.filter(({ when }) => when === 'start').map(({ code, label, amount, why }) => charge(`fee:${code}`, label, amount, why));
+  if (!worked) return fees;
+  const { initial, due, payment, priceTax, tax } = worked;
+  return [
+    ...fees,
+    charge('initial', say('equipment.initial'), initial, say('equipment.initialWhy')),
+    ...(due === 'advance' ? [charge('rent:first', say('equipment.firstPayment'), payment, say('equipment.firstPaymentWhy'), worked.terms)] : []),
+    ...(tax ? [charge('tax', say('equipment.tax'), priceTax, tax.source)] : []),
+  ];
+}
+
 /**
  * Everything that a file charges before the keys are handed over, in the order in which it is asked for: fees, the
  * deposit, the first rent. What needs terms that aren’t known yet isn’t there.
  */
 export function leaseCharges(file: LeaseInput): LeaseCharge[] {
-  const { lease, route } = file.product;
-  if (!lease) return [];
+  const { lease, equipment, route } = file.product;
   const terms = leaseTermsOf(file);
-  const charges = [...feesOf(file, lease.fees), ...(terms ? [...depositsOf(file, terms), ...rentsOf(file, terms)] : [])];
+  const charges = lease
+    ? [...feesOf(file, lease.fees), ...(terms ? [...depositsOf(file, terms), ...rentsOf(file, terms)] : [])]
+    : equipment
+      ? atDelivery(file, equipment)
+      : [];
   const order = ({ before }: LeaseCharge): number => route.indexOf(before);
   return charges.filter(({ amount }) => amount > 0).sort((a, b) => order(a) - order(b));
 }

@@ -31,7 +31,7 @@ function ofClaim(file: PreferenceInput, rule: PreferenceRule, claim: Preference)
   const who = person ? personName(person) : '';
   const not = (why: Words): PreferenceStanding => ({ rule, claim, counts: false, why });
   if (rule.leastHours !== undefined && (claim.hoursThere ?? 0) < rule.leastHours * 100)
-    return not(say('rounds.hoursTooFew', { least: rule.leastHours, there: (claim.hoursThere ?? 0) / 100 }));
+    return not(say('rounds.hoursTooFew', { least: { percent: rule.leastHours }, there: { percent: (claim.hoursThere ?? 0) / 100 } }));
   if (rule.paperDays !== undefined) {
     if (claim.paperOn === null) return not(say('rounds.paperUndated'));
     const { from, until } = file.round ? paperDays(rule, file.round) : { from: claim.paperOn, until: claim.paperOn };

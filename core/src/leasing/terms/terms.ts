@@ -5,7 +5,10 @@ import { say, type Words } from '../../basis/words/index';
 import type { FileState } from '../../file/state/index';
 import { isWhole, monthsOf, rentOfStretch, type Stretch } from './proration';
 
-export type LeaseInput = Pick<FileState, 'product' | 'pack' | 'request' | 'people' | 'pets' | 'vehicles' | 'unit' | 'leaseExtras' | 'feeWaivers'>;
+export type LeaseInput = Pick<
+  FileState,
+  'product' | 'pack' | 'request' | 'people' | 'pets' | 'vehicles' | 'unit' | 'leaseExtras' | 'feeWaivers' | 'leasedItems' | 'homes'
+>;
 
 /** A month of a lease, and what it costs. */
 export interface RentMonth extends Stretch {

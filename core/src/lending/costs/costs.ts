@@ -1,3 +1,4 @@
+import { equipmentLacks, leasedPrice } from '../../leasing/equipment/fields';
 import { say, type Words } from '../../basis/words/index';
 import { BLANK_ROW } from '../../file/details/index';
 import {
@@ -70,7 +71,7 @@ export interface Costs {
   readonly schedule: Schedule;
 }
 
-export type CostsInput = Pick<FileState, 'product' | 'pack' | 'request' | 'parts'>;
+export type CostsInput = Pick<FileState, 'product' | 'pack' | 'request' | 'leasedItems' | 'parts'>;
 
 /** The offer of a kind in a product, or null where it isn't offered. */
 export const offerOf = (rules: CostRules, kind: string | null): PartOffer | null => rules.parts.find((offer) => offer.kind === kind) ?? null;
@@ -182,6 +183,8 @@ export function partInWords(terms: PartTerms): Words {
 
 /** What a request that can’t be worked lacks. */
 export function requestLacks(file: CostsInput): Words {
+  const ofLease = equipmentLacks(file);
+  if (ofLease) return ofLease;
   const { amount, termMonths } = file.request;
   if (amount === null || amount <= 0) return file.product.amountIs === 'rent' ? say('costs.rent') : say('costs.amount');
   if (file.parts.length > 0) return say('costs.partsCanWorked');
@@ -295,7 +298,9 @@ function costedPart(id: string | null, offer: PartOffer, terms: PartTerms): Cost
 }
 
 /** What is paid out of a request: the amount less the fees that are taken from it. */
-export function paidOutOf({ product, request }: CostsInput): Minor {
+export function paidOutOf({ product, request, leasedItems }: CostsInput): Minor {
+  // The supplier is paid the whole price; what is paid at first comes to us.
+  if (product.equipment) return leasedPrice({ leasedItems });
   const amount = request.amount ?? minor(0);
   return minor(amount - feesPaid(feesFor(product.costs?.fees ?? [], amount), 'withheld'));
 }

@@ -31,7 +31,7 @@ describe('an example of what a product costs', () => {
     // √(5,000 × 150,000) = 27,386; √(12 × 120) = 37.9 months.
     expect(example).toMatchObject({ amount: 2_700_000, termMonths: 36 });
     const asked = { ...sampleFile().request, amount: minor(2_700_000), termMonths: 36, advanceOn: null, firstPaymentOn: null };
-    const costs = costsOf({ product, pack: shippedPlace('us'), request: asked, parts: [] }, TODAY);
+    const costs = costsOf({ product, pack: shippedPlace('us'), request: asked, parts: [], leasedItems: [] }, TODAY);
     expect(costs && [costs.payment, totalPayableOf(costs)]).toEqual([example?.payment, example?.total]);
     // The level payment of the textbook, over what is owed at first with its financed fees: P·r ÷ (1 − (1 + r)^−n).
     const owed = costs?.parts[0]?.terms.principal ?? 0;

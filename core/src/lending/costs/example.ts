@@ -31,7 +31,7 @@ export function exampleOf(product: ProductDefinition, pack: PlacePack, today: Is
   const middle = within(Math.round(Math.sqrt(amount.least * amount.most) / ROUND_SUM) * ROUND_SUM, amount.least, amount.most);
   const months = within(Math.round(Math.sqrt(termMonths.least * termMonths.most) / 12) * 12, termMonths.least, termMonths.most);
   const request = { ...blankOf(REQUEST), amount: minor(middle), termMonths: months };
-  const costs = costsOf({ product, pack, request, parts: [] }, today);
+  const costs = costsOf({ product, pack, request, parts: [], leasedItems: [] }, today);
   const [part] = costs?.parts ?? [];
   if (!costs || !part) return null;
   return {

@@ -1,3 +1,4 @@
+import { END_CHOICE_LABEL, PAYMENTS_DUE_LABEL } from '../../leasing/equipment/fields';
 import { choice, date, decimal, describeDetail, hidden, listed, money, text, whole, yesNo } from '../../basis/detail/index';
 
 export const LEGAL_FORM_LABEL = {
@@ -36,6 +37,11 @@ export const REQUEST = describeDetail({
     /** Of who takes part in a draw: how large a home they ask for. */
     bedroomsWanted: whole('Bedrooms asked for', { least: 0, most: 12 }, { by: 'applicant', ask: 'How many bedrooms do you ask for?' }),
     depositMonths: decimal('Deposit', { form: 'Give the deposit in months of rent', least: 0, most: 12 }, { unit: 'months' }),
+    /** Of equipment: what it is worth at the end, for what it can be bought then, when payments fall due, what happens at the end. */
+    residual: money('Residual value'),
+    optionPrice: money('Price of buying it at the end'),
+    paymentsDue: choice('Payments', PAYMENTS_DUE_LABEL),
+    endChoice: choice('At the end', END_CHOICE_LABEL),
     /** How a premium is paid, by the product's list; whether somebody has another policy with us. */
     premiumMode: listed('Paid', 20, { by: 'applicant' }),
     otherPolicy: yesNo('Another policy with us', { by: 'applicant' }),

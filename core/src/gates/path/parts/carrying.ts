@@ -86,7 +86,8 @@ function assetEntries(file: FileState, today: IsoDate): Draft[] {
   const entry = (key: string, gate: Draft['gate'], what: Words, why: Words, anchor: string): void => {
     entries.push({ key, gate, what, why, holder: 'officer', place: { chapter: 'worth', anchor } });
   };
-  if (downPayment !== null && downPaymentGap(file) !== 0)
+  // What is paid at first of a lease is paid to us before the delivery: where it comes from shows then.
+  if (downPayment !== null && !file.product.equipment && downPaymentGap(file) !== 0)
     entry(
       'balance:assets',
       'details',

@@ -7,6 +7,7 @@ import { conditions } from './conditions';
 import { contacts } from './contacts';
 import { cover } from './cover';
 import { decision } from './decision';
+import { equipment } from './equipment';
 import { lease } from './lease';
 import { lines } from './lines';
 import { needs } from './needs';
@@ -29,6 +30,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   bounds,
   round,
   lease,
+  equipment,
   cover,
   assistance,
   replacement,

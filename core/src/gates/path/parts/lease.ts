@@ -30,6 +30,8 @@ export const lease: PathPart = {
 
 const unitPlace = (anchor: string): Draft['place'] => ({ chapter: 'unit', anchor });
 const movingIn = (anchor: string): Draft['place'] => ({ chapter: 'movingIn', anchor });
+/** Where what is paid stands: moving in, or with the equipment. */
+const paidAt = ({ product }: Pick<FileState, 'product'>): Draft['place'] => (product.equipment ? { chapter: 'equipment', anchor: 'owed' } : movingIn('owed'));
 
 function unitEntries(file: FileState): Draft[] {
   const { unit, request } = file;
@@ -126,7 +128,7 @@ const occupancyEntries = (file: FileState, { today }: PathContext): Draft[] =>
   }));
 
 /** What is still to be paid, by the gate that waits for it. */
-function owedEntries(file: FileState): Draft[] {
+export function owedEntries(file: FileState): Draft[] {
   const { charges } = chargesStanding(file);
   const stages = [...new Set(charges.filter(({ owed }) => owed > 0).map(({ before }) => before))];
   return stages.map((stage) =>
@@ -140,7 +142,7 @@ function owedEntries(file: FileState): Draft[] {
 
 function owedEntry(file: FileState, stage: Stage, owing: readonly ChargeStanding[]): Draft {
   const last = file.receipts.findLast(({ direction }) => direction === 'in');
-  const base = { key: `owed:${stage}`, gate: stage, why: say('path.owedWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
+  const base = { key: `owed:${stage}`, gate: stage, why: say('path.owedWhy'), place: paidAt(file), since: last?.at ?? file.stageSince };
   const amount = { money: owing.reduce((so, one) => so + one.owed, 0) };
   if (last && isOpenOrder(last.state)) return { ...base, ...atTheBank(last, say('path.paymentOnItsWay', { amount })) };
   const what = say('path.toBePaid', { amount, what: { all: owing.map(({ label }) => label), by: 'comma' } });
@@ -191,14 +193,14 @@ function dateEntries(file: FileState, { today }: PathContext): Draft[] {
 }
 
 /** What was paid for a file that ended without a lease, and isn't kept. */
-function backEntries(file: FileState): Draft[] {
+export function backEntries(file: FileState): Draft[] {
   const { back } = givenBackOf(file);
   const gone = file.receipts.filter(({ direction }) => direction === 'back');
   // Several can go back at once, and nothing more does while one of them is with the bank.
   const last = gone.findLast(({ state }) => isOpenOrder(state)) ?? gone.at(-1);
   if (back <= 0) return [];
   const amount = { money: back };
-  const base = { key: 'giveBack', gate: 'details' as const, why: say('path.giveBackWhy'), place: movingIn('owed'), since: last?.at ?? file.stageSince };
+  const base = { key: 'giveBack', gate: 'details' as const, why: say('path.giveBackWhy'), place: paidAt(file), since: last?.at ?? file.stageSince };
   if (last && isOpenOrder(last.state)) return [{ ...base, ...atTheBank(last, say('path.paymentOnItsWay', { amount })) }];
   const problem = last?.state === 'failed' ? (last.problem ?? '') : null;
   return [{ ...base, what: problem === null ? say('path.giveBack', { amount }) : say('path.giveBackAgain', { amount, problem }), holder: 'completer' }];

@@ -15,6 +15,10 @@ function payoutEntries(file: FileState): Draft[] {
   return [...payeeEntries(file), ...payoutLines(file).flatMap((line) => [...verifyEntries(file, line), ...releaseEntries(file, line)])];
 }
 
+/** Whose account the money may go to: the applicant's, or the supplier's of what is leased. */
+const accountWhy = ({ product }: Pick<FileState, 'product'>): Words =>
+  product.equipment ? say('equipment.moneyGoesToSupplier') : say('path.moneyGoesOnlyAccountBank');
+
 /** Payees of their own, and that they don't get more than there is. */
 function payeeEntries(file: FileState): Draft[] {
   const named = file.payees.flatMap((payee): Draft[] => {
@@ -26,7 +30,7 @@ function payeeEntries(file: FileState): Draft[] {
         key: `payee:${payee.id}`,
         gate: 'gathering',
         what: say('path.payeeLacks', { name: payee.name ?? 'none', lacks }),
-        why: say('path.moneyGoesOnlyAccountBank'),
+        why: accountWhy(file),
         holder: 'officer',
         since: payee.createdAt,
         place: { chapter: 'request', anchor: `${payee.id}.${lacks}` },
@@ -59,7 +63,7 @@ function verifyEntries(file: FileState, line: PayoutLine): Draft[] {
   const entry = {
     key: keyOf('verify', line),
     gate: 'completing' as const,
-    why: say('path.moneyGoesOnlyAccountBank'),
+    why: accountWhy(file),
     place,
   };
   if (verifyAskedAt !== null)

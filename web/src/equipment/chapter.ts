@@ -1,0 +1,3 @@
+import type { ChapterPage } from '../file/index';
+
+export const chapter: ChapterPage = { codes: ['equipment'], load: () => import('./EquipmentChapter.vue') };

@@ -1,0 +1,1 @@
+export { default as OwedPart } from './OwedPart.vue';
