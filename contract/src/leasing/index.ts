@@ -96,7 +96,13 @@ export const HandoverShape = z.object({
   seenTo: z.array(z.object({ code: z.string(), on: CalendarDate, at: Time, by: z.string(), note: text })),
 }) satisfies z.ZodType<Handover>;
 
-const LateShape = z.strictObject({ method: z.enum(['flat', 'share', 'daily']), graceDays: z.int().min(0), amount: Money, share: Share, most: Money.nullable() });
+const LateShape = z.strictObject({
+  method: z.enum(['flat', 'share', 'daily']),
+  graceDays: z.int().min(0),
+  amount: Money,
+  share: Share,
+  most: Money.nullable(),
+});
 
 /** How a product lets its units. */
 export const LeaseShape = z.strictObject({
@@ -265,7 +271,12 @@ export const EquipmentShape = z.strictObject({
   loan: z.strictObject({ annualRate: Share, fee: Money }),
   consumer: z.strictObject({ mostObligation: Money, purposes: z.array(z.string()), source: z.string() }).nullable(),
 }) as unknown as z.ZodType<EquipmentRules>;
-export const LeaseTaxShape = z.strictObject({ region: z.string(), rate: Share, on: z.enum(['payments', 'price']), source: z.string() }) satisfies z.ZodType<LeaseTax>;
+export const LeaseTaxShape = z.strictObject({
+  region: z.string(),
+  rate: Share,
+  on: z.enum(['payments', 'price']),
+  source: z.string(),
+}) satisfies z.ZodType<LeaseTax>;
 export const AcceptItem = z.strictObject({
   version: Version,
   itemId: z.string().max(40),
