@@ -568,6 +568,7 @@ describe('fit to apply at all', () => {
     expect(others.map(({ code, bars }) => `${code} ${bars.length}`).sort()).toEqual([
       'care-cover 0',
       'crew-cover 0',
+      'harbour-homes 1',
       'hull-gear 0',
       'quay-cottages 0',
       'skerry-berths 1',

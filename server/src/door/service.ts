@@ -249,9 +249,11 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const consent = definition.consents.find(({ kind }) => kind === 'dataUse') ?? null;
       const today = services.files.todayIn(pack);
       const round = definition.draw ? await services.rounds.current(code, today) : null;
-      const barOfRound =
-        !definition.draw || (round && round.opensOn <= today) ? [] : [round ? say('rounds.opens', { day: { day: round.opensOn } }) : say('rounds.notOpenNow')];
-      const [bar = null] = [...offerBars(definition, pack.name, { on: today, channel: 'frontDoor', certificates: null }), ...barOfRound];
+      const { bar: barOfRound } = await services.rounds.roundOn(definition, today);
+      const [bar = null] = [
+        ...offerBars(definition, pack.name, { on: today, channel: 'frontDoor', certificates: null }),
+        ...(barOfRound === null ? [] : [barOfRound]),
+      ];
       return {
         code,
         name: definition.name,

@@ -12,7 +12,7 @@ function equipmentService({ services }: House) {
   return {
     /** Takes down that an item was delivered and accepted, with the number on it; once. */
     accept: (reference: string, { version, itemId, serial, on }: AcceptItem, actor: Actor): Promise<Changed> =>
-      services.files.change({ reference }, { version, actor }, async (change) => {
+      services.files.change({ reference }, { version, actor }, (change) => {
         const { file, today } = change;
         if (!file.product.equipment) throw PROBLEM.notThis();
         if (file.stage !== 'completing') throw PROBLEM.notYet();

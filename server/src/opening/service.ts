@@ -167,9 +167,17 @@ export function openingService({ services, now }: House) {
       const { file, today } = await services.files.state({ reference });
       const certificates = await services.certificates.of(staffId);
       const others = (await services.products.newest()).filter(({ code }) => code !== file.product.code);
-      return others
-        .filter(({ definition }) => endingAnswers({ ...file, product: definition }).length === 0)
-        .map((product) => onOffer(product, { on: today, channel: file.channel, certificates }, services.files.todayIn(product.pack)));
+      const offered: ProductOnOffer[] = [];
+      for (const product of others.filter(({ definition }) => endingAnswers({ ...file, product: definition }).length === 0))
+        offered.push(
+          onOffer(
+            product,
+            { on: today, channel: file.channel, certificates },
+            services.files.todayIn(product.pack),
+            await services.rounds.roundOn(product.definition, today),
+          ),
+        );
+      return offered;
     },
   };
 }

@@ -11,6 +11,7 @@ import {
   type OfferWish,
   type PlacePack as Pack,
   type ProductDefinition as Product,
+  type Words,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { join } from 'node:path';
@@ -176,17 +177,23 @@ const ProductParams = z.object({ id: z.string().regex(/^[a-z0-9-]{3,60}$/, 'Ther
 /**
  * A product as somebody sees it who may open a file of it, with what bars them from that.
  * @param today which day it is in the product's place.
+ * @param round the round that a file of it would be in, and what bars it there.
  */
-export const onOffer = ({ definition, pack }: ProductRow, wish: OfferWish, today: IsoDate): ProductOnOffer => ({
+export const onOffer = (
+  { definition, pack }: ProductRow,
+  wish: OfferWish,
+  today: IsoDate,
+  { round, bar }: { round: string | null; bar: Words | null },
+): ProductOnOffer => ({
   code: definition.code,
   name: definition.name,
   line: definition.line,
   place: definition.place,
   placeName: pack.name,
-  round: definition.round,
+  round,
   today,
   dateOrder: pack.dateOrder,
-  bars: offerBars(definition, pack.name, wish),
+  bars: [...offerBars(definition, pack.name, wish), ...(bar === null ? [] : [bar])],
 });
 
 /** Products and places: what is on offer, and each version as it is for good. */
@@ -198,10 +205,13 @@ export const products: Concept = async (app, { db, productFolder, offer, service
     const actor = staffFor(request, 'file.read');
     const { channel, on } = request.query;
     const certificates = await services.certificates.of(actor.id);
-    return (await store.newest()).map((product) => {
+    const offered: ProductOnOffer[] = [];
+    for (const product of await store.newest()) {
       const today = services.files.todayIn(product.pack);
-      return onOffer(product, { on: on ?? today, channel, certificates }, today);
-    });
+      const wish = { on: on ?? today, channel, certificates };
+      offered.push(onOffer(product, wish, today, await services.rounds.roundOn(product.definition, wish.on)));
+    }
+    return offered;
   });
   // A version never changes, so a browser may keep it.
   app.get('/api/products/:id', { schema: { params: ProductParams, response: { 200: ProductInForce } } }, async (request, reply) => {

@@ -18,6 +18,7 @@ import {
   type PlacePack,
   type ProductDefinition,
   type RoundStanding,
+  type Words,
 } from '@cavren/core';
 import { UniqueConstraintError } from 'sequelize';
 import { nanoid } from 'nanoid';
@@ -196,11 +197,10 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
       return this.all();
     },
     /** The round for which an application that came in on a day is taken. @throws where its product has a draw and no round is open. */
-    async takingPart({ code, draw, round }: ProductDefinition, receivedOn: IsoDate): Promise<string | null> {
-      if (!draw) return round;
-      const open = (await store.ofProduct(code)).find(({ opensOn, closesOn, drawnAt }) => drawnAt === null && opensOn <= receivedOn && receivedOn <= closesOn);
-      if (!open) throw PROBLEM.notOpen();
-      return open.code;
+    async takingPart(product: ProductDefinition, receivedOn: IsoDate): Promise<string | null> {
+      const { round, bar } = await this.roundOn(product, receivedOn);
+      if (bar !== null) throw PROBLEM.notOpen();
+      return round;
     },
     /** Draws a round whose period is over: everybody whose details were all there takes part, with the points that count now. */
     async draw(code: string, actor: Actor): Promise<RoundView> {
@@ -309,6 +309,15 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
       const { pack } = await productOf(row.productCode);
       const { name, opensOn, closesOn, seal, seed, state, drawnAt } = shown(row, pack, 0);
       return { code, name, opensOn, closesOn, seal, seed, state, drawnAt };
+    },
+    /** The round that an application of a day would be in, and why it can't be made where none is open then. */
+    async roundOn({ code, draw, round }: ProductDefinition, on: IsoDate): Promise<{ round: string | null; bar: Words | null }> {
+      if (!draw) return { round, bar: null };
+      const next = await this.current(code, on);
+      if (!next) return { round: null, bar: say('rounds.notOpenNow') };
+      return next.opensOn <= on && next.drawnAt === null
+        ? { round: next.code, bar: null }
+        : { round: null, bar: say('rounds.opens', { day: { day: next.opensOn } }) };
     },
     /** The round of a product that is open on a day, else the next one, else null. */
     async current(product: string, today: IsoDate): Promise<RoundRow | null> {

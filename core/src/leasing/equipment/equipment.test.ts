@@ -128,7 +128,7 @@ describe('payments and rates, against a library of spreadsheet functions', () =>
         if (base * months + residual <= adjusted) return expect(rate).toBe(0);
         expect(rate / 12).toBeCloseTo(implicitRate(months, base, adjusted, residual, due), 12);
         // The rate of the library, where its search comes to one.
-        const theirs = Number(formula.RATE(months, -base, adjusted, -residual, due === 'advance' ? 1 : 0, 0.01));
+        const theirs = Number(formula.RATE(months, 0 - base, adjusted, 0 - residual, due === 'advance' ? 1 : 0, 0.01));
         if (Number.isFinite(theirs) && theirs > 0) expect(rate / 12).toBeCloseTo(theirs, 6);
         // By its own meaning: at it the payments and the residual value are worth what is financed, within a tenth of a cent.
         expect(Math.abs(presentValue(rate / 12, months, base, residual, due) - adjusted)).toBeLessThan(0.1);
