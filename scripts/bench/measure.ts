@@ -15,6 +15,7 @@ import {
   minor,
   regulationZRate,
   schedule,
+  drawn,
   whatFits,
   workbookOf,
   type FileState,
@@ -389,6 +390,12 @@ function opened(): void {
   say(`${`${OPENED.toLocaleString('en-US')} random files: a figure can’t be opened`.padEnd(62)} ${closed}   something throws ${thrown}`);
 }
 
+/** A draw of many, with preferences. */
+function leasing(): void {
+  const entries = Array.from({ length: 10_000 }, (_, at) => ({ reference: `R${at.toString(36)}-${at % 97}`, points: at % 7 }));
+  measure('A draw of 10,000 with preferences', () => drawn('a seed', entries), 60);
+}
+
 const PARTS: Record<string, () => unknown> = {
   core,
   costs,
@@ -399,6 +406,7 @@ const PARTS: Record<string, () => unknown> = {
   screens: () => screens(say),
   saves: () => saves(say),
   board: () => board(say),
+  leasing,
   lists,
   register,
 };

@@ -272,7 +272,17 @@ describe('the interface of the server', () => {
     const client = await cavren.stranger().signIn('maud');
     expect((await client.get('/api/session')).body).toMatchObject({
       name: 'Maud Linacre',
-      acts: ['file.read', 'certificate.read', 'certificate.write', 'staff.read', 'staff.write', 'earnings.read', 'history.read', 'sealedDays.read'],
+      acts: [
+        'file.read',
+        'certificate.read',
+        'certificate.write',
+        'staff.read',
+        'staff.write',
+        'earnings.read',
+        'round.open',
+        'history.read',
+        'sealedDays.read',
+      ],
     });
     const again = await cavren.app.inject({ method: 'POST', url: '/api/session', payload: { username: 'maud', password: 'a long enough password' } });
     expect(again.cookies[0]).toMatchObject({ httpOnly: true, sameSite: 'Strict' });

@@ -348,7 +348,8 @@ export const UnitBoard = z.object({
   ),
 });
 export type UnitBoard = z.infer<typeof UnitBoard>;
-export const Stocks = z.object({ stocks: z.array(z.object({ code: z.string(), label: z.string(), place: z.string() })) });
+/** Stocks of units, and whether theirs are given out by a draw. */
+export const Stocks = z.object({ stocks: z.array(z.object({ code: z.string(), label: z.string(), place: z.string(), byDraw: z.boolean() })) });
 export type Stocks = z.infer<typeof Stocks>;
 
 const UnitId = z.string().regex(/^[a-z0-9-]{3,40}\.[a-z0-9-]{1,30}$/, 'Not a unit');

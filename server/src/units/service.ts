@@ -183,7 +183,10 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     async load(folder: string): Promise<void> {
       for (const stock of await readStocks(folder)) await inTransaction(db, (tx) => store.put(stock, tx));
     },
-    stocks: () => store.stocks(),
+    async stocks() {
+      const drawn = (await services.products.newest()).flatMap(({ definition: { draw, lease } }) => (draw && lease ? [lease.stock] : []));
+      return (await store.stocks()).map((stock) => ({ ...stock, byDraw: drawn.includes(stock.code) }));
+    },
     async board(code: string, from: IsoDate, until: IsoDate) {
       const stock = await store.stock(code);
       if (!stock) throw PROBLEM.noStock();

@@ -104,7 +104,7 @@ export const vehicle: ConditionSubjectKind = {
         behind: "import { signer } from './signer';\n",
         text: "import { vehicle } from './vehicle';\n",
       },
-      { file: 'core/src/evidence/conditions/subjects/index.ts', behind: 'ConditionSubjectKind> = { signer', text: ', vehicle' },
+      { file: 'core/src/evidence/conditions/subjects/index.ts', behind: 'ConditionSubjectKind> = {\n  signer,\n', text: '  vehicle,\n' },
       {
         file: 'server/data/products/tools-gear.json',
         behind: '"conditions": {"with": [\n',

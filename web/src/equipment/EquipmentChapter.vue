@@ -12,6 +12,7 @@ import {
   leasedPrice,
   moneyIn,
   parseDate,
+  say as told,
 } from '@cavren/core';
 import { mdiFilePdfBox } from '@mdi/js';
 import { computed, ref } from 'vue';
@@ -50,12 +51,7 @@ const columns = computed<Column[]>(() => [
   { field: 'state', label: 'State', width: '10%' },
   { field: 'ageYears', label: 'Age', width: '8%' },
 ]);
-const TEST = {
-  transfer: 'It becomes the lessee’s at the end',
-  option: 'It can be bought for a bargain',
-  life: 'It is leased for most of its life',
-  value: 'The payments are worth nearly all of its price',
-} as const;
+const testName = (code: string): string => say(told('equipment.test', { code }));
 
 const delivers = computed(() => props.file.stage === 'completing' && desk.may('record.write'));
 const serials = ref<Record<string, string>>({});
@@ -203,7 +199,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
         <p class="soft">A purchase in all but its name, where one of these holds (common practice).</p>
         <ul class="facts mt-2">
           <li v-for="test in classified.tests" :key="test.code">
-            <Mark :kind="test.met ? 'partly' : 'open'" /> <b>{{ TEST[test.code] }}</b>: {{ test.met ? 'yes' : 'no'
+            <Mark :kind="test.met ? 'partly' : 'open'" /> <b>{{ testName(test.code) }}</b>: {{ test.met ? 'yes' : 'no'
             }}<template v-if="test.share !== null && test.from !== null"
               >, {{ inPercent(test.share) }}; {{ test.code === 'option' ? 'a bargain below' : 'from' }} {{ inPercent(test.from) }}</template
             >

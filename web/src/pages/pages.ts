@@ -24,7 +24,7 @@ export const PAGES: readonly Page[] = [
     label: 'Rounds',
     detail: 'draws, and offers down their lists',
     act: 'file.read',
-    inBar: true,
+    inBar: false,
     load: () => import('../rounds/RoundsPage.vue'),
   },
   { path: '/outbox', label: 'Outbox', detail: 'messages sent', act: 'outbox.read', inBar: true, load: () => import('../outbox/OutboxPage.vue') },

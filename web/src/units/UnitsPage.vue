@@ -12,7 +12,10 @@ import FindUnit from './FindUnit.vue';
 const today = localToday();
 const stocks = useQuery({ queryKey: ['stocks'], queryFn: () => api.get<Stocks>('/api/units') });
 const chosen = ref('');
-const stock = computed(() => chosen.value || (stocks.data.value?.stocks[0]?.code ?? ''));
+/** Units that one looks for come before those that are given out by a draw. */
+const first = computed(() => stocks.data.value?.stocks.find(({ byDraw }) => !byDraw) ?? stocks.data.value?.stocks[0]);
+const stock = computed(() => chosen.value || (first.value?.code ?? ''));
+const byDraw = computed(() => stocks.data.value?.stocks.find(({ code }) => code === stock.value)?.byDraw ?? false);
 const stockItems = computed(() => (stocks.data.value?.stocks ?? []).map(({ code, label }) => ({ value: code, label })));
 const stockChoice = computed({ get: () => stock.value, set: (value: string) => (chosen.value = value) });
 const typed = ref('');
@@ -75,6 +78,7 @@ const counts = computed(() => {
           Today: <template v-for="({ state, count }, number) in counts" :key="state">{{ number > 0 ? ', ' : '' }}{{ count }} {{ WORD[state] }}</template> of
           {{ rows.length }}. The line is today.
         </p>
+        <p v-if="byDraw" class="soft">These are given out by a draw, and offered on <router-link to="/rounds">Rounds</router-link>.</p>
       </div>
       <div class="row-actions asked">
         <AskChoice v-model="stockChoice" label="Stock" :items="stockItems" />
