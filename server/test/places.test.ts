@@ -62,6 +62,7 @@ const FOURTH = {
   areaIncome: null,
   deposits: [],
   lateFees: [],
+  leaseTaxes: [],
   yearStarts: '01-01',
   holidays: [],
   sources: ['made up for this test'],

@@ -98,7 +98,7 @@ export const vehicle: ConditionSubjectKind = {
 `,
     },
     puts: [
-      { file: 'core/src/file/product/product.ts', behind: "export const CONDITION_SUBJECTS = ['signer'", text: ", 'vehicle'" },
+      { file: 'core/src/file/product/product.ts', behind: "export const CONDITION_SUBJECTS = [\n  'signer',\n", text: "  'vehicle',\n" },
       {
         file: 'core/src/evidence/conditions/subjects/index.ts',
         behind: "import { signer } from './signer';\n",
