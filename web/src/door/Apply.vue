@@ -131,7 +131,7 @@ const again = () =>
           that time: the list is drawn by lot after the last day, better places going to those whose preferences count.
         </p>
         <p class="soft">
-          The draw uses a seed that is sealed already. Its seal: <span class="mono seal">{{ product.round.seal }}</span>
+          The draw uses a seed that is sealed already. Its seal: <span class="mono text-break">{{ product.round.seal }}</span>
         </p>
       </section>
       <section v-if="product.criteria" class="card">
