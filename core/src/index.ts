@@ -526,6 +526,7 @@ export {
   type RoundOffer,
   type RoundStanding,
   sealOfSeed,
+  standingOffer,
   turnFor,
   type Waiter,
   waits,
@@ -553,7 +554,6 @@ export {
   type LeasePayment,
   PAYMENTS_DUE_LABEL,
   type PaymentsDue,
-  rateOfFactor,
 } from './leasing/equipment/index';
 export { RENT_SHARE, type RentShare } from './leasing/sharing/index';
 export { type Sharer, type Sharing, sharingOf } from './figures/sharing/index';

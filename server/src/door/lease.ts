@@ -109,13 +109,14 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
 }
 
 /** Where one who applies stands in a round, what counts for them, and the offer that waits for their answer. */
-export async function roundFor(rounds: RoundsService, fileId: string, file: FileState, person: FilePerson, today: IsoDate): Promise<DoorView['round']> {
+export async function roundFor(rounds: RoundsService, file: FileState, person: FilePerson, today: IsoDate): Promise<DoorView['round']> {
   const { round, unit } = file;
   const { draw } = file.product;
   if (!draw || !round || !answerersOf(file).includes(person)) return null;
   const speak = speakerFor(file.pack);
   const offer = round.offers.find(({ state }) => state === 'open');
   const refused = refusalsOf(round.offers);
+  const preferences = preferencesOf(file, today);
   return {
     code: round.code,
     name: round.name,
@@ -125,9 +126,9 @@ export async function roundFor(rounds: RoundsService, fileId: string, file: File
     of: round.of,
     number: round.number,
     seed: round.drawnAt === null ? null : (await rounds.published(round.code)).seed,
-    ahead: isEnded(file.stage) ? null : await rounds.ahead(fileId),
-    points: round.points ?? pointsOf(file, today),
-    preferences: preferencesOf(file, today).map(({ rule: { label, points }, counts, why }) => ({ label, points, counts, why: speak(why) })),
+    ahead: isEnded(file.stage) || round.rank === null ? null : await rounds.ahead(round.code, file.reference, draw.refusalsMost),
+    points: round.points ?? pointsOf(preferences),
+    preferences: preferences.map(({ rule: { label, points }, counts, why }) => ({ label, points, counts, why: speak(why) })),
     offer:
       offer && unit
         ? { id: offer.id, unit: offer.unit, plan: unit.unit.plan.label, rent: moneyIn(file.pack)(file.request.amount ?? minor(0)), answerBy: offer.answerBy }

@@ -455,7 +455,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         assistance: assistanceFor(file, person, today),
         plans: plansFor(file, person, today),
         policy: policyFor(file, person),
-        round: await roundFor(services.rounds, row.id, file, person, today),
+        round: await roundFor(services.rounds, file, person, today),
         lease: leaseFor(file, person, choosesUnit(file, person) ? await services.units.fitting(file) : []),
       };
     },

@@ -39,7 +39,7 @@ const figures = (head: string[], rows: string[][], size = 9.5): object => ({
 
 /** The lease beside a loan for the same, on one sheet. */
 function besideRows(file: FileState, today: IsoDate): object[] {
-  const beside = besideLoan(file, today);
+  const beside = besideLoan(file);
   const lease = equipmentLease(file, today);
   if (!beside || !lease) return [];
   const speak = speakerFor(file.pack);
@@ -88,12 +88,12 @@ export function equipmentPdf(file: FileState, lender: string, today: IsoDate): P
   const kindOf = (code: string | null): string => rules.items.find((one) => one.code === code)?.label ?? '—';
   const { optionPrice, endChoice } = file.request;
   const example = Math.min(lease.months, rules.early.fromPayment);
-  const classified = classifyLease(file, today);
+  const classified = classifyLease(file);
   return makePdf(
     [
       { text: file.product.signing.title, style: 'title' },
       { text: speak(say('agreement.lenderFileReferenceMadeToday', { lender, reference: file.reference, today: dateInWords(today) })), margin: [0, 2, 0, 4] },
-      ...(isConsumerLease(file, today) ? [{ text: label('law'), style: 'small' }] : []),
+      ...(isConsumerLease(file) ? [{ text: label('law'), style: 'small' }] : []),
       heading(label('parties')),
       {
         ul: [

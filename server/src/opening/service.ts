@@ -97,12 +97,11 @@ export function openingService({ services, now }: House) {
     if (wish.channel === 'post' && wish.signedOn === null) throw PROBLEM.giveDateOnWhichPaper({}, 'signedOn');
   }
 
-  async function knownFor(wish: OpenFile, { definition, pack }: ProductRow, atDesk: boolean): Promise<Known> {
+  async function knownFor(wish: OpenFile, pack: ProductRow['pack'], round: string | null, atDesk: boolean): Promise<Known> {
     if (!wish.personId) return { person: null, values: judgeApplicant(wish, pack), matches: await besideWhom(wish, atDesk) };
     const person = await services.personsStore.byId(wish.personId);
     if (!person) throw PROBLEM.thisPersonNotRegister({}, 'personId');
     if (person.mergedInto) throw PROBLEM.thisEntryWasMergedInto({}, 'personId');
-    const round = await services.rounds.takingPart(definition, wish.receivedOn);
     const taken = round ? await services.personsStore.inRound(round, person.id, null) : null;
     if (taken) throw PROBLEM.roundTaken({ fullName: person.fullName, taken });
     return { person, values: services.personsStore.asFilePerson(person) as Record<string, FieldValue>, matches: [] };
@@ -147,9 +146,9 @@ export function openingService({ services, now }: House) {
       const atDesk = actor.kind === 'staff';
       const product = await offered(wish.product, wish.channel, atDesk ? await services.certificates.of(actor.id) : null);
       refuseWish(wish, product, atDesk);
-      const known = await knownFor(wish, product, atDesk);
-      refuseTooYoung(known.values, product);
       const round = await services.rounds.takingPart(product.definition, wish.receivedOn);
+      const known = await knownFor(wish, product.pack, round, atDesk);
+      refuseTooYoung(known.values, product);
       for (let attempt = 1; ; attempt += 1) {
         const row = newRow(product, wish, round, now().toISOString(), ownerId, !atDesk);
         const applicantId = nanoid();

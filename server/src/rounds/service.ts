@@ -8,9 +8,11 @@ import {
   isEnded,
   isoDate,
   pointsOf,
+  preferencesOf,
   refusalsOf,
   say,
   sealOfSeed,
+  standingOffer,
   turnFor,
   waits,
   type DrawRules,
@@ -28,7 +30,7 @@ import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { ProblemError, SYSTEM, type Actor } from '../http/index';
 import { PROBLEM } from './problems';
-import type { Listed, OfferRow, RoundRow, RoundsStore } from './store';
+import type { OfferRow, RoundRow, RoundsStore } from './store';
 
 const BATCH = 100;
 /** How often it is looked again whose turn it is, where somebody else was faster. */
@@ -39,6 +41,10 @@ interface DrawProduct {
   draw: DrawRules;
   pack: PlacePack;
 }
+
+/** What a unit that is held is held for: an offer that is open or accepted. */
+const heldBy = (offer: OfferRow['state'] | undefined): 'offered' | 'accepted' | 'held' =>
+  offer === 'open' ? 'offered' : offer === 'accepted' ? 'accepted' : 'held';
 
 /** Rounds: opened for a time, drawn once it is over with a seed that was sealed before, and offered down the list. */
 export function roundsService({ db, services, secrets, jobs, now }: House, store: RoundsStore) {
@@ -71,15 +77,6 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
     files,
     drawnAt: row.drawnAt,
     drawnBy: row.drawnBy,
-  });
-
-  const asWaiter = (one: Listed) => ({
-    reference: one.reference,
-    rank: one.place,
-    bedrooms: one.bedrooms,
-    open: one.open,
-    offers: one.offers,
-    fileId: one.fileId,
   });
 
   /** What whoever applies is told, of whose turn it is or what came of it. */
@@ -122,7 +119,7 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
   async function offerTo(change: FileChange, round: RoundRow, unitId: string, draw: DrawRules): Promise<void> {
     // Whose turn it is, as it stands now that the file and the round are held.
     await store.held(round.code, change.tx);
-    const list = (await store.list(round.code, change.tx)).map(asWaiter);
+    const list = await store.list(round.code, change.tx);
     const unit = await services.units.byId(unitId, change.tx);
     if (!unit) throw PROBLEM.noUnit();
     if (turnFor({ id: unitId, bedrooms: unit.plan.bedrooms }, list, draw.refusalsMost)?.fileId !== change.row.id)
@@ -210,12 +207,13 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
         const { pack } = await productOf(round.productCode);
         const today = services.files.todayIn(pack);
         if (today <= round.closesOn) throw PROBLEM.stillOpen({ day: { day: round.closesOn } });
-        const files = (await store.files(code, tx)).filter(({ stage }) => stage !== 'details');
-        if (files.length === 0) throw PROBLEM.nobody();
+        const files = await store.files(code, tx);
+        const complete = files.filter(({ open, stage }) => open && stage !== 'details');
+        if (complete.length === 0) throw PROBLEM.nobody();
         const taking: { id: string; reference: string; points: number; bedrooms: number | null }[] = [];
-        for (const { id, reference } of files) {
+        for (const { id, reference } of complete) {
           const { file } = await services.files.state({ id });
-          taking.push({ id, reference, points: pointsOf(file, today), bedrooms: file.request.bedroomsWanted });
+          taking.push({ id, reference, points: pointsOf(preferencesOf(file, today)), bedrooms: file.request.bedroomsWanted });
         }
         const seed = secrets.unseal(round.seedCipher).toString();
         const of = new Map(taking.map((one) => [one.reference, one]));
@@ -231,8 +229,7 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
           tx,
         );
         await store.drawn(code, { seed, drawnAt: now().toISOString(), drawnBy: actor.name }, tx);
-        for (const { reference, open } of await store.references(code, tx))
-          await jobs.add(open ? 'round.place' : 'file.refresh', open ? reference : `${reference}:${nanoid(8)}`, tx);
+        for (const { reference, open } of files) await jobs.add(open ? 'round.place' : 'file.refresh', open ? reference : `${reference}:${nanoid(8)}`, tx);
       });
       jobs.poke();
       return this.view(code);
@@ -246,13 +243,14 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
       const today = services.files.todayIn(pack);
       const { units, taken } = await services.units.withTaken(stock, today);
       const labels = new Map(units.map(({ id, label }) => [id, label]));
-      const waiters = list.map(asWaiter);
+      const offered = new Map(list.flatMap(({ offers }) => standingOffer(offers) ?? []).map((one) => [one.unitId, one.state]));
+      const waiting = list.filter((one) => waits(one, draw.refusalsMost));
       return {
         round: shown(row, pack, counts.get(code) ?? 0),
         answerDays: draw.answerDays,
         refusalsMost: draw.refusalsMost,
         list: list.map((one) => {
-          const current = one.offers.find(({ state }) => state === 'open' || state === 'accepted');
+          const current = standingOffer(one.offers);
           const state = !one.open
             ? 'ended'
             : current?.state === 'accepted'
@@ -265,7 +263,7 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
           return {
             reference: one.reference,
             name: one.name,
-            rank: one.place,
+            rank: one.rank,
             points: one.points,
             number: one.number,
             bedrooms: one.bedrooms,
@@ -277,18 +275,11 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
         }),
         units: units.map((unit) => {
           const booked = taken.find(({ unitId }) => unitId === unit.id) ?? null;
-          const offered = list.flatMap(({ offers }) => offers).find(({ unitId, state }) => unitId === unit.id && (state === 'open' || state === 'accepted'));
-          const turn = booked || row.drawnAt === null ? null : turnFor({ id: unit.id, bedrooms: unit.plan.bedrooms }, waiters, draw.refusalsMost);
+          const turn = booked || row.drawnAt === null ? null : turnFor({ id: unit.id, bedrooms: unit.plan.bedrooms }, waiting, draw.refusalsMost);
           return {
             unit,
             turn: turn?.reference ?? null,
-            taken: booked
-              ? offered && booked.state === 'held'
-                ? offered.state === 'open'
-                  ? ('offered' as const)
-                  : ('accepted' as const)
-                : booked.state
-              : null,
+            taken: booked && (booked.state === 'held' ? heldBy(offered.get(unit.id)) : booked.state),
             by: booked?.reference ?? null,
           };
         }),
@@ -300,7 +291,7 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
       if (drawnAt === null) throw PROBLEM.notDrawn();
       const list = [...(await store.list(code))].sort((a, b) => (a.reference < b.reference ? -1 : 1));
       return (
-        ['reference,points,place,number', ...list.map(({ reference, points, place, number }) => [reference, points, place, number].join(','))].join('\n') + '\n'
+        ['reference,points,place,number', ...list.map(({ reference, points, rank, number }) => [reference, points, rank, number].join(','))].join('\n') + '\n'
       );
     },
     /** What is published of a round: when it is, the seal of its seed, and after the draw the seed. */
@@ -332,9 +323,8 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
       for (let attempt = 1; ; attempt += 1) {
         const unit = await services.units.byId(unitId);
         if (!unit) throw PROBLEM.noUnit();
-        const list = (await store.list(code)).map(asWaiter);
-        if (list.some(({ offers }) => offers.some((one) => one.unitId === unitId && (one.state === 'open' || one.state === 'accepted'))))
-          throw PROBLEM.taken({ unit: unit.label });
+        const list = await store.list(code);
+        if (list.some(({ offers }) => standingOffer(offers)?.unitId === unitId)) throw PROBLEM.taken({ unit: unit.label });
         const turn = turnFor({ id: unitId, bedrooms: unit.plan.bedrooms }, list, draw.refusalsMost);
         if (!turn) throw PROBLEM.nobodyLeft({ unit: unit.label });
         try {
@@ -367,18 +357,15 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
     /** What becomes of an open offer when its file ends. */
     async follow(change: FileChange, before: { stage: string }): Promise<void> {
       if (before.stage === change.file.stage || !isEnded(change.file.stage) || change.file.stage === 'done') return;
-      const offer = change.file.round?.offers.find(({ state }) => state === 'open' || state === 'accepted');
+      const offer = standingOffer(change.file.round?.offers ?? []);
       if (offer) await close(change, offer, 'takenBack', null);
     },
     standing: (fileId: string, tx?: Tx): Promise<RoundStanding | null> => store.standing(fileId, tx),
-    /** How many who wait for a home of the same size stand before a file. */
-    async ahead(fileId: string): Promise<number | null> {
-      const standing = await store.standing(fileId);
-      if (!standing || standing.rank === null) return null;
-      const list = await store.list(standing.code);
-      const own = list.find((one) => one.fileId === fileId);
-      const { draw } = await productOf((await roundOf(standing.code)).productCode);
-      return list.filter((one) => own && one.place < own.place && one.bedrooms === own.bedrooms && waits(one, draw.refusalsMost)).length;
+    /** How many who wait for a home of the same size stand before a file of a round that was drawn. */
+    async ahead(round: string, reference: string, refusalsMost: number): Promise<number | null> {
+      const list = await store.list(round);
+      const own = list.find((one) => one.reference === reference);
+      return own ? list.filter((one) => one.rank < own.rank && one.bedrooms === own.bedrooms && waits(one, refusalsMost)).length : null;
     },
     /** Offers that nobody answered in time are over. */
     async sweep(): Promise<void> {

@@ -39,7 +39,8 @@ export interface OfferRow {
   reason: string | null;
 }
 /** A file on the list of a draw. */
-export interface Listed extends EntryRow {
+export interface Listed extends Omit<EntryRow, 'place'> {
+  rank: number;
   reference: string;
   name: string | null;
   open: boolean;
@@ -110,14 +111,16 @@ export function roundsStore(db: Sequelize) {
     insert: (row: RoundRow, tx: Tx) => rounds.insert(row, tx),
     drawn: (code: string, values: Pick<RoundRow, 'seed' | 'drawnAt' | 'drawnBy'>, tx: Tx) => rounds.update(values, { code }, tx),
     enter: (rows: EntryRow[], tx: Tx) => entries.insertMany(rows, tx),
-    /** All files of a round by reference, also those that have ended. */
-    async references(round: string, tx: Tx): Promise<{ reference: string; open: boolean }[]> {
-      const rows = await select<{ reference: string; is_open: number }>(db, 'SELECT reference, is_open FROM file WHERE round = :round', { round }, tx);
-      return rows.map(({ reference, is_open: open }) => ({ reference, open: Boolean(open) }));
+    /** All files of a round with how far they are, also those that have ended. */
+    async files(round: string, tx: Tx): Promise<{ id: string; reference: string; stage: Stage; open: boolean }[]> {
+      const rows = await select<{ id: string; reference: string; stage: Stage; is_open: number }>(
+        db,
+        'SELECT id, reference, stage, is_open FROM file WHERE round = :round',
+        { round },
+        tx,
+      );
+      return rows.map(({ is_open: open, ...file }) => ({ ...file, open: Boolean(open) }));
     },
-    /** Files that take part in a round: those that go on, with how far they are. */
-    files: (round: string, tx?: Tx) =>
-      select<{ id: string; reference: string; stage: Stage }>(db, 'SELECT id, reference, stage FROM file WHERE round = :round AND is_open', { round }, tx),
     async counts(): Promise<Map<string, number>> {
       const rows = await select<{ round: string; files: number | string }>(
         db,
@@ -145,12 +148,12 @@ export function roundsStore(db: Sequelize) {
       );
       const made = new Map<string, OfferRow[]>();
       for (const offer of await offers.find({ round }, { tx, order: inOrder })) made.set(offer.fileId, [...(made.get(offer.fileId) ?? []), offer]);
-      return rows.map(({ file_id: fileId, number, points, place, bedrooms, reference, applicant, is_open: open }) => ({
+      return rows.map(({ file_id: fileId, number, points, place: rank, bedrooms, reference, applicant, is_open: open }) => ({
         fileId,
         round,
         number,
         points,
-        place,
+        rank,
         bedrooms,
         reference,
         name: applicant,
@@ -219,7 +222,6 @@ export function roundsStore(db: Sequelize) {
     },
     offer: (row: OfferRow, tx: Tx) => offers.insert(row, tx),
     setOffer: (id: string, values: Partial<OfferRow>, tx: Tx) => offers.update(values, { id }, tx),
-    openOf: (fileId: string, tx: Tx) => offers.one({ fileId, state: 'open' }, { tx }),
     /** Offers that nobody answered, by the last day on which that could be done; some at a time. */
     unanswered: (before: IsoDate, most: number) =>
       select<{ id: string; file_id: string; answer_by: IsoDate }>(

@@ -36,9 +36,9 @@ const rules = computed(() => props.file.product.equipment);
 const price = computed(() => leasedPrice(props.file));
 const lacks = computed(() => equipmentLacks(props.file));
 const lease = computed(() => equipmentLease(props.file, editing.today.value));
-const classified = computed(() => classifyLease(props.file, editing.today.value));
-const beside = computed(() => besideLoan(props.file, editing.today.value));
-const ofConsumer = computed(() => isConsumerLease(props.file, editing.today.value));
+const classified = computed(() => classifyLease(props.file));
+const beside = computed(() => besideLoan(props.file));
+const ofConsumer = computed(() => isConsumerLease(props.file));
 const example = computed(() => Math.min(lease.value?.months ?? 0, rules.value?.early.fromPayment ?? 0));
 const bounds = computed(() => props.path.now.filter(({ key, place }) => key.startsWith('bound:') && place.chapter === 'equipment'));
 const columns = computed<Column[]>(() => [

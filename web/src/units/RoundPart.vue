@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { applicantsOf, personName, preferencesOf, refusalsOf, type FileState } from '@cavren/core';
+import { applicantsOf, personName, pointsOf, preferencesOf, refusalsOf, type FileState } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { offerActs, ReasonDialog } from '../acts/index';
 import { Field, Rows, useEditing, useSending, useShown, type Column } from '../file/index';
@@ -18,7 +18,7 @@ const standing = computed(() => props.file.round);
 const draw = computed(() => props.file.product.draw);
 const claimable = computed(() => (draw.value?.preferences ?? []).filter(({ kind }) => kind !== 'sizeFits'));
 const preferences = computed(() => preferencesOf(props.file, editing.today.value));
-const points = computed(() => standing.value?.points ?? preferences.value.reduce((sum, { counts, rule }) => sum + (counts ? rule.points : 0), 0));
+const points = computed(() => standing.value?.points ?? pointsOf(preferences.value));
 const who = computed(() => applicantsOf(props.file).map((person) => ({ value: person.id, label: personName(person) })));
 const columns = computed<Column[]>(() => [
   { field: 'code', label: 'Preference', options: claimable.value.map(({ code: value, label }) => ({ value, label })), width: '26%' },

@@ -87,6 +87,6 @@ export function baseOf(file: AffordabilityInput, today: IsoDate, ground: Ground 
     kept: [...stay, ...debtTerms(file, today, true)],
     costs,
     premium,
-    asked: costs ? paymentTerm(costs) : premium ? premiumTerm(premium) : product.equipment ? leasePaymentTerm(file, today) : rentTerm(file, ground.counted),
+    asked: costs ? paymentTerm(costs) : premium ? premiumTerm(premium) : product.equipment ? leasePaymentTerm(file) : rentTerm(file, ground.counted),
   };
 }

@@ -6,7 +6,7 @@ import type { EquipmentRules, LeaseFeeRule, Stage } from '../../file/product/ind
 import { applicantsOf, personName, type FileState } from '../../file/state/index';
 import { PET_KIND_LABEL } from '../../people/home/index';
 import { leaseTermsOf, rentOfStretch, type LeaseInput, type LeaseTerms } from '../terms/index';
-import { equipmentLease } from '../equipment/index';
+import { equipmentTerms } from '../equipment/index';
 import { depositCapOf, depositOf } from './deposit';
 import type { Receipt } from './fields';
 
@@ -147,7 +147,7 @@ function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
 
 /** What is paid before equipment is delivered: what is paid at first, the first payment where they fall due in advance, fees, tax on the price. */
 function atDelivery(file: LeaseInput, rules: EquipmentRules): LeaseCharge[] {
-  const worked = equipmentLease(file, file.request.advanceOn ?? ('2000-01-01' as IsoDate));
+  const worked = equipmentTerms(file);
   const charge = (key: string, label: Words, amount: Minor, why: Words, terms: Term[] = []): LeaseCharge => ({
     key,
     label,

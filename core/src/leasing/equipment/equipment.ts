@@ -1,8 +1,9 @@
 import { Decimal } from 'decimal.js';
 import { roundTo, worked, type Term } from '../../basis/arithmetic/index';
 import { addMonths, type IsoDate } from '../../basis/dates/index';
-import { minor, type Minor } from '../../basis/money/index';
+import { minor, scaled, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
+import { levelPayment } from '../../credit/loan/index';
 import type { EquipmentRules, LeaseTax } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
 import { homeNow } from '../../people/household/index';
@@ -25,8 +26,8 @@ export interface LeasePayment {
   liability: Minor;
 }
 
-/** A lease of equipment, worked. Whole minor units; rates are of a year. */
-export interface EquipmentLease {
+/** What a lease of equipment costs, without its days and its rate. Whole minor units. */
+export interface EquipmentTerms {
   price: Minor;
   initial: Minor;
   /** What is financed: the price less what is paid at first. */
@@ -34,7 +35,6 @@ export interface EquipmentLease {
   residual: Minor;
   months: number;
   due: PaymentsDue;
-  startsOn: IsoDate;
   moneyFactor: number;
   depreciation: Minor;
   /** What all base payments are beyond the depreciation. */
@@ -45,15 +45,20 @@ export interface EquipmentLease {
   paymentTax: Minor;
   priceTax: Minor;
   payment: Minor;
-  /** The rate at which payments and residual value are worth what is financed. */
-  implicitRate: number;
-  payments: LeasePayment[];
   /** How the base payment is worked. */
   terms: Term[];
 }
 
+/** A lease of equipment with its rate of a year, and every payment by its day. */
+export interface EquipmentLease extends EquipmentTerms {
+  startsOn: IsoDate;
+  /** The rate at which payments and residual value are worth what is financed. */
+  implicitRate: number;
+  payments: LeasePayment[];
+}
+
 /** The tax of where an item is kept; null where there is none, or the place isn't known. */
-export function leaseTaxOf(file: EquipmentInput): LeaseTax | null {
+function leaseTaxOf(file: EquipmentInput): LeaseTax | null {
   const applicant = file.people.find(({ role }) => role === 'applicant');
   const region = applicant ? (homeNow(file, applicant.id)?.region ?? null) : null;
   const { leaseTaxes } = file.pack;
@@ -105,14 +110,14 @@ export function implicitRate(periods: number, payment: number, present: number, 
 
 /** The months of a year in which a money factor counts: a factor × 2400 is the rate of a year in per cent (common practice, no source). */
 const FACTOR_TO_RATE = 24;
-export const rateOfFactor = (factor: number): number => factor * FACTOR_TO_RATE;
+const rateOfFactor = (factor: number): number => factor * FACTOR_TO_RATE;
 
 /**
  * How a base payment is worked, by a product's method: by a money factor, what it loses in value over the months and the
  * factor on what is financed and the residual value together; or as an annuity at the rate of the factor. Both are common
  * practice, no source. Each line is rounded to the cent, once.
  */
-function baseTerms(rules: EquipmentRules, { adjusted, residual, months, due }: Pick<EquipmentLease, 'adjusted' | 'residual' | 'months' | 'due'>): Term[] {
+function baseTerms(rules: EquipmentRules, { adjusted, residual, months, due }: Pick<EquipmentTerms, 'adjusted' | 'residual' | 'months' | 'due'>): Term[] {
   const { moneyFactor } = rules;
   const financed: Term = { label: say('equipment.financed'), sign: '+', value: adjusted, unit: 'money', place: place('downPayment') };
   const left: Term = { label: say('equipment.residual'), sign: '−', value: residual, unit: 'money', place: place('residual') };
@@ -156,10 +161,10 @@ function scheduleOf(lease: Omit<EquipmentLease, 'payments'>): LeasePayment[] {
 }
 
 /**
- * A lease of equipment: what is financed, its payment, the implicit rate, every payment with interest and liability.
+ * What a lease of equipment costs: what is financed, its payment with tax, how that is worked.
  * @returns null where something lacks; `equipmentLacks` says what.
  */
-export function equipmentLease(file: EquipmentInput, today: IsoDate): EquipmentLease | null {
+export function equipmentTerms(file: EquipmentInput): EquipmentTerms | null {
   const rules = file.product.equipment;
   const { request } = file;
   const months = request.termMonths;
@@ -169,60 +174,62 @@ export function equipmentLease(file: EquipmentInput, today: IsoDate): EquipmentL
   const adjusted = minor(price - initial);
   const residual = request.residual ?? minor(0);
   const due = request.paymentsDue ?? rules.due[0] ?? 'arrears';
-  const startsOn = request.advanceOn ?? today;
   const terms = baseTerms(rules, { adjusted, residual, months, due });
   const base = minor(roundTo('money', worked(terms)));
   const tax = leaseTaxOf(file);
-  const paymentTax = minor(tax?.on === 'payments' ? roundTo('money', new Decimal(base).times(tax.rate)) : 0);
-  const priceTax = minor(tax?.on === 'price' ? roundTo('money', new Decimal(price).times(tax.rate)) : 0);
+  const paymentTax = tax?.on === 'payments' ? scaled(base, tax.rate) : minor(0);
   const depreciation = minor(adjusted - residual);
-  const lease: Omit<EquipmentLease, 'payments'> = {
+  return {
     price,
     initial,
     adjusted,
     residual,
     months,
     due,
-    startsOn,
     moneyFactor: rules.moneyFactor,
     depreciation,
     rentCharge: minor(base * months - depreciation),
     base,
     tax,
     paymentTax,
-    priceTax,
+    priceTax: tax?.on === 'price' ? scaled(price, tax.rate) : minor(0),
     payment: minor(base + paymentTax),
-    implicitRate: implicitRate(months, base, adjusted, residual, due) * 12,
     terms,
   };
+}
+
+/**
+ * A lease of equipment with its implicit rate, and every payment with interest and liability.
+ * @param today the day on which it begins where the file names none.
+ * @returns null where something lacks; `equipmentLacks` says what.
+ */
+export function equipmentLease(file: EquipmentInput, today: IsoDate): EquipmentLease | null {
+  const terms = equipmentTerms(file);
+  if (!terms) return null;
+  const { months, base, adjusted, residual, due } = terms;
+  const lease = { ...terms, startsOn: file.request.advanceOn ?? today, implicitRate: implicitRate(months, base, adjusted, residual, due) * 12 };
   return { ...lease, payments: scheduleOf(lease) };
 }
 
 /** What a lease takes a month, as a line of other figures. */
-export function leasePaymentTerm(file: EquipmentInput, today: IsoDate): Term | null {
-  const lease = equipmentLease(file, today);
+export function leasePaymentTerm(file: EquipmentInput): Term | null {
+  const lease = equipmentTerms(file);
   if (!lease) return null;
-  const base: Term = { label: say('equipment.base'), sign: '+', value: lease.base, unit: 'money', terms: lease.terms };
-  const tax: Term[] = lease.tax
-    ? [
-        {
-          label: say('equipment.tax'),
-          sign: '+',
-          value: lease.paymentTax,
-          unit: 'money',
-          note: say('equipment.taxOn', { rate: { percent: lease.tax.rate }, source: lease.tax.source }),
-        },
-      ]
-    : [];
-  return {
-    label: say('equipment.payment'),
-    sign: '+',
-    value: lease.payment,
-    unit: 'money',
-    place: place('termMonths'),
-    ref: 'payment',
-    terms: lease.paymentTax > 0 ? [base, ...tax] : lease.terms,
-  };
+  const { base, tax, paymentTax, payment, terms } = lease;
+  const taxed: Term[] =
+    tax && paymentTax > 0
+      ? [
+          { label: say('equipment.base'), sign: '+', value: base, unit: 'money', terms },
+          {
+            label: say('equipment.tax'),
+            sign: '+',
+            value: paymentTax,
+            unit: 'money',
+            note: say('equipment.taxOn', { rate: { percent: tax.rate }, source: tax.source }),
+          },
+        ]
+      : terms;
+  return { label: say('equipment.payment'), sign: '+', value: payment, unit: 'money', place: place('termMonths'), ref: 'payment', terms: taxed };
 }
 
 /** A test of whether a lease is a purchase in all but its name, what it found, and how. */
@@ -243,8 +250,8 @@ const VALUE_SHARE = 0.9;
  * Whether a lease is one of finance: the item becomes the lessee's, can be bought for so little that it will be, is leased
  * for most of its life, or its payments are worth nearly all of its price at the lessee's own rate.
  */
-export function classifyLease(file: EquipmentInput, today: IsoDate): { finance: boolean; tests: ClassificationTest[] } | null {
-  const lease = equipmentLease(file, today);
+export function classifyLease(file: EquipmentInput): { finance: boolean; tests: ClassificationTest[] } | null {
+  const lease = equipmentTerms(file);
   const rules = file.product.equipment;
   if (!lease || !rules) return null;
   const { optionPrice, endChoice } = file.request;
@@ -312,21 +319,21 @@ export const feesAt = (rules: EquipmentRules, when: 'start' | 'end'): Minor =>
  * The lease beside a loan for the same price with the same sum paid at first, over the same months. Taxes on the price are
  * the same in both where they are due on it; a loan pays them on the whole price at first where the place taxes payments.
  */
-export function besideLoan(file: EquipmentInput, today: IsoDate): BesideLoan | null {
-  const lease = equipmentLease(file, today);
+export function besideLoan(file: EquipmentInput): BesideLoan | null {
+  const lease = equipmentTerms(file);
   const rules = file.product.equipment;
   if (!lease || !rules) return null;
   const { annualRate, fee } = rules.loan;
   const amount = lease.adjusted;
-  const payment = minor(roundTo('money', new Decimal(annuityPayment(annualRate / 12, lease.months, amount, 0, 'arrears'))));
-  const loanTax = lease.tax ? roundTo('money', new Decimal(lease.price).times(lease.tax.rate)) : 0;
+  const payment = levelPayment(amount, annualRate, lease.months);
+  const loanTax = lease.tax ? scaled(lease.price, lease.tax.rate) : 0;
   const atFirst = minor(lease.initial + fee + loanTax);
   const loanPayments = minor(payment * lease.months);
   const first = minor(lease.initial + feesAt(rules, 'start') + lease.priceTax);
   const all = minor(lease.payment * lease.months);
   const atEnd = feesAt(rules, 'end');
   const { optionPrice } = file.request;
-  const optionTax = lease.tax?.on === 'payments' ? roundTo('money', new Decimal(optionPrice ?? 0).times(lease.tax.rate)) : 0;
+  const optionTax = lease.tax?.on === 'payments' ? scaled(optionPrice ?? minor(0), lease.tax.rate) : 0;
   return {
     lease: { atFirst: first, payments: all, atEnd, total: minor(first + all + atEnd) },
     owned: optionPrice === null ? null : minor(first + all + optionPrice + optionTax),
@@ -342,8 +349,8 @@ export const earlyEnd = (lease: EquipmentLease, rules: EquipmentRules, afterPaym
  * Whether a law asks for the disclosures of a consumer's lease: to a person, for more than four months, and not beyond the
  * obligation up to which it holds (12 CFR 1013.2(e), from memory).
  */
-export function isConsumerLease(file: EquipmentInput, today: IsoDate): boolean {
-  const lease = equipmentLease(file, today);
+export function isConsumerLease(file: EquipmentInput): boolean {
+  const lease = equipmentTerms(file);
   const rules = file.product.equipment;
   if (!lease || !rules?.consumer) return false;
   const applicant = file.people.find(({ role }) => role === 'applicant');

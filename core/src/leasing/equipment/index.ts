@@ -8,14 +8,14 @@ export {
   type EquipmentInput,
   equipmentLease,
   type EquipmentLease,
+  equipmentTerms,
+  type EquipmentTerms,
   feesAt,
   implicitRate,
   isConsumerLease,
   leasePaymentTerm,
   type LeasePayment,
-  leaseTaxOf,
   presentValue,
-  rateOfFactor,
 } from './equipment';
 export {
   END_CHOICE_LABEL,

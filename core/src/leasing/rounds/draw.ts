@@ -1,4 +1,5 @@
 import { digestOf } from '../../file/history/index';
+import type { RoundOffer } from './fields';
 
 /** Who takes part in a draw: the file's reference, and the points of the preferences that count for it. */
 export interface DrawEntry {
@@ -42,15 +43,19 @@ export interface Waiter {
   bedrooms: number | null;
   /** Whether the file can still be given anything. */
   open: boolean;
-  offers: readonly { unitId: string; state: 'open' | 'accepted' | 'refused' | 'lapsed' | 'takenBack' }[];
+  offers: readonly Pick<RoundOffer, 'unitId' | 'state'>[];
 }
 
 /** Offers that count as a no: those that were refused, and those that nobody answered. */
 export const refusalsOf = (offers: Waiter['offers']): number => offers.filter(({ state }) => state === 'refused' || state === 'lapsed').length;
 
+/** The offer that is open, or that was accepted: as long as there is one nothing else is offered. */
+export const standingOffer = <Offer extends Pick<RoundOffer, 'state'>>(offers: readonly Offer[]): Offer | null =>
+  offers.find(({ state }) => state === 'open' || state === 'accepted') ?? null;
+
 /** Whether somebody waits for an offer: the file goes on, nothing is offered or accepted, and fewer were refused than end it. */
 export const waits = ({ open, offers }: Pick<Waiter, 'open' | 'offers'>, refusalsMost: number): boolean =>
-  open && refusalsOf(offers) < refusalsMost && !offers.some(({ state }) => state === 'open' || state === 'accepted');
+  open && refusalsOf(offers) < refusalsMost && standingOffer(offers) === null;
 
 /**
  * Whose turn it is for a unit: down the list, the first who waits, asked for its size and didn't refuse it already.

@@ -64,6 +64,6 @@ export function preferencesOf(file: PreferenceInput, today: IsoDate): Preference
   });
 }
 
-/** The points that a file takes into the draw. */
-export const pointsOf = (file: PreferenceInput, today: IsoDate): number =>
-  preferencesOf(file, today).reduce((sum, { counts, rule }) => sum + (counts ? rule.points : 0), 0);
+/** The points that preferences take into the draw. */
+export const pointsOf = (preferences: readonly PreferenceStanding[]): number =>
+  preferences.reduce((sum, { counts, rule }) => sum + (counts ? rule.points : 0), 0);

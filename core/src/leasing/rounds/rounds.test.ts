@@ -161,7 +161,7 @@ describe('a file in a round', () => {
       papers: [paperFor('preference:claim'), paperFor('preference:other')],
     });
     expect(counting(two).filter((code) => code === 'livesHere')).toEqual(['livesHere']);
-    expect(pointsOf(two, TODAY)).toBe(2 + 1);
+    expect(pointsOf(preferencesOf(two, TODAY))).toBe(2 + 1);
   });
   it('has a size that fits by who lives there, whoever claims what', () => {
     expect(counting(file())).toEqual(['sizeFits']);

@@ -1,6 +1,6 @@
 import { dayAt, type IsoDate } from '../../basis/dates/index';
 import type { FileState } from '../../file/state/index';
-import { refusalsOf } from './draw';
+import { refusalsOf, standingOffer } from './draw';
 
 type Standing = Pick<FileState, 'product' | 'round'>;
 
@@ -11,7 +11,7 @@ type Standing = Pick<FileState, 'product' | 'round'>;
  */
 export function waitsInRound({ product: { draw }, round, stage }: Standing & Pick<FileState, 'stage'>): boolean {
   if (!draw || !round || stage === 'details') return false;
-  if (round.offers.some(({ state }) => state === 'accepted')) return false;
+  if (standingOffer(round.offers)?.state === 'accepted') return false;
   return round.drawnAt === null || (round.rank !== null && refusalsOf(round.offers) < draw.refusalsMost);
 }
 

@@ -1,11 +1,11 @@
-import type { ConditionSubjectKind } from './subject';
+import { asksAbout, type ConditionSubjectKind } from './subject';
 
 /** Preferences that are claimed in a draw, by their code. */
 export const preference: ConditionSubjectKind = {
   label: 'A preference',
   asked: (file, rule) =>
     file.preferences
-      .filter(({ code }) => code !== null && (rule.kinds?.includes(code) ?? true))
+      .filter(({ code }) => asksAbout(rule, code))
       .map(({ id, personId, code, createdAt }) => ({
         key: `${rule.code}:${id}`,
         rule,

@@ -14,13 +14,14 @@ export const equipment: PathPart = {
 function boundEntries(file: FileState): Draft[] {
   const { equipment: rules, bounds } = file.product;
   if (!rules) return [];
-  const { downPayment, residual, paymentsDue, endChoice, optionPrice } = file.request;
+  const { termMonths, downPayment, residual, paymentsDue, endChoice, optionPrice } = file.request;
   const price = leasedPrice(file);
   const entries: Draft[] = [];
   const add = (anchor: string, what: Words, why: Words): void =>
     void entries.push({ key: `bound:${anchor}`, gate: 'details', what, why, holder: 'officer', place: { chapter: 'equipment', anchor } });
-  const lacks = equipmentLacks(file);
-  if (price <= 0 || lacks === null) {
+  // What is leased and for how long is asked for as a need; here is said what doesn't go together.
+  const lacks = price > 0 && termMonths !== null ? equipmentLacks(file) : null;
+  if (lacks === null) {
     if (price > 0 && (price < bounds.amount.least || price > bounds.amount.most))
       add(
         'items',

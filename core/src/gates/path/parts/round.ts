@@ -1,12 +1,12 @@
 import { say, type Words } from '../../../basis/words/index';
 import type { FileState } from '../../../file/state/index';
-import { refusalsOf } from '../../../leasing/rounds/index';
+import { refusalsOf, standingOffer } from '../../../leasing/rounds/index';
 import type { Draft, PathContext, PathPart } from '../entry';
 
 /** A round of applications: the draw that is waited for, a place on its list, an offer that is to be answered. */
 export const round: PathPart = {
   code: 'round',
-  entries: (file, context) => (file.product.draw && file.round ? roundEntries(file, context) : []),
+  entries: roundEntries,
 };
 
 function roundEntries(file: FileState, { today }: PathContext): Draft[] {
@@ -27,15 +27,15 @@ function roundEntries(file: FileState, { today }: PathContext): Draft[] {
       ? [entry('draw', say('path.roundToDraw', { name }), { holder: 'compliance' })]
       : [entry('draw', say('path.roundRuns', { name, day: { day: closesOn } }), { holder: 'service', holderName: name })];
   if (rank === null || of === null) return [entry('out', say('path.notDrawn', { name }), { holder: 'officer' })];
-  if (offers.some(({ state }) => state === 'accepted')) return [];
-  const open = offers.find(({ state }) => state === 'open');
-  if (open)
+  const offer = standingOffer(offers);
+  if (offer?.state === 'accepted') return [];
+  if (offer)
     return [
-      entry('offer', say('path.answerUnit', { unit: open.unit, day: { day: open.answerBy } }), {
+      entry('offer', say('path.answerUnit', { unit: offer.unit, day: { day: offer.answerBy } }), {
         holder: 'applicant',
         personId: file.people.find(({ role }) => role === 'applicant')?.id ?? null,
-        since: open.offeredAt,
-        due: open.answerBy,
+        since: offer.offeredAt,
+        due: offer.answerBy,
       }),
     ];
   const refused = refusalsOf(offers);
