@@ -1,4 +1,4 @@
-import { computePath, consentsAskedOf, dayAt, statedFigure, type IsoDate } from '@cavren/core';
+import { computePath, consentsAskedOf, dayAt, signersOf, statedFigure, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import type { Browser, OpenFile } from './desk';
@@ -56,12 +56,36 @@ export async function toGathering(cavren: Cavren, staff: Staff, open: OpenFile, 
   await open.act(officer, '/move');
 }
 
+/** The agreement signed by everybody whose signature it needs. */
+export async function toSigned(cavren: Cavren, staff: Staff, open: OpenFile, by: string): Promise<void> {
+  const officer = staff(by);
+  for (const person of signersOf(open.file)) {
+    await signAs(cavren, person, open.file.product.signing.choice.options[0] ?? null);
+    await cavren.jobs.runDue();
+  }
+  await open.read(officer);
+  await open.act(officer, '/move');
+}
+
+/** Approved, and the agreement of a lease made. */
+export async function toAgreed(cavren: Cavren, staff: Staff, open: OpenFile, by: string, approver: string): Promise<void> {
+  const officer = staff(by);
+  await open.act(staff(approver), '/decision', { outcome: 'approve' });
+  await open.act(officer, '/agreement');
+  await cavren.jobs.runDue();
+  await open.read(officer);
+}
+
 const todayOf = ({ file }: OpenFile): IsoDate => dayAt(new Date().toISOString(), file.pack.timeZone);
 
 /** A paper for everything that is asked for, looked at and accepted with what was stated. What may still come for a while is left for later. */
-export async function gatherPapers(officer: Browser, open: OpenFile, { from, amountIs }: { from: string; amountIs: string }): Promise<void> {
+export async function gatherPapers(
+  officer: Browser,
+  open: OpenFile,
+  { from, amountIs, only = () => true }: { from: string; amountIs: string; only?: (key: string) => boolean },
+): Promise<void> {
   const today = todayOf(open);
-  for (const condition of computePath(open.file, today).conditions.filter(({ until }) => until === null)) {
+  for (const condition of computePath(open.file, today).conditions.filter(({ key, until }) => until === null && only(key))) {
     const row = open.file.incomes.find(({ id }) => condition.key === `income:${id}`);
     const amount = row ? statedFigure(open.file, row, today) : null;
     const title = speakerFor(open.file.pack)(condition.title);

@@ -1,9 +1,8 @@
-import { addDays, dayAt, owedBefore, signersOf, type DetailChange } from '@cavren/core';
+import { addDays, dayAt, owedBefore, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
-import { gatherPapers, toGathering } from './applying';
+import { gatherPapers, toAgreed, toGathering, toSigned } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
-import { signAs } from './phone';
 import type { Staff } from './teller';
 
 const HOME = { town: 'Quillhaven', region: 'QH', postalCode: '00412' };
@@ -27,16 +26,8 @@ export class Equipment {
     await toGathering(this.cavren, this.staff, company, 'wren');
     await gatherPapers(officer, company, { from: 'Quillhaven Registry', amountIs: 'Amount' });
     await company.act(officer, '/move');
-    await company.act(this.staff('sunniva'), '/decision', { outcome: 'approve' });
-    await company.act(officer, '/agreement');
-    await this.cavren.jobs.runDue();
-    await company.read(officer);
-    for (const person of signersOf(company.file)) {
-      await signAs(this.cavren, person, company.file.product.signing.choice.options[0] ?? null);
-      await this.cavren.jobs.runDue();
-    }
-    await company.read(officer);
-    await company.act(officer, '/move');
+    await toAgreed(this.cavren, this.staff, company, 'wren', 'sunniva');
+    await toSigned(this.cavren, this.staff, company, 'wren');
     const amount = owedBefore(company.file, 'completing');
     await company.act(officer, '/receipts', { way: 'counter', amount, payer: 'Kittiwake Ice LLC', reference: 'R-2207' });
     await company.act(officer, '/equipment/accept', { itemId: company.file.leasedItems[0]?.id ?? '', serial: 'NP-90-44817', on: company.file.receivedOn });

@@ -1,9 +1,7 @@
-import { addDays, addMonths, computePath, dayAt, type IsoDate } from '@cavren/core';
+import { addDays, addMonths, dayAt, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
-import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
-import { demoPaper } from './papers';
-import { toGathering } from './applying';
+import { gatherPapers, toGathering } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
 import type { OpenFile } from './desk';
@@ -64,7 +62,7 @@ export class Homes {
     await this.open('Harbour homes, autumn', first, closesOn);
     for (const [at, one] of HOPEFUL.entries()) {
       this.at(55 - at);
-      await this.apply(await begin('wren', 'harbour-homes', one.name, one.born, (id) => wishOf(one, id, addDays(first, 20))), one, at !== HOPEFUL.length - 1);
+      await this.apply(await begin('wren', 'harbour-homes', one.name, one.born, (id) => wishOf(one, id, addDays(first, 20))), at !== HOPEFUL.length - 1);
     }
     this.at(14);
     const code = `harbour-homes-${first}`;
@@ -79,25 +77,16 @@ export class Homes {
     await this.offer(code, 'ropewalk-4', null);
     const today = this.at(3);
     await this.open('Harbour homes, winter', today, addDays(today, 35));
-    for (const one of EARLY) await this.apply(await begin('wren', 'harbour-homes', one.name, one.born, (id) => wishOf(one, id, today)), one, false);
+    for (const one of EARLY) await this.apply(await begin('wren', 'harbour-homes', one.name, one.born, (id) => wishOf(one, id, today)), false);
   }
 
   private open = (name: string, opensOn: IsoDate, closesOn: IsoDate): Promise<unknown> =>
     this.staff('maud').post('/api/rounds', { product: 'harbour-homes', name, opensOn, closesOn });
 
-  private async apply(open: OpenFile, { claims }: Hopeful, isShown: boolean): Promise<void> {
-    const officer = this.staff('wren');
+  private async apply(open: OpenFile, isShown: boolean): Promise<void> {
     await toGathering(this.cavren, this.staff, open, 'wren');
-    if (!isShown) return;
-    const today = dayAt((this.clock.at ?? new Date()).toISOString(), ZONE);
-    for (const { key, title } of computePath(open.file, today).conditions.filter(({ key }) => key.startsWith('preference:'))) {
-      await open.add(officer, 'preference.pdf', await demoPaper(speakerFor(open.file.pack)(title), 'Quillhaven Registry', [['About', claims.join(', ')]]), key);
-      await open.act(officer, `/papers/${open.file.papers.findLast((paper) => paper.conditionKey === key)?.id ?? ''}/verdict`, {
-        verdict: 'accepted',
-        page: 1,
-        amount: null,
-      });
-    }
+    if (isShown)
+      await gatherPapers(this.staff('wren'), open, { from: 'Quillhaven Registry', amountIs: 'Amount', only: (key) => key.startsWith('preference:') });
   }
 
   private async offer(code: string, unit: string, answer: 'accept' | 'refuse' | null): Promise<void> {

@@ -1,11 +1,11 @@
-import { addMonths, applicantsOf, dayAt, owedBefore, type DetailChange, type IsoDate, type Stage } from '@cavren/core';
+import { addMonths, dayAt, owedBefore, type DetailChange, type IsoDate, type Stage } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
-import { gatherPapers, toChecking } from './applying';
+import { gatherPapers, toAgreed, toChecking, toSigned } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
 import type { Browser, OpenFile } from './desk';
-import { DemoPhone, signAs } from './phone';
+import { DemoPhone } from './phone';
 import type { Staff } from './teller';
 
 type Until = 'gathering' | 'deciding' | 'signing' | 'completing' | 'handingOver' | 'done' | 'withdrawn';
@@ -185,9 +185,9 @@ export class Lettings {
     if (until === 'gathering') return;
     await this.gather(officer, open);
     if (until === 'deciding') return;
-    await this.agree(officer, open);
+    await toAgreed(this.cavren, this.staff, open, 'wren', 'ansel');
     if (until === 'signing') return;
-    await this.sign(officer, open);
+    await toSigned(this.cavren, this.staff, open, 'wren');
     if (until === 'completing') return;
     await this.payOwed(officer, open, 'completing', 'bank');
     await this.takeDown(officer, open);
@@ -202,8 +202,8 @@ export class Lettings {
     await this.check(officer, open);
     await this.gather(officer, open);
     await this.payOwed(officer, open, 'deciding', 'counter');
-    await this.agree(officer, open);
-    await this.sign(officer, open);
+    await toAgreed(this.cavren, this.staff, open, 'tamsin', 'ansel');
+    await toSigned(this.cavren, this.staff, open, 'tamsin');
     await this.payOwed(officer, open, 'completing', 'counter');
     await this.takeDown(officer, open);
     await this.handOver(open);
@@ -228,24 +228,6 @@ export class Lettings {
 
   private async gather(officer: Browser, open: OpenFile): Promise<void> {
     await gatherPapers(officer, open, { from: 'Quillhaven', amountIs: 'Pay' });
-    await open.act(officer, '/move');
-  }
-
-  /** Approved, and the lease made. */
-  private async agree(officer: Browser, open: OpenFile): Promise<void> {
-    await open.act(this.staff('ansel'), '/decision', { outcome: 'approve' });
-    await open.act(officer, '/agreement');
-    await this.cavren.jobs.runDue();
-    await open.read(officer);
-  }
-
-  /** Signed by everybody who applies. */
-  private async sign(officer: Browser, open: OpenFile): Promise<void> {
-    for (const person of applicantsOf(open.file)) {
-      await signAs(this.cavren, person, open.file.product.signing.choice.options[0] ?? null);
-      await this.cavren.jobs.runDue();
-    }
-    await open.read(officer);
     await open.act(officer, '/move');
   }
 

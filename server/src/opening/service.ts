@@ -165,18 +165,10 @@ export function openingService({ services, now }: House) {
     async alternatives(reference: string, staffId: string): Promise<ProductOnOffer[]> {
       const { file, today } = await services.files.state({ reference });
       const certificates = await services.certificates.of(staffId);
-      const others = (await services.products.newest()).filter(({ code }) => code !== file.product.code);
-      const offered: ProductOnOffer[] = [];
-      for (const product of others.filter(({ definition }) => endingAnswers({ ...file, product: definition }).length === 0))
-        offered.push(
-          onOffer(
-            product,
-            { on: today, channel: file.channel, certificates },
-            services.files.todayIn(product.pack),
-            await services.rounds.roundOn(product.definition, today),
-          ),
-        );
-      return offered;
+      const others = (await services.products.newest()).filter(
+        ({ code, definition }) => code !== file.product.code && endingAnswers({ ...file, product: definition }).length === 0,
+      );
+      return Promise.all(others.map((product) => onOffer(services, product, { on: today, channel: file.channel, certificates })));
     },
   };
 }

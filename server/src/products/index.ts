@@ -11,13 +11,12 @@ import {
   type OfferWish,
   type PlacePack as Pack,
   type ProductDefinition as Product,
-  type Words,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { select, Table, type Sequelize } from '../db/index';
-import type { Concept } from '../house/index';
+import type { Concept, Services } from '../house/index';
 import { staffFor } from '../http/index';
 import { readCatalogue, readFolder } from './catalogue';
 import { readRateTables, withRates } from './rates';
@@ -174,27 +173,26 @@ declare module '../house/index' {
 
 const ProductParams = z.object({ id: z.string().regex(/^[a-z0-9-]{3,60}$/, 'There is no such product') });
 
-/**
- * A product as somebody sees it who may open a file of it, with what bars them from that.
- * @param today which day it is in the product's place.
- * @param round the round that a file of it would be in, and what bars it there.
- */
-export const onOffer = (
+/** A product as somebody sees it who may open a file of it on a day, today where none is said, with what bars them from that. */
+export async function onOffer(
+  { files, rounds }: Pick<Services, 'files' | 'rounds'>,
   { definition, pack }: ProductRow,
-  wish: OfferWish,
-  today: IsoDate,
-  { round, bar }: { round: string | null; bar: Words | null },
-): ProductOnOffer => ({
-  code: definition.code,
-  name: definition.name,
-  line: definition.line,
-  place: definition.place,
-  placeName: pack.name,
-  round,
-  today,
-  dateOrder: pack.dateOrder,
-  bars: [...offerBars(definition, pack.name, wish), ...(bar === null ? [] : [bar])],
-});
+  { on, ...wish }: Omit<OfferWish, 'on'> & { on?: IsoDate | undefined },
+): Promise<ProductOnOffer> {
+  const today = files.todayIn(pack);
+  const { round, bar } = await rounds.roundOn(definition, on ?? today);
+  return {
+    code: definition.code,
+    name: definition.name,
+    line: definition.line,
+    place: definition.place,
+    placeName: pack.name,
+    round,
+    today,
+    dateOrder: pack.dateOrder,
+    bars: [...offerBars(definition, pack.name, { ...wish, on: on ?? today }), ...(bar === null ? [] : [bar])],
+  };
+}
 
 /** Products and places: what is on offer, and each version as it is for good. */
 export const products: Concept = async (app, { db, productFolder, offer, services }) => {
@@ -205,13 +203,7 @@ export const products: Concept = async (app, { db, productFolder, offer, service
     const actor = staffFor(request, 'file.read');
     const { channel, on } = request.query;
     const certificates = await services.certificates.of(actor.id);
-    const offered: ProductOnOffer[] = [];
-    for (const product of await store.newest()) {
-      const today = services.files.todayIn(product.pack);
-      const wish = { on: on ?? today, channel, certificates };
-      offered.push(onOffer(product, wish, today, await services.rounds.roundOn(product.definition, wish.on)));
-    }
-    return offered;
+    return Promise.all((await store.newest()).map((product) => onOffer(services, product, { on, channel, certificates })));
   });
   // A version never changes, so a browser may keep it.
   app.get('/api/products/:id', { schema: { params: ProductParams, response: { 200: ProductInForce } } }, async (request, reply) => {

@@ -80,8 +80,12 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
   });
 
   /** What whoever applies is told, of whose turn it is or what came of it. */
-  async function tell(change: FileChange, kind: 'roundPlace' | 'roundOffer' | 'roundLeft', lines: Parameters<typeof services.notices.send>[3]): Promise<void> {
-    await services.notices.send(change, kind, applicantsOf(change.file), lines);
+  async function tell(
+    change: FileChange,
+    kind: 'roundPlace' | 'roundOffer' | 'roundLeft',
+    options: Parameters<typeof services.notices.send>[3],
+  ): Promise<void> {
+    await services.notices.send(change, kind, applicantsOf(change.file), options);
   }
 
   /** The place of a file on the list, told once it was drawn. */

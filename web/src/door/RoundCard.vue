@@ -65,9 +65,9 @@ const answer = (said: 'accept' | 'refuse'): void => {
           Your number is the SHA-256 digest of the seed, a colon and your reference. Within equal points the lowest number comes first. Anybody can work it
           again.
         </p>
-        <p class="mono seal">{{ round.number }}</p>
+        <p class="mono text-break">{{ round.number }}</p>
         <p class="soft">Seed</p>
-        <p class="mono seal">{{ round.seed }}</p>
+        <p class="mono text-break">{{ round.seed }}</p>
         <p><a :href="`/api/door/rounds/${round.code}/list.csv`">The whole list</a></p>
       </Fold>
     </template>
@@ -84,9 +84,3 @@ const answer = (said: 'accept' | 'refuse'): void => {
     </ul>
   </section>
 </template>
-
-<style scoped>
-.seal {
-  overflow-wrap: anywhere;
-}
-</style>

@@ -105,10 +105,10 @@ async function open(): Promise<void> {
         <dt>Answers</dt>
         <dd>{{ view.data.value.answerDays }} business days for each offer; after {{ view.data.value.refusalsMost }} that are refused a place is given up</dd>
         <dt>Seal of the seed</dt>
-        <dd class="mono seal">{{ round.seal }}</dd>
+        <dd class="mono text-break">{{ round.seal }}</dd>
         <template v-if="round.seed">
           <dt>Seed</dt>
-          <dd class="mono seal">
+          <dd class="mono text-break">
             {{ round.seed }}
             <span class="soft text-small d-block"
               >Drawn {{ showDate(round.drawnAt) }} by {{ round.drawnBy }}. Anybody can work the list again from seed and list.</span
@@ -237,9 +237,6 @@ async function open(): Promise<void> {
 <style scoped>
 .which {
   min-width: 14rem;
-}
-.seal {
-  overflow-wrap: anywhere;
 }
 .opening > * {
   flex: 1 1 11rem;
