@@ -77,7 +77,7 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
           amount: money(one.amount),
           paid: one.owed === 0,
           dueOn: one.dueOn,
-          due: speak(chargeDue(one)),
+          due: speak(chargeDue(one, file.product)),
           why: speak(one.why),
         })),
     owed: money(owed),

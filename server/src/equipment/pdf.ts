@@ -112,7 +112,7 @@ export function equipmentPdf(file: FileState, lender: string, today: IsoDate): P
         ]),
       ),
       heading(label('due')),
-      factRows(leaseCharges(file).map((charge) => [`${speak(charge.label)}, ${speak(chargeDue(charge))}`, money(charge.amount)] as const)),
+      factRows(leaseCharges(file).map((charge) => [`${speak(charge.label)}, ${speak(chargeDue(charge, file.product))}`, money(charge.amount)] as const)),
       heading(label('calculation')),
       factRows([
         [label('price'), money(lease.price)],

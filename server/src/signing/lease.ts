@@ -97,7 +97,7 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
         ...(lateCap ? [[label('lateLaw'), lateCap.source] as [string, string]] : []),
       ]),
       heading(label('before')),
-      dueRows(charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge)), charge.amount])),
+      dueRows(charges.map((charge) => [speak(charge.label), charge.dueOn ? dateInWords(charge.dueOn) : speak(chargeDue(charge, file.product)), charge.amount])),
       ...(waivedFees(file).length > 0 ? [{ text: speak(say('lease.waived', { fees: { all: waivedFees(file).map((fee) => fee.label), by: 'and' } })) }] : []),
       ...(cap
         ? [

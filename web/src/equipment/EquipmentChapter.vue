@@ -43,13 +43,13 @@ const example = computed(() => Math.min(lease.value?.months ?? 0, rules.value?.e
 const bounds = computed(() => props.path.now.filter(({ key, place }) => key.startsWith('bound:') && place.chapter === 'equipment'));
 const columns = computed<Column[]>(() => [
   { field: 'kind', label: 'Kind', options: (rules.value?.items ?? []).map(({ code: value, label }) => ({ value, label })), width: '14%' },
-  { field: 'description', label: 'Make and model', width: '20%' },
+  { field: 'description', label: 'Make and model', width: '19%' },
   { field: 'supplier', label: 'Supplier', width: '14%' },
-  { field: 'quote', label: 'Quote', width: '10%' },
-  { field: 'price', label: 'Price of one', width: '12%' },
-  { field: 'count', label: 'How many', width: '8%' },
-  { field: 'state', label: 'State', width: '10%' },
-  { field: 'ageYears', label: 'Age', width: '8%' },
+  { field: 'quote', label: 'Quote', width: '11%' },
+  { field: 'price', label: 'Price of one', width: '16%' },
+  { field: 'count', label: 'Count', width: '8%' },
+  { field: 'state', label: 'State', width: '9%' },
+  { field: 'ageYears', label: 'Age', width: '7%' },
 ]);
 const testName = (code: string): string => say(told('equipment.test', { code }));
 

@@ -43,7 +43,8 @@ const PAID: Record<Receipt['state'], { word: string; mark: MarkKind }> = {
   failed: { word: 'refused', mark: 'blocked' },
   differs: { word: 'another sum than was ordered; settle it with the bank', mark: 'blocked' },
 };
-const KEPT = { kept: 'kept in any case', unlessDecided: 'back unless somebody decided', givenBack: 'back if nothing is let' } as const;
+const comesOf = computed(() => (props.file.product.equipment ? 'nothing is leased' : 'nothing is let'));
+const KEPT = computed(() => ({ kept: 'kept in any case', unlessDecided: 'back unless somebody decided', givenBack: `back if ${comesOf.value}` }));
 
 const settling = ref<{ receipt: Receipt; outcome: 'madeRight' | 'returned' } | null>(null);
 const settleOpen = computed({ get: () => settling.value !== null, set: (is) => (settling.value = is ? settling.value : null) });
@@ -65,7 +66,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
           <tr>
             <th scope="col">What</th>
             <th scope="col">Due</th>
-            <th scope="col">If nothing is let</th>
+            <th scope="col">If {{ comesOf }}</th>
             <th scope="col" class="figure">Amount</th>
             <th scope="col" class="figure">Paid</th>
             <th scope="col" class="figure">Owed</th>
@@ -82,7 +83,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
                 <TermLines :terms="charge.terms" :currency="file.pack.currency" open @go="goTo" />
               </Fold>
             </td>
-            <td>{{ charge.dueOn ? showDate(charge.dueOn) : say(chargeDue(charge)) }}</td>
+            <td>{{ charge.dueOn ? showDate(charge.dueOn) : say(chargeDue(charge, file.product)) }}</td>
             <td class="soft text-small">{{ KEPT[charge.back] }}</td>
             <td class="figure">{{ money(charge.amount) }}</td>
             <td class="figure">{{ charge.paid > 0 ? money(charge.paid) : '—' }}</td>

@@ -108,8 +108,8 @@ async function open(): Promise<void> {
         <dd class="mono text-break">{{ round.seal }}</dd>
         <template v-if="round.seed">
           <dt>Seed</dt>
-          <dd class="mono text-break">
-            {{ round.seed }}
+          <dd>
+            <span class="mono text-break">{{ round.seed }}</span>
             <span class="soft text-small d-block"
               >Drawn {{ showDate(round.drawnAt) }} by {{ round.drawnBy }}. Anybody can work the list again from seed and list.</span
             >

@@ -2,7 +2,7 @@ import { total, type Term } from '../../basis/arithmetic/index';
 import { lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
-import type { EquipmentRules, LeaseFeeRule, Stage } from '../../file/product/index';
+import type { EquipmentRules, LeaseFeeRule, ProductDefinition, Stage } from '../../file/product/index';
 import { applicantsOf, personName, type FileState } from '../../file/state/index';
 import { PET_KIND_LABEL } from '../../people/home/index';
 import { leaseTermsOf, rentOfStretch, type LeaseInput, type LeaseTerms } from '../terms/index';
@@ -25,9 +25,15 @@ export interface LeaseCharge {
   terms: Term[];
 }
 
-/** When something is due that has no day of its own, in words. */
-export const chargeDue = ({ before }: Pick<LeaseCharge, 'before'>): Words =>
-  before === 'completing' ? say('lease.dueBeforeKeys') : before === 'signing' ? say('lease.dueWithLease') : say('lease.withApplication');
+/** When something is due that has no day of its own, in words: before the keys, or what is leased is delivered. */
+export const chargeDue = ({ before }: Pick<LeaseCharge, 'before'>, { equipment }: Pick<ProductDefinition, 'equipment'>): Words =>
+  before === 'completing'
+    ? equipment
+      ? say('equipment.dueBeforeDelivery')
+      : say('lease.dueBeforeKeys')
+    : before === 'signing'
+      ? say('lease.dueWithLease')
+      : say('lease.withApplication');
 
 /** A fee that was let go, and why. */
 export interface WaivedFee {
