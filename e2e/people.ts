@@ -2,9 +2,12 @@ import { expect, test as base, type Browser, type BrowserContext, type Locator, 
 
 /** What broke in the pages of the test that runs: a chapter that could not be drawn is no less broken for a test that looks elsewhere. */
 const broken: string[] = [];
+/** Who came into the test that runs. They leave with it: a desk that stays open hears of every later change, and draws it. */
+const opened = new Set<BrowserContext>();
 
 /** A context whose pages tell what broke in them; an answer that refuses is none of that. */
 export function watched(context: BrowserContext): BrowserContext {
+  opened.add(context);
   context.on('weberror', (error) => broken.push(error.error().message));
   context.on('console', (message) => {
     if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) broken.push(message.text());
@@ -26,7 +29,10 @@ export const test = base.extend<{ unbroken: undefined }>({
     async ({}, use) => {
       broken.length = 0;
       await use(undefined);
-      expect(broken, 'errors in the pages').toEqual([]);
+      const found = [...broken];
+      for (const context of opened) await context.close();
+      opened.clear();
+      expect(found, 'errors in the pages').toEqual([]);
     },
     { auto: true },
   ],
