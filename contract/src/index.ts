@@ -2,7 +2,7 @@
 export { CertifiedStaff, EARNING_KIND_LABEL, EarningsPage, EarningsQuery, NameProducers } from './earnings/index';
 export { AssistanceRead, AssistanceReadAtDoor, ChoosePlanAtDoor, GiveAssistance } from './assistance/index';
 export { KeptCalculation } from './calculation/index';
-export { AskCheck, AskChecks, CompanyAnswer, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
+export { AskCheck, AskChecks, CompanyAnswer, RecordsAnswer, RegisterAnswer, ResolveFinding, WatchlistAnswer } from './checks/index';
 export { BankAccountAnswer, BankTransferAnswer, ReleasePayout, SendBackPayout, SettlePayout, VerifyPayout } from './completion/index';
 export { AnswerException, AskException } from './conditions/index';
 export { CONSENT_WAY_LABEL, CONSENT_WAYS, RecordConsent, RecordConsents, WithdrawConsent } from './consents/index';
@@ -26,6 +26,7 @@ export {
   ApplyAtDoor,
   DoorDetails,
   type DoorDetailsView,
+  LinkPurpose,
   DoorGreeting,
   type DoorRow,
   DoorView,
@@ -97,7 +98,13 @@ export {
   AnswerUnitAtDoor,
   HoldUnitAtDoor,
   OfferUnit,
+  AnswerReferenceAtDoor,
+  AskReference,
+  DoorReferences,
+  LettingReferenceShape,
   OpenRound,
+  SetReferenceAside,
+  TakeReference,
   PublicRound,
   Rounds,
   RoundView,

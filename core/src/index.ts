@@ -119,6 +119,9 @@ export {
   CHAPTER_LABEL,
   CHAPTERS,
   CHECK_KINDS,
+  RECORD_KINDS,
+  type RecordKind,
+  type RecordRule,
   type CheckKind,
   CONDITION_SUBJECTS,
   type ConsentText,
@@ -348,6 +351,9 @@ export {
   lackedBy,
   wantedChecks,
   namesOf,
+  type PublicRecord,
+  type RecordFound,
+  recordsFound,
   watchlistCandidates,
 } from './evidence/checks/index';
 export { type Condition, CONDITION_STATE_LABEL, conditionsOf, type ConditionState, latestException } from './evidence/conditions/index';
@@ -532,6 +538,20 @@ export {
   waits,
   waitsInRound,
 } from './leasing/rounds/index';
+export {
+  aboutLetting,
+  compareLetting,
+  lettingConcerns,
+  lettingFaults,
+  lettingName,
+  type LettingQuestion,
+  type LettingReference,
+  type LettingSaid,
+  lettingsOf,
+  type Letting,
+  type ReferenceState,
+  tenantsOf,
+} from './leasing/references/index';
 export {
   annuityPayment,
   besideLoan,

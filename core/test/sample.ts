@@ -457,6 +457,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     producers: [],
     unit: null,
     round: null,
+    references: [],
     receipts: [],
     handover: NO_HANDOVER,
     preparedBy: ['wren'],

@@ -14,8 +14,12 @@ export const set = (entity: RowEntity | 'request', id: string | null, field: str
 export const add = (entity: RowEntity, values: Record<string, FieldValue>, id: string = nanoid()): DetailChange => ({ op: 'add', entity, id, values });
 export const cents = (units: number): Minor => Math.round(units * 100) as Minor;
 
-export const answers = (personId: string, given: Record<string, string>): DetailChange[] =>
-  Object.entries(given).map(([question, value]) => add('answer', { personId, question, value }));
+/** @param changed answers that are yes instead, each with its explanation. */
+export const answers = (personId: string, given: Record<string, string>, changed: Record<string, string> = {}): DetailChange[] =>
+  Object.entries(given).map(([question, value]) => {
+    const explanation = changed[question];
+    return add('answer', { personId, question, ...(explanation === undefined ? { value } : { value: 'yes', explanation }) });
+  });
 
 export const NO_DECLARATIONS = { bankruptcy: 'no', proceedings: 'no', stateDebt: 'no', loansAlongside: 'no', debtsAndSupport: 'yes' };
 export const QUALIFIED = { resident: 'yes', citizen: 'yes', boatEarns: 'yes', ...NO_DECLARATIONS };

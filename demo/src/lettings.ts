@@ -1,11 +1,11 @@
-import { addMonths, dayAt, owedBefore, type DetailChange, type IsoDate, type Stage } from '@cavren/core';
+import { addMonths, dayAt, lettingsOf, owedBefore, type DetailChange, type IsoDate, type Stage } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
 import { gatherPapers, toAgreed, toChecking, toSigned } from './applying';
 import { add, answers, cents, set } from './changes';
 import type { Begin } from './crew';
 import type { Browser, OpenFile } from './desk';
-import { DemoPhone } from './phone';
+import { answerAbout, DemoPhone } from './phone';
 import type { Staff } from './teller';
 
 type Until = 'gathering' | 'deciding' | 'signing' | 'completing' | 'handingOver' | 'done' | 'withdrawn';
@@ -25,6 +25,8 @@ interface Tenant {
   partner?: { name: string; born: string; number: string; phone: string; pay: number };
   children?: readonly (readonly [string, string])[];
   pet?: { kind: string; breed: string; weight: number; serviceAnimal: boolean };
+  /** An eviction that they declare, in their words. */
+  evicted?: string;
   until: Until;
 }
 
@@ -65,6 +67,7 @@ const TENANTS: readonly Tenant[] = [
     pay: 3_700,
     employer: 'Petrel Ferries',
     unit: 'gannet-3',
+    evicted: 'The house was sold, and we stayed a month too long.',
     ahead: 1,
     months: 12,
     until: 'signing',
@@ -182,7 +185,9 @@ export class Lettings {
     await this.payOwed(officer, open, 'checking', 'counter');
     if (until === 'withdrawn') return open.act(officer, '/withdraw', { reason: 'Found a home nearer to work' });
     await this.check(officer, open);
+    await this.askWhoLet(officer, open);
     if (until === 'gathering') return;
+    await this.hearWhoLet(officer, open, until === 'deciding' ? 'frontDoor' : 'phone');
     await this.gather(officer, open);
     if (until === 'deciding') return;
     await toAgreed(this.cavren, this.staff, open, 'wren', 'ansel');
@@ -223,7 +228,25 @@ export class Lettings {
     await open.act(officer, '/checks/all');
     await this.cavren.jobs.runDue();
     await open.read(officer);
+    for (const { id, agrees } of open.file.checks.flatMap(({ findings }) => findings))
+      if (!agrees) await open.act(this.staff('rufus'), `/findings/${id}`, { resolution: 'differentPerson', reason: 'That one was born in 1963.' });
     await open.act(officer, '/move');
+  }
+
+  private async askWhoLet(officer: Browser, open: OpenFile): Promise<void> {
+    for (const { home } of lettingsOf(open.file)) await open.act(officer, '/references', { homeId: home.id });
+  }
+
+  /** Whoever let them a home says how it went: at the front door, with another rent than was stated, or on the phone. */
+  private async hearWhoLet(officer: Browser, open: OpenFile, how: 'frontDoor' | 'phone'): Promise<void> {
+    for (const { home, referee, reference } of lettingsOf(open.file)) {
+      const { since, until, monthlyCost } = home;
+      if (!referee || !reference || since === null) continue;
+      const said = { since, until, monthlyCost, answers: { paidLate: 'No', damage: 'No', neighbours: 'No', again: 'Yes' }, remark: null };
+      if (how === 'phone') await open.act(officer, `/references/${reference.id}/take`, { how, said });
+      else await answerAbout(this.cavren, referee, reference.id, { ...said, monthlyCost: cents(845), remark: 'Left the garden better than it was.' });
+    }
+    await open.read(officer);
   }
 
   private async gather(officer: Browser, open: OpenFile): Promise<void> {
@@ -257,8 +280,9 @@ export class Lettings {
 }
 
 /** What a household says at the counter. */
-function cottageOf({ name, number, phone, pay, employer, ahead, months, partner, children = [], pet }: Tenant, applicant: string): DetailChange[] {
+function cottageOf({ name, number, phone, pay, employer, ahead, months, partner, children = [], pet, evicted }: Tenant, applicant: string): DetailChange[] {
   const other = nanoid();
+  const referee = nanoid();
   const home = { town: 'Quillhaven', region: 'QH', postalCode: '00412', since: '2019-05-01', tenure: 'rented' };
   const wage = (personId: string, source: string, amount: number) =>
     add('income', { personId, kind: 'wage', source, amount: cents(amount), frequency: 'monthly', since: '2019-09-02' });
@@ -272,12 +296,12 @@ function cottageOf({ name, number, phone, pay, employer, ahead, months, partner,
     set('request', null, 'debitAccount', '400281234'),
     set('person', applicant, 'idNumber', number),
     set('person', applicant, 'phone', phone),
-    add('home', { personId: applicant, line: '22 Netmenders Yard', monthlyCost: cents(780), ...home }),
+    add('home', { personId: applicant, line: '22 Netmenders Yard', monthlyCost: cents(780), refereeId: referee, ...home }),
     wage(applicant, employer, pay),
     add('livingCost', { category: 'Food and household', monthly: cents(620) }),
     add('asset', { kind: 'savings', description: 'Savings book, Quillhaven Mutual', value: cents(5_400) }),
-    add('person', { role: 'referee', fullName: 'Perpetua Gale', organisation: 'Netmenders Yard Lettings', phone: '(212) 555-0173' }),
-    ...answers(applicant, { ...adult, bedrooms: String(1 + (partner ? 1 : 0) + children.length) }),
+    add('person', { role: 'referee', fullName: 'Perpetua Gale', organisation: 'Netmenders Yard Lettings', phone: '(212) 555-0173' }, referee),
+    ...answers(applicant, { ...adult, bedrooms: String(1 + (partner ? 1 : 0) + children.length) }, evicted === undefined ? {} : { eviction: evicted }),
     ...(partner
       ? [
           add(

@@ -1,5 +1,5 @@
 import type { DoorView } from '@cavren/contract';
-import type { FilePerson } from '@cavren/core';
+import type { FilePerson, LettingSaid } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { Browser } from './desk';
 
@@ -34,13 +34,25 @@ export class DemoPhone {
   post = <T>(url: string, body: object): Promise<T> => this.browser.post<T>(url, body);
 }
 
-/** On somebody's phone: the link of the message, the code of the text, and through what they sign. */
-export async function signAs(cavren: Cavren, person: FilePerson, choice: string | null): Promise<void> {
+/** A phone on which somebody came in by the link of a message and the code of a text. */
+async function phoneOf(cavren: Cavren, person: FilePerson, where: '/api/door/enter' | '/api/door/references/enter'): Promise<Browser> {
   phones += 1;
   const phone = new Browser(cavren.app, `10.1.${Math.floor(phones / 250)}.${1 + (phones % 250)}`);
   const token = await inMessage(cavren, person.email ?? person.phone ?? '', /\/door\/([A-Za-z0-9_-]+)/);
   await phone.post('/api/door/code', { token });
-  await phone.post('/api/door/enter', { token, code: await inMessage(cavren, person.phone ?? '', /^(\d{6}) is your code/) });
+  await phone.post(where, { token, code: await inMessage(cavren, person.phone ?? '', /^(\d{6}) is your code/) });
+  return phone;
+}
+
+/** On the phone of whoever let a home: what they say of it. */
+export async function answerAbout(cavren: Cavren, referee: FilePerson, id: string, said: LettingSaid): Promise<void> {
+  const phone = await phoneOf(cavren, referee, '/api/door/references/enter');
+  await phone.post('/api/door/references', { id, said });
+}
+
+/** On somebody's phone: the link of the message, the code of the text, and through what they sign. */
+export async function signAs(cavren: Cavren, person: FilePerson, choice: string | null): Promise<void> {
+  const phone = await phoneOf(cavren, person, '/api/door/enter');
   await phone.post('/api/door/consent');
   const { pages = 0 } = (await phone.get<DoorView>('/api/door/me')).signing ?? {};
   for (let page = 1; page <= pages; page += 1) await phone.get(`/api/door/agreement/pages/${page}`);

@@ -33,6 +33,7 @@ import { payments } from './payments/index';
 import { persons } from './persons/index';
 import { products } from './products/index';
 import { receipts } from './receipts/index';
+import { references } from './references/index';
 import { rounds } from './rounds/index';
 import { session } from './session/index';
 import { signing } from './signing/index';
@@ -74,6 +75,7 @@ export const concepts: readonly Concept[] = [
   earnings,
   units,
   rounds,
+  references,
   equipment,
   receipts,
   handover,

@@ -9,7 +9,7 @@ import {
   type Problem,
   type ProductInForce,
 } from '@cavren/contract';
-import { consentsAskedOf, dayAt, isoDate, signersOf, type FileState, type StaffRole } from '@cavren/core';
+import { consentsAskedOf, dayAt, isoDate, signersOf, wantedChecks, type FileState, type StaffRole } from '@cavren/core';
 import { startStandins, type Mode, type StandinPorts } from '@cavren/standins';
 import type { InjectOptions, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
@@ -403,7 +403,7 @@ export class Walk {
         await this.act('wren', '/consents', { personId: person.id, kind, how: 'inPerson' });
   }
   async checks(): Promise<void> {
-    for (const person of signersOf(this.file)) for (const kind of ['identity', 'watchlist']) await this.act('wren', '/checks', { personId: person.id, kind });
+    for (const { person, rule } of wantedChecks(this.file)) await this.act('wren', '/checks', { personId: person.id, kind: rule.kind });
     await this.await();
   }
 }

@@ -1,10 +1,10 @@
-import { addMonths, dayAt, signersOf } from '@cavren/core';
+import { addMonths, computePath, dayAt, lettingsOf, signersOf, type Letting } from '@cavren/core';
+import { nanoid } from 'nanoid';
 import { expect } from 'vitest';
 import { Phone } from './applicant';
 import { change, openFile, type TestCavren, type Walk } from './cavren';
 import { keysNow } from './insured';
 import { png } from './samples';
-import { computePath } from '@cavren/core';
 
 /** The first of a month some time ahead, on which cottages are free. */
 export const startOfLet = (): string => addMonths(`${dayAt(new Date().toISOString(), 'America/New_York').slice(0, 8)}01` as Parameters<typeof addMonths>[0], 3);
@@ -15,6 +15,7 @@ export async function cottage(cavren: TestCavren, wish: { from?: string; months?
   const { from = startOfLet(), months = 12, who = 'wren', name = `Ida Holm${'abcdefghijklmnopqrstuvwxyz'[(asked += 1) % 26] ?? ''}`, income = 460_000 } = wish;
   const walk = await openFile(cavren, who, name, 'quay-cottages');
   const { id } = walk.applicant;
+  const refereeId = nanoid();
   const answer = await walk.details([
     change.set('request', null, 'purpose', 'Only home'),
     change.set('request', null, 'termMonths', months),
@@ -25,10 +26,10 @@ export async function cottage(cavren: TestCavren, wish: { from?: string; months?
     change.set('person', id, 'idNumber', walk.numberOf('4320')),
     change.set('person', id, 'phone', walk.phone(1)),
     change.set('person', id, 'email', `ida${asked}@post.example`),
-    change.add('home', { personId: id, line: '4 Capstan Row', town: 'Quillhaven', since: '2019-03-01', tenure: 'rented', monthlyCost: 80_000 }),
+    change.add('home', { personId: id, line: '4 Capstan Row', town: 'Quillhaven', since: '2019-03-01', tenure: 'rented', monthlyCost: 80_000, refereeId }),
     change.add('income', { personId: id, kind: 'wage', source: 'Petrel Ferries', amount: income, frequency: 'monthly', since: '2020-01-06' }),
     change.add('livingCost', { category: 'Food and household', monthly: 60_000 }),
-    change.add('person', { role: 'referee', fullName: 'Perpetua Gale', organisation: 'Netmenders Yard Lettings', phone: '(212) 555-0173' }),
+    change.add('person', { role: 'referee', fullName: 'Perpetua Gale', organisation: 'Netmenders Yard Lettings', phone: walk.phone(9) }, refereeId),
     ...Object.entries({ resident: 'yes', bedrooms: '1', eviction: 'no', owesRent: 'no' }).map(([question, value]) =>
       change.add('answer', { personId: id, question, value }),
     ),
@@ -42,6 +43,15 @@ export const payOver = (walk: Walk, amount: number, who = 'wren') =>
   walk.act(who, '/receipts', { way: 'counter', amount, payer: walk.applicant.fullName ?? '', reference: `R-${amount}` });
 /** What is owed of a file now. */
 export const owed = (walk: Walk): string[] => keysNow(walk).filter((key) => key.startsWith('owed:'));
+
+/** Whoever let them a home before says on the phone that all is as it was stated. */
+export async function hearLettings(walk: Walk): Promise<void> {
+  for (const { home } of lettingsOf(walk.file)) await walk.act('wren', '/references', { homeId: home.id });
+  for (const { home, reference } of lettingsOf(walk.file))
+    await walk.act('wren', `/references/${reference?.id ?? ''}/take`, { how: 'phone', said: asStated(home) });
+}
+export const FINE = { paidLate: 'No', damage: 'No', neighbours: 'No', again: 'Yes' };
+export const asStated = ({ since, until, monthlyCost }: Letting['home']) => ({ since, until, monthlyCost, answers: FINE, remark: null });
 
 /** A cottage held, screened, checked, its papers accepted: before its decision. */
 export async function toDeciding(walk: Walk, unit: string): Promise<Walk> {
@@ -58,6 +68,7 @@ export async function toDeciding(walk: Walk, unit: string): Promise<Walk> {
     const amount = key.startsWith('income:') ? (walk.file.incomes[0]?.amount ?? null) : null;
     await walk.act('wren', `/papers/${walk.file.papers.at(-1)?.id ?? ''}/verdict`, { verdict: 'accepted', page: 1, amount });
   }
+  await hearLettings(walk);
   await walk.act('wren', '/move');
   expect(walk.file.stage, keysNow(walk).join()).toBe('deciding');
   return walk;

@@ -1,6 +1,6 @@
-import { CHECK_KINDS } from '@cavren/core';
+import { CHECK_KINDS, RECORD_KINDS } from '@cavren/core';
 import { z } from 'zod';
-import { Id, Reason, Version } from '../values/index';
+import { CalendarDate, Id, Reason, Version } from '../values/index';
 
 export const AskCheck = z.strictObject({ version: Version, personId: Id, kind: z.enum(CHECK_KINDS) });
 /** Every check that can be asked for now. */
@@ -17,6 +17,20 @@ export const RegisterAnswer = z.object({ record: z.object({ fullName: z.string()
 /** What the register of companies answers: its own entry, or none. */
 export const CompanyAnswer = z.object({
   record: z.object({ number: z.string(), name: z.string(), founded: z.string(), form: z.string(), active: z.boolean() }).nullable(),
+});
+
+/** What the register of courts and landlords answers: every record under a name that sounds alike. */
+export const RecordsAnswer = z.object({
+  records: z.array(
+    z.object({
+      of: z.enum(RECORD_KINDS),
+      name: z.string(),
+      birthDate: z.string().nullable(),
+      on: CalendarDate,
+      court: z.string(),
+      reference: z.string(),
+    }),
+  ),
 });
 
 /** What the watchlist service answers. */

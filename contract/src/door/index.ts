@@ -5,7 +5,10 @@ import { CalendarDate, StatedDate, Id, line, Time } from '../values/index';
 
 export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
 export const OpenDoor = z.strictObject({ token: DoorToken });
-export const DoorGreeting = z.object({ firstName: z.string(), phoneTail: z.string(), lender: z.string() });
+/** What a link leads to: an application, or what is asked about an earlier letting. */
+export const LinkPurpose = z.enum(['file', 'reference']);
+export type LinkPurpose = z.infer<typeof LinkPurpose>;
+export const DoorGreeting = z.object({ firstName: z.string(), phoneTail: z.string(), lender: z.string(), purpose: LinkPurpose });
 export type DoorGreeting = z.infer<typeof DoorGreeting>;
 export const EnterDoor = z.strictObject({ token: DoorToken, code: z.string().regex(/^\d{6}$/, 'The code has six digits') });
 export const ReturnToDoor = z.strictObject({ reference: z.string().max(20), phone: z.string().max(40) });

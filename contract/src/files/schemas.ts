@@ -18,7 +18,7 @@ import { AssistanceResultShape } from '../assistance/index';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
 import { OneChange, rowSchema, statedSchema } from '../details/index';
-import { HandoverShape, HeldUnitShape, ReceiptShape, RoundStandingShape } from '../leasing/index';
+import { HandoverShape, HeldUnitShape, ReceiptShape, LettingReferenceShape, RoundStandingShape } from '../leasing/index';
 import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
@@ -358,6 +358,7 @@ export const FileState = z.object({
     .nullable(),
   unit: HeldUnitShape.nullable(),
   round: RoundStandingShape.nullable(),
+  references: z.array(LettingReferenceShape),
   receipts: z.array(ReceiptShape),
   handover: HandoverShape,
   producers: z.array(ProducerShape),

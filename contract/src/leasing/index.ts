@@ -9,6 +9,7 @@ import {
   type EquipmentRules,
   type LeaseTax,
   type LeaseRules,
+  type LettingReference,
   PREFERENCE_KINDS,
   type Receipt,
   type ReceiptWay,
@@ -16,7 +17,7 @@ import {
   type RoomState,
 } from '@cavren/core';
 import { z } from 'zod';
-import { CalendarDate, Id, Money, Reason, Share, Time, Version, Words } from '../values/index';
+import { CalendarDate, Id, Money, Reason, Share, StatedDate, Time, Version, Words } from '../values/index';
 
 const Way = z.enum(Object.keys(RECEIPT_WAY_LABEL) as [ReceiptWay, ...ReceiptWay[]]);
 const Room = z.enum(Object.keys(ROOM_STATE_LABEL) as [RoomState, ...RoomState[]]);
@@ -138,6 +139,23 @@ export const LeaseShape = z.strictObject({
   occupancy: z.strictObject({ perBedroom: z.int().min(1), plus: z.int().min(0), infantMonths: z.int().min(0), why: z.string() }).nullable(),
   pets: z.strictObject({ most: z.int().min(1), weightMost: z.number().positive() }).nullable(),
   houseRules: z.array(z.string()),
+  references: z
+    .strictObject({
+      roles: z.array(z.string()).min(1),
+      years: z.int().min(1).max(20),
+      before: z.string(),
+      questions: z.array(
+        z.strictObject({
+          code: z.string().regex(/^[a-zA-Z0-9]{2,30}$/),
+          text: z.string(),
+          options: z.array(z.string()).min(2),
+          concerns: z.array(z.string()),
+        }),
+      ),
+      why: z.string(),
+    })
+    .nullable()
+    .default(null),
   inspectMonths: z.int().min(1).nullable(),
 }) as unknown as z.ZodType<LeaseRules>;
 
@@ -183,6 +201,52 @@ export const RoundStandingShape = z.object({
     }),
   ),
 }) satisfies z.ZodType<RoundStanding>;
+
+/** What somebody says of a home that they let. */
+const SaidShape = z.strictObject({
+  since: StatedDate,
+  until: StatedDate.nullable(),
+  monthlyCost: Money,
+  answers: z.record(z.string().max(30), z.string().max(120)),
+  remark: z.string().trim().max(1000).nullable(),
+});
+export const LettingReferenceShape = z.object({
+  id: Id,
+  homeId: Id,
+  refereeId: Id,
+  about: z.string(),
+  state: z.enum(['asked', 'answered', 'declined', 'setAside']),
+  askedAt: Time,
+  askedBy: z.string(),
+  answeredAt: text,
+  how: z.enum(['frontDoor', 'phone', 'post']).nullable(),
+  takenBy: text,
+  said: SaidShape.extend({ since: CalendarDate, until: CalendarDate.nullable() }).nullable(),
+  reason: text,
+}) satisfies z.ZodType<LettingReference>;
+export const AskReference = z.strictObject({ version: Version, homeId: Id });
+/** What they said is taken down by staff: by phone, or from a letter. */
+export const TakeReference = z.strictObject({ version: Version, how: z.enum(['phone', 'post']), said: SaidShape });
+export type TakeReference = z.infer<typeof TakeReference>;
+export const SetReferenceAside = z.strictObject({ version: Version, homeId: Id, reason: Reason });
+export const AnswerReferenceAtDoor = z.strictObject({ id: Id, said: SaidShape.nullable() });
+export type AnswerReferenceAtDoor = z.infer<typeof AnswerReferenceAtDoor>;
+/** What whoever is asked about an earlier letting sees: where it was and who rented it, and nothing of what was stated. */
+export const DoorReferences = z.object({
+  csrfToken: z.string(),
+  lender: z.string(),
+  name: z.string(),
+  locale: z.string(),
+  currency: z.string(),
+  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  today: CalendarDate,
+  why: z.string(),
+  questions: z.array(z.object({ code: z.string(), text: z.string(), options: z.array(z.string()) })),
+  lettings: z.array(
+    z.object({ id: Id, tenant: z.string(), home: z.string(), state: z.enum(['asked', 'answered', 'declined']), said: LettingReferenceShape.shape.said }),
+  ),
+});
+export type DoorReferences = z.infer<typeof DoorReferences>;
 
 const RoundShape = z.object({
   code: z.string(),

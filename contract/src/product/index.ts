@@ -2,6 +2,7 @@ import {
   ACCOUNT_KIND_NAMES,
   CHAPTERS,
   CHECK_KINDS,
+  RECORD_KINDS,
   CONDITION_SUBJECTS,
   DAY_COUNTS,
   AGREEMENT_FIGURES,
@@ -382,7 +383,15 @@ export const ProductDefinition = z.strictObject({
   signedWithin: z.int().min(1).nullable(),
   lapse: z.strictObject({ days: z.int().min(2), warnBefore: z.array(z.int().min(1)) }),
   ownersFrom: z.number().positive().max(100),
-  checks: z.array(z.strictObject({ kind: z.enum(CHECK_KINDS), label: z.string(), roles: z.array(RoleName), why: z.string() })),
+  checks: z.array(
+    z.strictObject({
+      kind: z.enum(CHECK_KINDS),
+      label: z.string(),
+      roles: z.array(RoleName),
+      why: z.string(),
+      records: z.array(z.strictObject({ of: z.enum(RECORD_KINDS), question: z.string(), years: z.int().min(1).max(50) })).optional(),
+    }),
+  ),
   conditions: z.array(
     z.strictObject({
       code: z.string(),

@@ -35,12 +35,14 @@ export function checksService({ services, jobs, config }: House, store: ChecksSt
   async function run(checkId: string): Promise<void> {
     const check = await store.byId(checkId);
     if (!check || check.state === 'answered') return;
-    const { file } = await services.files.state({ id: check.fileId });
+    const { file, today } = await services.files.state({ id: check.fileId });
     const person = file.people.find(({ id }) => id === check.personId);
     if (person && !hasConsent(file, person.id, file.product.lookUpConsent)) return cancel(check);
     if (!person || checkSubject(person) !== check.askedAbout) return answer(check, [], 'superseded');
     const found = await ASK_SERVICE[check.kind]({
       checkId: check.id,
+      file,
+      today,
       person,
       pack: file.pack,
       outside: config.outside,

@@ -3,6 +3,7 @@ import '@fastify/cookie';
 import {
   AnswerHealthAtDoor,
   AnswerOfferAtDoor,
+  AnswerReferenceAtDoor,
   AnswerUnitAtDoor,
   AppealAtDoor,
   AppliedAtDoor,
@@ -12,12 +13,14 @@ import {
   DoorDetails,
   DoorGreeting,
   DoorHealth,
+  DoorReferences,
   DoorView,
   Done,
   EnterDoor,
   GiveConsentAtDoor,
   HoldUnitAtDoor,
   Id,
+  LinkPurpose,
   OpenDoor,
   PayAtDoor,
   ProductCode,
@@ -74,10 +77,11 @@ export const door: Concept = (app, house) => {
   }
   const browserOf = (request: FastifyRequest): string => request.cookies[BROWSER] ?? '';
 
-  async function inside(request: FastifyRequest): Promise<DoorSessionRow> {
+  /** @param purposes for what they may have come in: whoever is asked about a letting sees nothing of the file. */
+  async function inside(request: FastifyRequest, purposes: readonly LinkPurpose[] = ['file']): Promise<DoorSessionRow> {
     const token = request.cookies[COOKIE];
     const session = token ? await service.session(token) : null;
-    if (!session) throw PROBLEM.signedOut();
+    if (!session || !purposes.includes(session.purpose)) throw PROBLEM.signedOut();
     if (request.method !== 'GET' && !sameText(String(request.headers['x-csrf-token'] ?? ''), session.csrfToken)) throw PROBLEM.csrf();
     return session;
   }
@@ -89,9 +93,22 @@ export const door: Concept = (app, house) => {
     return done;
   });
   app.post('/api/door/enter', { config: fewTries, schema: { body: EnterDoor, response: { 200: DoorView } } }, async (request, reply) => {
-    const entered = await service.enter(request.body.token, request.body.code, browserOf(request));
+    const entered = await service.enter(request.body.token, request.body.code, browserOf(request), 'file');
     enter(reply, entered);
     return service.view(entered.session);
+  });
+  app.post('/api/door/references/enter', { config: fewTries, schema: { body: EnterDoor, response: { 200: DoorReferences } } }, async (request, reply) => {
+    const entered = await service.enter(request.body.token, request.body.code, browserOf(request), 'reference');
+    enter(reply, entered);
+    return services.references.atDoor(entered.session);
+  });
+  app.get('/api/door/references', { schema: { response: { 200: DoorReferences } } }, async (request) =>
+    services.references.atDoor(await inside(request, ['reference'])),
+  );
+  app.post('/api/door/references', { schema: { body: AnswerReferenceAtDoor, response: { 200: DoorReferences } } }, async (request) => {
+    const session = await inside(request, ['reference']);
+    await services.references.answerAtDoor(session, request.body);
+    return services.references.atDoor(session);
   });
   app.post('/api/door/return', { config: fewTries, schema: { body: ReturnToDoor, response: { 200: Done } } }, async (request, reply) => {
     await service.sendCodeForReturn(request.body.reference, request.body.phone, asking(request, reply));
@@ -216,7 +233,7 @@ export const door: Concept = (app, house) => {
   });
   app.get('/api/door/me', { schema: { response: { 200: DoorView } } }, async (request) => service.view(await inside(request)));
   app.post('/api/door/leave', { schema: { response: { 200: Done } } }, async (request, reply) => {
-    await service.leave(await inside(request));
+    await service.leave(await inside(request, LinkPurpose.options));
     reply.clearCookie(COOKIE, { path: '/api/door' });
     return done;
   });

@@ -11,6 +11,7 @@ import type {
   DoorGreeting,
   DoorHealth,
   DoorView,
+  LinkPurpose,
   PublicProduct,
 } from '@cavren/contract';
 import {
@@ -95,14 +96,14 @@ const minutes = (from: Date, count: number): string => new Date(from.getTime() +
 export function doorService({ db, services, jobs, secrets, lender, now }: House, store: DoorStore) {
   /** What a browser keeps once somebody came in by it; another phone makes it worth nothing. */
   const knownAs = ({ id, phone }: FilePerson): string => secrets.mark(`door ${id} ${phone ?? ''}`);
-  async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState }> {
+  async function personOfLink(token: string): Promise<{ fileId: string; person: FilePerson; file: FileState; purpose: LinkPurpose }> {
     const link = await services.invitations.link(tokenHash(token));
     if (!link) throw PROBLEM.linkUnknown();
     if (link.expiresAt < now().toISOString()) throw PROBLEM.linkLate();
     const { file } = await services.files.state({ id: link.fileId });
     const person = file.people.find(({ id }) => id === link.personId);
     if (!person) throw PROBLEM.noPartThisFile();
-    return { fileId: link.fileId, person, file };
+    return { fileId: link.fileId, person, file, purpose: link.purpose };
   }
 
   /** Finds somebody by reference and phone. Null when they don't fit; callers don't tell which of the two was wrong. */
@@ -172,6 +173,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
     person: FilePerson,
     code: string,
     browser: string,
+    purpose: LinkPurpose,
   ): Promise<{ token: string; session: DoorSessionRow; known: string }> {
     const outcome = await inTransaction(db, async (tx) => {
       const at = now();
@@ -195,6 +197,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         codeSentTo: known.sentTo,
         createdAt: at.toISOString(),
         expiresAt: minutes(at, SESSION_HOURS * 60),
+        purpose,
       };
       await store.addSession(session, tx);
       return { token, session, known: knownAs(person) };
@@ -205,16 +208,18 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
 
   return {
     async greet(token: string): Promise<DoorGreeting> {
-      const { person } = await personOfLink(token);
-      return { firstName: personName(person).split(' ')[0] ?? '', phoneTail: person.phone?.slice(-4) ?? '', lender };
+      const { person, purpose } = await personOfLink(token);
+      return { firstName: personName(person).split(' ')[0] ?? '', phoneTail: person.phone?.slice(-4) ?? '', lender, purpose };
     },
     async sendCodeForLink(token: string, at: AtDoor): Promise<void> {
       const { fileId, person } = await personOfLink(token);
       await sendCode(fileId, person, at, true);
     },
-    async enter(token: string, code: string, browser: string) {
-      const { fileId, person } = await personOfLink(token);
-      return enterWithCode(fileId, person, code, browser);
+    /** @param wanted what the page is for on which somebody comes in; a link leads to nothing else than it was sent for. */
+    async enter(token: string, code: string, browser: string, wanted: LinkPurpose) {
+      const { fileId, person, purpose } = await personOfLink(token);
+      if (purpose !== wanted) throw PROBLEM.linkUnknown();
+      return enterWithCode(fileId, person, code, browser, purpose);
     },
     /** Sends a code when reference and phone fit; says nothing either way. */
     async sendCodeForReturn(reference: string, phone: string, at: AtDoor): Promise<void> {
@@ -228,7 +233,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
       const found = await personByPhone(reference, phone);
       if (!found) throw PROBLEM.codeWrong({}, 'code');
       // One answer for all that can be wrong: nobody learns from it whose reference and phone belong together.
-      return enterWithCode(found.fileId, found.person, code, browser).catch((error: unknown) => {
+      return enterWithCode(found.fileId, found.person, code, browser, 'file').catch((error: unknown) => {
         throw error instanceof ProblemError ? PROBLEM.codeWrong({}, 'code') : error;
       });
     },

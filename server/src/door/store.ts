@@ -1,3 +1,4 @@
+import type { LinkPurpose } from '@cavren/contract';
 import { execute, select, Table, type Sequelize, type Tx } from '../db/index';
 
 export interface CodeRow {
@@ -20,6 +21,8 @@ export interface DoorSessionRow {
   codeSentTo: string | null;
   createdAt: string;
   expiresAt: string;
+  /** What it lets somebody see and do. */
+  purpose: LinkPurpose;
 }
 
 export function doorStore(db: Sequelize) {
@@ -41,7 +44,7 @@ export function doorStore(db: Sequelize) {
   const sessions = new Table<DoorSessionRow>(
     db,
     'door_session',
-    { idHash: 'key', fileId: 'key', personId: 'key', csrfToken: 'key', codeSentTo: 'text', createdAt: 'time', expiresAt: 'time' },
+    { idHash: 'key', fileId: 'key', personId: 'key', csrfToken: 'key', codeSentTo: 'text', createdAt: 'time', expiresAt: 'time', purpose: 'key' },
     ['idHash'],
   );
   return {

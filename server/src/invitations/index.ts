@@ -1,3 +1,4 @@
+import type { LinkPurpose } from '@cavren/contract';
 import { SECRET } from '../outbox/index';
 import { personName, type FilePerson, say, type Words } from '@cavren/core';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -11,10 +12,12 @@ export interface LinkRow {
   fileId: string;
   personId: string;
   expiresAt: string;
+  /** What it leads to. */
+  purpose: LinkPurpose;
 }
 
 function linkStore(db: Sequelize) {
-  const links = new Table<LinkRow>(db, 'door_link', { tokenHash: 'key', fileId: 'key', personId: 'key', expiresAt: 'time' }, ['tokenHash']);
+  const links = new Table<LinkRow>(db, 'door_link', { tokenHash: 'key', fileId: 'key', personId: 'key', expiresAt: 'time', purpose: 'key' }, ['tokenHash']);
   return {
     add: (row: LinkRow, tx: Tx) => links.insert(row, tx),
     find: (hash: string) => links.one({ tokenHash: hash }),
@@ -29,7 +32,7 @@ export interface Invitations {
   /** Ends the links that somebody of a file was sent. */
   end(change: FileChange, personId: string): Promise<void>;
   /** @param days for how long the link holds, where that is longer than the product's links do. */
-  send(change: FileChange, person: FilePerson, subject: Words, text: Words, days?: number): Promise<void>;
+  send(change: FileChange, person: FilePerson, subject: Words, text: Words, days?: number, purpose?: LinkPurpose): Promise<void>;
   tell(change: FileChange, person: FilePerson, subject: Words, text: Words): Promise<void>;
 }
 
@@ -62,10 +65,10 @@ function makeInvitations({ services, config, lender }: House, links: ReturnType<
     async end(change, personId) {
       await links.endOf(change.row.id, personId, change.tx);
     },
-    async send(change, person, subject, text, days = 0) {
+    async send(change, person, subject, text, days = 0, purpose = 'file') {
       const token = newToken();
       const expiresAt = new Date(Date.parse(change.now) + Math.max(days, change.file.product.signing.linkDays) * DAY_MS).toISOString();
-      await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt }, change.tx);
+      await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt, purpose }, change.tx);
       await put(change, person, subject, say('mail.withLink', { text, link: SECRET }), `${config.publicUrl}/door/${token}`);
     },
     tell: (change, person, subject, text) => put(change, person, subject, text),

@@ -39,6 +39,8 @@ export const deceased: KindOfCheck = {
   label: 'Register of deaths',
   of: 'person',
   needs: [NAME, BIRTH_DATE],
+  finds: 'fields',
+  nothing: 'Not in the register of deaths.',
   settledBy: 'officer',
   resolutions: ['differentPerson', 'samePerson'],
   says: (_finding, name) => say('checks.inRegisterOfDeaths', { name }),

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { makeService } from '../service/index';
+import { soundsAlike } from '../sounds/index';
 import companies from './companies.json' with { type: 'json' };
+import records from './records.json' with { type: 'json' };
 import persons from './persons.json' with { type: 'json' };
 
 const Question = z.object({ number: z.string(), fullName: z.string(), birthDate: z.string() });
@@ -11,7 +13,7 @@ const CompanyQuestion = z.object({ number: z.string() });
 const asKept = (number: string): string => number.replace(/[^0-9A-Za-z]/g, '').toUpperCase();
 
 /**
- * Registers of persons and of companies with entries of their own, all made up: they answer from those and not from what they
+ * Registers of persons, of companies, and of what courts and landlords hold, with entries of their own, all made up: they answer from those and not from what they
  * are asked. Whoever tries things out has somebody entered by POST /entries; another entry under the number gives way.
  */
 export function registerService() {
@@ -25,6 +27,9 @@ export function registerService() {
     for (const entry of request.body) known.set(asKept(entry.number), { ...entry, number: asKept(entry.number) });
     return { entries: known.size };
   });
+  app.post('/records', { schema: { body: z.object({ fullName: z.string() }) } }, (request) => ({
+    records: records.filter(({ name }) => soundsAlike(name, request.body.fullName)),
+  }));
   app.post('/companies', { schema: { body: CompanyQuestion } }, (request) => {
     const number = asKept(request.body.number);
     return { record: companies.find((company) => company.number === number) ?? null };

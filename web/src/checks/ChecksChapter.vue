@@ -4,6 +4,7 @@ import {
   confirmedToAgree,
   currentCheck,
   hasConsent,
+  KINDS_OF_CHECK,
   personName,
   wantedChecks,
   type Agreement,
@@ -124,12 +125,12 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
         </p>
         <p v-if="currentCheck(file, person, kind)?.state === 'answered' && currentCheck(file, person, kind)?.findings.length === 0" class="py-1">
           <Mark kind="settled" />
-          {{ kind === 'watchlist' ? 'No entry resembles this person.' : 'Nothing was compared.' }}
+          {{ KINDS_OF_CHECK[kind].nothing }}
         </p>
         <v-table v-if="currentCheck(file, person, kind)?.findings.length">
           <thead>
             <tr>
-              <th scope="col">{{ kind === 'watchlist' ? 'Entry' : 'Field' }}</th>
+              <th scope="col">{{ KINDS_OF_CHECK[kind].finds === 'entries' ? 'Entry' : 'Field' }}</th>
               <th scope="col">Stated</th>
               <th scope="col">Found</th>
               <th scope="col">Result</th>

@@ -56,6 +56,7 @@ import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
 import { showFigure } from '../affordability/index';
 import { api } from '../api/index';
 import { type ChapterProps, useEditing, useSending, useShown } from '../file/index';
+import { LettingsPart } from '../lettings/index';
 import { AskText, Fold, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { describeEntry } from '../history/index';
@@ -596,6 +597,10 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
               <template v-else>not answered yet</template>
             </li>
           </ul>
+        </section>
+        <section v-if="file.product.lease?.references" class="sheet part px-4 py-3">
+          <h3>Who let them a home before</h3>
+          <LettingsPart :file="file" readonly />
         </section>
         <section class="sheet part px-4 py-3">
           <h3>Decisions so far</h3>

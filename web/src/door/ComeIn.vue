@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DoorGreeting, DoorView } from '@cavren/contract';
+import type { DoorGreeting, DoorReferences, DoorView } from '@cavren/contract';
 import { onMounted, ref, toRefs } from 'vue';
 import { api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
@@ -11,7 +11,7 @@ const props = defineProps<{
   /** The file of whoever was away too long and comes in again. */
   again: string | null;
 }>();
-const emit = defineEmits<{ in: [view: DoorView] }>();
+const emit = defineEmits<{ in: [view: DoorView]; asked: [view: DoorReferences] }>();
 const greeting = ref<DoorGreeting | null>(null);
 const coming = keptForm<{ reference: string; phone: string; sent: boolean }>('cavren-door-coming', { reference: '', phone: '', sent: false });
 const byReference = ref(props.token === null || props.again !== null);
@@ -51,6 +51,11 @@ const send = () =>
 const enter = () =>
   run(async () => {
     const body = byReference.value ? { reference: reference.value, phone: phone.value, code: code.value } : { token: props.token, code: code.value };
+    if (greeting.value?.purpose === 'reference' && !byReference.value) {
+      const asked = await api.post<DoorReferences>('/api/door/references/enter', body);
+      coming.drop();
+      return emit('asked', asked);
+    }
     const view = await api.post<DoorView>(byReference.value ? '/api/door/return/enter' : '/api/door/enter', body);
     coming.drop();
     emit('in', view);

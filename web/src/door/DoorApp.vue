@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DoorView } from '@cavren/contract';
+import type { DoorReferences, DoorView } from '@cavren/contract';
 import { defineAsyncComponent, onMounted, ref } from 'vue';
 import { api, setCsrfToken } from '../api/index';
 import ComeIn from './ComeIn.vue';
@@ -8,8 +8,11 @@ import ComeIn from './ComeIn.vue';
 const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
 const Apply = defineAsyncComponent(() => import('./Apply.vue'));
 const Inside = defineAsyncComponent(() => import('./Inside.vue'));
+const References = defineAsyncComponent(() => import('./References.vue'));
 const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(location.pathname)?.[1] ?? null;
 const view = ref<DoorView | null>(null);
+/** What somebody is asked who let a home, in place of an application. */
+const asked = ref<DoorReferences | null>(null);
 const looking = ref(true);
 const stillIn = ref(false);
 
@@ -19,13 +22,24 @@ function take(next: DoorView | null): void {
 }
 onMounted(async () => {
   // A link is always opened with its code; only who returns without one may still be inside.
-  if (token === null && product === null) take(await api.get<DoorView>('/api/door/me').catch(() => null));
+  if (token === null && product === null) {
+    take(await api.get<DoorView>('/api/door/me').catch(() => null));
+    if (!view.value) takeAsked(await api.get<DoorReferences>('/api/door/references').catch(() => null));
+  }
   looking.value = false;
 });
 /** Whoever came in is inside for as long as the session lasts, also when the page is loaded again; the link is in the address no more. */
 function comeIn(next: DoorView): void {
   again.value = null;
   take(next);
+  history.replaceState(null, '', '/door');
+}
+function takeAsked(next: DoorReferences | null): void {
+  asked.value = next;
+  if (next) setCsrfToken(next.csrfToken);
+}
+function comeToAnswer(next: DoorReferences): void {
+  takeAsked(next);
   history.replaceState(null, '', '/door');
 }
 /** Where the same person comes in again who was away too long; what they had said is kept. */
@@ -42,6 +56,7 @@ async function leave(): Promise<void> {
     sessionStorage.clear();
     again.value = null;
     take(null);
+    takeAsked(null);
   } catch {
     stillIn.value = true;
   }
@@ -54,8 +69,9 @@ async function leave(): Promise<void> {
       <p v-if="stillIn" class="problem" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
       <p v-if="looking" role="status">One moment …</p>
       <Inside v-else-if="view" :view="view" @change="take" @leave="leave" @ended="ended" />
+      <References v-else-if="asked" :view="asked" @change="takeAsked" @leave="leave" @ended="takeAsked(null)" />
       <Apply v-else-if="product" :code="product" @in="comeIn" />
-      <ComeIn v-else :token="token" :again="again" @in="comeIn" />
+      <ComeIn v-else :token="token" :again="again" @in="comeIn" @asked="comeToAnswer" />
     </main>
   </v-app>
 </template>

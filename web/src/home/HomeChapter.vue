@@ -16,6 +16,7 @@ import {
   type ChapterProps,
   type Column,
 } from '../file/index';
+import { LettingsPart } from '../lettings/index';
 import { useDesk } from '../session/index';
 
 const props = defineProps<ChapterProps>();
@@ -57,6 +58,9 @@ function abroad(row: { id: string }): string | null {
   return country === null || country === props.file.pack.phoneRegion ? null : countryName(country);
 }
 const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
+const referees = computed(() =>
+  props.file.people.filter((person) => plays(person, ['referee'])).map(({ id, ...person }) => ({ value: id, label: personName(person) })),
+);
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
 /** New addresses are first of whoever of the applying people has none. */
 const fresh = computed(() => {
@@ -111,6 +115,9 @@ const elsewhere = computed(() =>
             <Field :id="row.id" entity="home" field="country" :options="countryOptions()" :locked="locked" hint="only where it is another one" />
           </div>
           <v-btn v-else-if="!locked" class="my-1" size="x-small" variant="text" @click="naming = row.id">In another country</v-btn>
+          <div v-if="file.product.lease?.references && homeIn(row)?.tenure === 'rented'" class="fields my-1" style="--across: 4">
+            <Field :id="row.id" entity="home" field="refereeId" :options="referees" :locked="locked" hint="a referee in People" />
+          </div>
         </template>
         <template #below="{ row, open }">
           <div v-if="districtsOf(row).length > 0" class="fields my-1" style="--across: 4">
@@ -129,6 +136,10 @@ const elsewhere = computed(() =>
       <p v-for="{ person, home } in elsewhere" :key="person.id" class="soft mt-1">
         {{ personName(person) }} {{ home ? `lives at ${home.line}` : 'has no address yet: say in People with whom they live' }}.
       </p>
+    </section>
+    <section v-if="file.product.lease?.references" class="block">
+      <h2>What those say who let it</h2>
+      <LettingsPart :file="file" />
     </section>
     <section v-if="file.product.asks.includes('pet')" class="block">
       <h2>Pets</h2>

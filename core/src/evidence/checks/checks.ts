@@ -1,5 +1,7 @@
 import { say, type Words } from '../../basis/words/index';
-import type { CheckKind } from '../../file/product/index';
+import { addMonths, type IsoDate } from '../../basis/dates/index';
+import type { CheckKind, RecordKind, RecordRule } from '../../file/product/index';
+import type { Answer } from '../../people/declarations/index';
 import { KINDS_OF_CHECK } from './kinds/index';
 import type { FilePerson } from '../../people/people/index';
 import { sha256 } from '@noble/hashes/sha2.js';
@@ -175,3 +177,43 @@ export const isSettled = (check: Check): boolean => check.state === 'answered' &
 
 /** Words of what a check needs to know of somebody and doesn't yet. */
 export const lackedBy = (kind: CheckKind, person: FilePerson): Words[] => KINDS_OF_CHECK[kind].needs.filter(({ of }) => !of(person)).map(({ word }) => word);
+
+/** What a register of courts and landlords holds about a name. */
+export interface PublicRecord {
+  of: RecordKind;
+  name: string;
+  birthDate: string | null;
+  on: IsoDate;
+  court: string;
+  reference: string;
+}
+
+/** A record that may be about somebody, and whether they declared something of its kind. */
+export interface RecordFound {
+  record: PublicRecord;
+  declared: boolean;
+  score: number;
+  reasons: Words[];
+}
+
+/**
+ * The records that a product looks for and that resemble somebody, the most alike first: of its kinds and within its years
+ * before today; what nobody asked about is left out, so that it is never kept. Names are compared as those of watchlists are.
+ */
+export function recordsFound(
+  person: { fullName: string; birthDate: string | null },
+  records: readonly PublicRecord[],
+  { rules, answers, today }: { rules: readonly RecordRule[]; answers: readonly Pick<Answer, 'question' | 'value'>[]; today: IsoDate },
+): RecordFound[] {
+  return records
+    .flatMap((record) => {
+      const rule = rules.find((one) => one.of === record.of);
+      if (!rule || record.on < addMonths(today, -12 * rule.years)) return [];
+      const { name, birthDate, court, reference } = record;
+      const { score, reasons } = scoreEntry(person, { name, aliases: [], birthDate, list: court, reference });
+      if (score < CANDIDATE_SCORE) return [];
+      const declared = answers.some(({ question, value }) => question === rule.question && value === 'yes');
+      return [{ record, declared, score, reasons }];
+    })
+    .sort((a, b) => b.score - a.score || a.record.reference.localeCompare(b.record.reference));
+}

@@ -7,6 +7,7 @@ import type { DayCount } from '../../credit/daycount/index';
 import type { Minor } from '../../basis/money/index';
 import type { DateOrder, IsoDate } from '../../basis/dates/index';
 import type { IdentityNumberKind } from '../../basis/numbers/index';
+import type { LettingQuestion } from '../../leasing/references/fields';
 import type { PartKind, PaymentPeriod } from '../../credit/parts/index';
 import type { FamilyStatus, FilingStatus, Role } from '../../people/people/fields';
 import type { Entity } from '../details/index';
@@ -291,8 +292,18 @@ export interface RowNeed {
 }
 
 /** What an outside service can be asked about somebody; each is an object in core/src/evidence/checks/kinds. */
-export const CHECK_KINDS = ['identity', 'watchlist', 'company'] as const;
+export const CHECK_KINDS = ['identity', 'watchlist', 'company', 'background'] as const;
 export type CheckKind = (typeof CHECK_KINDS)[number];
+
+/** What a register of courts and landlords holds. */
+export const RECORD_KINDS = ['eviction', 'rentOwed', 'conviction'] as const;
+export type RecordKind = (typeof RECORD_KINDS)[number];
+/** Records that a background check looks for: what was found is declared where the question is answered yes. */
+export interface RecordRule {
+  of: RecordKind;
+  question: string;
+  years: number;
+}
 
 /** What papers can be asked about; each is an object in core/src/evidence/conditions/subjects. */
 export const CONDITION_SUBJECTS = [
@@ -704,6 +715,8 @@ export interface LeaseRules {
   /** How many pets, and up to which weight in kilograms; null where none are taken. */
   pets: { most: number; weightMost: number } | null;
   houseRules: string[];
+  /** What is asked about earlier lettings of those in the roles, over how many years, of who let them; null where nobody is asked. */
+  references: { roles: Role[]; years: number; before: Stage; questions: LettingQuestion[]; why: string } | null;
   /** Months between inspections; null where there are none. */
   inspectMonths: number | null;
 }
@@ -919,7 +932,8 @@ export interface ProductDefinition {
   lapse: { days: number; warnBefore: number[] };
   /** Share from which beneficial owners are named. */
   ownersFrom: number;
-  checks: { kind: CheckKind; label: string; roles: Role[]; why: string }[];
+  /** Of a background check: the records that count, by what they are of, the question that declares them, and for how many years. */
+  checks: { kind: CheckKind; label: string; roles: Role[]; why: string; records?: RecordRule[] | undefined }[];
   conditions: ConditionRule[];
   /** What becomes of a paper with something in it that acts by itself or hides another file: it is refused, or kept without that. */
   activePapers: 'refused' | 'cleaned';

@@ -6,6 +6,7 @@ import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
 import type { Receipt } from '../../leasing/charges/fields';
 import type { Handover } from '../../leasing/handover/fields';
+import type { LettingReference } from '../../leasing/references/fields';
 import type { RoundStanding } from '../../leasing/rounds/fields';
 import type { HeldUnit } from '../../leasing/units/fields';
 import { FAMILY_STATUSES, MAIL_FIELDS, ROLE_LABEL, type FamilyStatus, type FilePerson, type Role } from '../../people/people/fields';
@@ -479,6 +480,8 @@ export interface FileState extends StatedDetails {
   unit: HeldUnit | null;
   /** Where it stands in the round that it takes part in. */
   round: RoundStanding | null;
+  /** What was asked about earlier lettings, the latest last. */
+  references: LettingReference[];
   /** Money that came in for what it charges, and went back. */
   receipts: Receipt[];
   handover: Handover;

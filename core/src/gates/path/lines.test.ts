@@ -31,6 +31,7 @@ const home = (monthlyCost: number): Home => ({
   id: 'home-a',
   createdAt: '2026-03-02T08:00:00.000Z',
   personId: 'person-a',
+  refereeId: null,
   floorArea: null,
   line: '1 Quay',
   town: 'Q',

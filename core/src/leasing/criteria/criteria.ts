@@ -37,6 +37,7 @@ export function criteriaOf(product: ProductDefinition): Criteria {
           : []),
       ...(household.adultsMustApply ? [household.why] : []),
       ...(years === undefined ? [] : [say('lease.criteriaHomes', { years })]),
+      ...(lease?.references ? [say('references.criteria', { years: lease.references.years })] : []),
       ...(checks.length > 0 ? [say('lease.criteriaChecks', { checks: { all: [...new Set(checks.map(({ label }) => label))], by: 'and' } })] : []),
       ...ending,
       ...(draw?.preferences ?? []).map(({ label, points, why }) => say('rounds.criteria', { label, points, why })),

@@ -25,6 +25,8 @@ export const HOME = describeDetail({
     tenure: choice('Owned or rented', TENURE_LABEL, { by: 'applicant' }),
     floorArea: whole('Floor area', { form: 'Give the area as a whole number', least: 1, most: 100_000 }, { unit: 'squareFeet' }),
     monthlyCost: money('Cost a month', { by: 'applicant', ask: 'What it costs a month' }),
+    /** A referee of the file. */
+    refereeId: person('Who let it'),
   },
 });
 export type Home = RowOf<typeof HOME>;

@@ -18,6 +18,7 @@ const home = (personId: string, values: Partial<Home> = {}): Home => ({
   id: `home-${personId}`,
   createdAt: at,
   personId,
+  refereeId: null,
   floorArea: null,
   country: null,
   line: '4 Capstan Row',

@@ -1,9 +1,11 @@
-import type { FilePerson, Finding, PlacePack } from '@cavren/core';
+import type { FilePerson, FileState, Finding, IsoDate, PlacePack } from '@cavren/core';
 import type { Config } from '../../config/index';
 
 /** What a check is asked with. */
 export interface CheckQuestion {
   checkId: string;
+  file: FileState;
+  today: IsoDate;
   person: FilePerson;
   pack: PlacePack;
   outside: Config['outside'];

@@ -6,6 +6,8 @@ export const company: KindOfCheck = {
   label: 'Company register',
   of: 'organisation',
   needs: [NAME, IDENTITY_NUMBER],
+  finds: 'fields',
+  nothing: 'Nothing was compared.',
   settledBy: 'officer',
   resolutions: ['confirmed', 'corrected'],
   says: ({ label, resolution }, name) =>

@@ -6,6 +6,8 @@ export const identity: KindOfCheck = {
   label: 'Identity',
   of: 'person',
   needs: [NAME, BIRTH_DATE, IDENTITY_NUMBER],
+  finds: 'fields',
+  nothing: 'Nothing was compared.',
   settledBy: 'officer',
   resolutions: ['confirmed', 'corrected'],
   says: ({ label, resolution }, name) =>

@@ -17,6 +17,10 @@ export interface KindOfCheck {
   /** Whom it is asked about. */
   of: 'person' | 'organisation' | 'both';
   needs: readonly NeededFact[];
+  /** What it comes to: fields held against what was stated, or entries that may be about somebody. */
+  finds: 'fields' | 'entries';
+  /** What is said where it found nothing. */
+  nothing: string;
   /** Who settles what it finds: the officer, or compliance. */
   settledBy: 'officer' | 'compliance';
   /** The ways to settle it; the first clears it, the second doesn't. */

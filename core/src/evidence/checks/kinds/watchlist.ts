@@ -6,6 +6,8 @@ export const watchlist: KindOfCheck = {
   label: 'Watchlist',
   of: 'both',
   needs: [NAME, FOUNDED_OR_BORN],
+  finds: 'entries',
+  nothing: 'No entry resembles this person.',
   settledBy: 'compliance',
   resolutions: ['differentPerson', 'samePerson'],
   says: ({ label, resolution }, name) =>

@@ -16,6 +16,7 @@ import { payout } from './payout';
 import { people } from './people';
 import { policy } from './policy';
 import { questions } from './questions';
+import { references } from './references';
 import { replacement } from './replacement';
 import { round } from './round';
 import { rows } from './rows';
@@ -36,6 +37,7 @@ export const PATH_PARTS: readonly PathPart[] = [
   replacement,
   lines,
   checks,
+  references,
   conditions,
   carrying,
   valid,

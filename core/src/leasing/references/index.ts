@@ -1,0 +1,15 @@
+export type { LettingQuestion, LettingReference, LettingSaid, ReferenceState } from './fields';
+export {
+  aboutLetting,
+  compareLetting,
+  isReferee,
+  lettingConcerns,
+  lettingFaults,
+  lettingName,
+  lettingsOf,
+  REFEREE,
+  tenantsOf,
+  type Letting,
+  type LettingComparison,
+  type LettingFault,
+} from './references';
