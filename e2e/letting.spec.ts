@@ -1,5 +1,5 @@
 import { Hands, letters } from './hands';
-import { chapter, choose, codeBy, deskOf, expect, openDemoFile, phoneContext, saved, signIn, test } from './people';
+import { chapter, choose, codeBy, delivered, deskOf, expect, openDemoFile, phoneContext, saved, signIn, test } from './people';
 
 test('a couple with a child and a dog at the counter, from opening to all that the details ask for, in under seven minutes of an officer’s hands', async ({
   page,
@@ -215,4 +215,40 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   await expect(dilys.getByText(/2 keys to Harriet Voss/)).toBeVisible();
   await phone.reload();
   await expect(phone.getByText('2 keys were handed to Harriet Voss')).toBeVisible();
+});
+
+test('whoever let them a home says on a phone how it went, sees nothing else, and what differs stands before who decides', async ({ browser }) => {
+  const wren = await deskOf(browser, 'wren');
+  await openDemoFile(wren, 'Merrin Oakshaw');
+  await chapter(wren, 'Home');
+  await expect(wren.getByText('Perpetua Gale was asked')).toBeVisible();
+  const link = /\/door\/[A-Za-z0-9_-]+/.exec(await delivered(/Merrin Oakshaw.* let them 22 Netmenders Yard/s, '0173'))?.[0] ?? '';
+  const context = await phoneContext(browser);
+  const phone = await context.newPage();
+  await phone.goto(link);
+  const code = await codeBy('0173', () => phone.getByRole('button', { name: 'Text me the code' }).click());
+  await phone.getByLabel('Six-digit code').fill(code);
+  await phone.getByRole('button', { name: 'Come in' }).click();
+  await expect(phone.getByRole('heading', { name: 'How did it go with Merrin Oakshaw and Tobin Oakshaw?' })).toBeVisible();
+  await expect(phone.locator('main')).not.toContainText('780');
+  await phone.getByLabel('Since when they lived there').fill('May 2019');
+  await phone.getByLabel('Rent a month').fill('812.50');
+  await phone.getByRole('button', { name: 'Send my answers' }).click();
+  await expect(phone.getByText('Choose one of the answers')).toHaveCount(4);
+  for (const [question, answer] of [
+    ['Was the rent late more than twice?', 'Yes'],
+    ['Was there damage that they did not put right?', 'No'],
+    ['Did neighbours complain?', 'Once or twice'],
+    ['Would you let to them again?', 'Yes'],
+  ] as const)
+    await choose(phone.getByLabel(question), answer);
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await phone.getByRole('button', { name: 'Send my answers' }).click();
+  await expect(phone.getByRole('heading', { name: 'Thank you' })).toBeVisible();
+  // Loaded again it is what they said, and still nothing of the application.
+  await phone.goto('/door');
+  await expect(phone.getByText('$812.50')).toBeVisible();
+  await expect(wren.getByRole('row', { name: /^A month/ })).toContainText('$812.50 differs');
+  await expect(wren.getByRole('row', { name: /late more than twice/ })).toContainText('to be weighed');
+  await expect(wren.getByRole('complementary', { name: 'Path' })).not.toContainText('Perpetua Gale');
 });

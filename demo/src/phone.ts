@@ -54,8 +54,10 @@ export async function answerAbout(cavren: Cavren, referee: FilePerson, id: strin
 export async function signAs(cavren: Cavren, person: FilePerson, choice: string | null): Promise<void> {
   const phone = await phoneOf(cavren, person, '/api/door/enter');
   await phone.post('/api/door/consent');
-  const { pages = 0 } = (await phone.get<DoorView>('/api/door/me')).signing ?? {};
+  const { pages = 0, initials = [] } = (await phone.get<DoorView>('/api/door/me')).signing ?? {};
   for (let page = 1; page <= pages; page += 1) await phone.get(`/api/door/agreement/pages/${page}`);
   await phone.post('/api/door/read', { seen: Array.from({ length: pages }, (_, at) => ({ page: at + 1, milliseconds: 40_000 })) });
-  await phone.post('/api/door/sign', { mark: 'typed', name: person.fullName ?? '', choice });
+  const name = person.fullName ?? '';
+  const own = name.split(' ').map((word) => word.charAt(0));
+  await phone.post('/api/door/sign', { mark: 'typed', name, choice, initials: Object.fromEntries(initials.map(({ code }) => [code, own.join('')])) });
 }

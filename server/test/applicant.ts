@@ -67,6 +67,9 @@ export class Phone extends Client {
   async signAll(mark: object): Promise<Answer<DoorView>> {
     await this.post('/api/door/consent');
     await this.readAll();
-    return this.post<DoorView>('/api/door/sign', { choice: this.view.signing?.options[0] ?? '', ...mark });
+    const { signing, fullName } = this.view;
+    const own = fullName.split(' ').map((word) => word.charAt(0));
+    const initials = Object.fromEntries((signing?.initials ?? []).map(({ code }) => [code, own.join('')]));
+    return this.post<DoorView>('/api/door/sign', { choice: signing?.options[0] ?? '', initials, ...mark });
   }
 }

@@ -327,6 +327,35 @@ describe('at the front door', () => {
   });
 });
 
+describe('the lease', () => {
+  it('is signed with initials beside what asks for them, by letters of the signer’s own name', async () => {
+    const walk = await toDeciding(await cottage(cavren, { from: addDays(isoDate(startOfLet()), 14), name: 'Ysolde Marrow' }), 'coble-10');
+    await walk.act('ansel', '/decision', { outcome: 'approve' });
+    await walk.act('wren', '/agreement');
+    await walk.await();
+    const phone = await new Phone(cavren, walk.applicant.email ?? '', walk.applicant.phone ?? '', walk.reference).comeIn();
+    await phone.post('/api/door/consent');
+    await phone.readAll();
+    const sign = (initials?: object) =>
+      phone.post<DoorView>('/api/door/sign', {
+        mark: 'typed',
+        name: 'Ysolde Marrow',
+        choice: phone.view.signing?.options[0],
+        ...(initials ? { initials } : {}),
+      });
+    const faults = (answer: Parameters<typeof problem>[0]) => problem(answer).errors?.map(({ path }) => path);
+    expect(faults(await sign())).toEqual(['initials/rules', 'initials/alarms']);
+    expect(faults(await sign({ rules: 'YM', alarms: 'XM' }))).toEqual(['initials/alarms']);
+    expect(walk.file.envelope?.signers).toMatchObject([{ state: 'invited', initials: null }]);
+    expect((await sign({ rules: 'YM', alarms: 'y. m.', more: 'YM' })).status).toBe(200);
+    await walk.await();
+    expect(walk.file.envelope).toMatchObject({ state: 'complete', signers: [{ state: 'signed', initials: { rules: 'YM', alarms: 'y. m.' } }] });
+    const sealed = textOf((await phone.get('/api/door/agreement?document=agreement')).response.rawPayload);
+    expect(sealed).toContain('y. m.: I leave the smoke alarms where they are');
+    expect(sealed).toContain('Beside these everybody who signs puts their initials');
+  });
+});
+
 describe('moving in', () => {
   it('needs the lease, the money, the condition signed by both, and a third person with the keys', async () => {
     const walk = await toDeciding(await cottage(cavren, { from: addDays(isoDate(startOfLet()), 14) }), 'coble-8');

@@ -211,6 +211,8 @@ export const DoorView = z.object({
       /** What is chosen with the signature; null where nothing is. */
       question: z.string().nullable(),
       options: z.array(z.string()),
+      /** Beside what one puts one’s initials. */
+      initials: z.array(z.object({ code: z.string(), text: z.string() })),
       complete: z.boolean(),
     })
     .nullable(),
@@ -337,15 +339,19 @@ export const ReadToEnd = z.strictObject({
 });
 /** The answer to what a document asks; nothing where it asks nothing. */
 const Choice = z.string().min(1, 'Choose one of the answers').max(200).nullable().default(null);
+/** Initials by the part beside which they are put. */
+const Initials = z.record(z.string().max(30), z.string().max(20)).default({});
 export const SignAgreement = z.discriminatedUnion('mark', [
   z.strictObject({
     mark: z.literal('typed'),
     choice: Choice,
+    initials: Initials,
     name: z.string().trim().min(1, 'Type your name').max(200),
   }),
   z.strictObject({
     mark: z.literal('drawn'),
     choice: Choice,
+    initials: Initials,
     /** A PNG as a data URL. */
     image: z
       .string()

@@ -152,6 +152,7 @@ const EnvelopeShape = z
         signedAt: text,
         mark: z.enum(['typed', 'drawn']).nullable(),
         markText: text,
+        initials: z.record(z.string(), z.string()).nullable(),
         choice: text,
       }),
     ),

@@ -64,6 +64,7 @@ export const LimitRule = z.strictObject({
   value: z.number(),
   refer: z.number().optional(),
   from: z.literal('residualIncome').optional(),
+  withDeposit: z.strictObject({ months: z.number().positive().max(12), value: z.number(), rule: z.string() }).optional(),
   rule: z.string(),
 });
 
@@ -410,6 +411,7 @@ export const ProductDefinition = z.strictObject({
     order: z.array(RoleName).min(1),
     title: z.string(),
     choice: z.strictObject({ question: z.string(), options: z.array(z.string()).min(2) }),
+    initials: z.array(z.strictObject({ code: z.string().regex(/^[a-zA-Z0-9]{2,30}$/), text: z.string() })).default([]),
     linkDays: z.int().min(1),
     application: z.strictObject({ title: z.string(), declares: z.array(z.string()).min(1) }).nullable(),
   }),

@@ -646,7 +646,7 @@ function signingOf(file: FileState, person: FilePerson, pages: number): DoorView
   if (!signer) return null;
   const before = envelope.signers.find(({ state }) => state === 'invited');
   const waitingFor = file.people.find(({ id }) => id === before?.personId);
-  const { choice } = file.product.signing;
+  const { choice, initials } = file.product.signing;
   const { document } = envelope;
   const asks = document === 'agreement';
   return {
@@ -659,6 +659,7 @@ function signingOf(file: FileState, person: FilePerson, pages: number): DoorView
     pages,
     question: asks ? choice.question : null,
     options: asks ? choice.options : [],
+    initials: asks ? initials : [],
     complete: envelope.state === 'complete',
   };
 }

@@ -138,7 +138,7 @@ export function referencesService({ services, lender }: House, store: References
               return [
                 {
                   id: reference.id,
-                  tenant: letting.tenants.map(personName).join(', '),
+                  tenant: letting.tenants.map(personName).join(' and '),
                   home: lettingName(letting),
                   state: reference.state,
                   said: reference.said,

@@ -126,6 +126,7 @@ export async function leasePdf(file: FileState, lender: string, today: IsoDate):
       },
       heading(label('rules')),
       { ol: [...lease.houseRules] },
+      ...(file.product.signing.initials.length > 0 ? [heading(label('initials')), { ul: file.product.signing.initials.map(({ text }) => text) }] : []),
       heading(label('declare')),
       {
         ol: [

@@ -10,6 +10,8 @@ export interface SignatureRecord {
   readAt: string;
   choice: string;
   typed: string | null;
+  /** What they put their initials beside. */
+  initials: { text: string; initials: string }[];
   drawing: Buffer | null;
   address: string;
   device: string;
@@ -42,6 +44,7 @@ export async function signatureRecordPdf(
               [speak(say('agreement.signed')), utc(record.signedAt)],
               [speak(say('agreement.how')), speak(say('agreement.mark', { mark: record.drawing ? 'drawn' : 'typed' }))],
               ...(record.choice === '' ? [] : [[speak(say('agreement.answerChosen')), record.choice]]),
+              ...record.initials.map(({ text, initials }) => [speak(say('agreement.initialled')), `${initials}: ${text}`]),
               [speak(say('agreement.agreedElectronicPapers')), utc(record.consentedAt)],
               [speak(say('agreement.readEnd')), utc(record.readAt)],
               [speak(say('agreement.proven')), speak(say('agreement.oneTimeCodeSentText', { codeSentTo: record.codeSentTo }))],

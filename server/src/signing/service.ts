@@ -6,6 +6,7 @@ import {
   ELECTRONIC_PAPERS,
   envelopesOf,
   hasConsent,
+  initialsFit,
   latestSigned,
   personName,
   say,
@@ -23,7 +24,7 @@ import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
-import { refuseBlocked, SYSTEM, type Actor } from '../http/index';
+import { invalid, refuseBlocked, SYSTEM, type Actor } from '../http/index';
 import { agreementPdf } from './agreement';
 import { applicationPdf } from './application';
 import { equipmentPdf } from '../equipment/index';
@@ -119,6 +120,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
       readAt: signer.readAt ?? '',
       choice: signer.choice ?? '',
       typed: signer.markText,
+      initials: file.product.signing.initials.flatMap(({ code, text }) => (signer.initials?.[code] ? [{ text, initials: signer.initials[code] }] : [])),
       drawing: signer.markHash ? await bytes.get(signer.markHash) : null,
       address: signer.address ?? '',
       device: signer.device ?? '',
@@ -265,6 +267,9 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
         // Only an agreement asks how it is to be paid.
         const options: (string | null)[] = envelope.document === 'agreement' ? change.file.product.signing.choice.options : [null];
         if (!options.includes(signature.choice)) throw PROBLEM.chooseOneAnswers({}, 'choice');
+        const asked = envelope.document === 'agreement' ? change.file.product.signing.initials : [];
+        const lacking = asked.filter(({ code }) => !initialsFit(signature.initials[code] ?? '', person?.fullName ?? ''));
+        if (lacking.length > 0) throw invalid(lacking.map(({ code }) => ({ path: `initials/${code}`, message: say('signing.initialsTheirs') })));
         await store.updateSigner(
           signer.id,
           {
@@ -274,6 +279,7 @@ export function signingService({ services, bytes, jobs, lender, now }: House, st
             markText: signature.mark === 'typed' ? signature.name : null,
             markHash,
             choice: signature.choice,
+            initials: asked.length > 0 ? Object.fromEntries(asked.map(({ code }) => [code, signature.initials[code] ?? ''])) : null,
             address: place.address,
             device: [...place.device].slice(0, 300).join(''),
             codeSentTo: place.codeSentTo,
@@ -340,6 +346,7 @@ function newSigner({ id: envelopeId, fileId }: EnvelopeRow, person: FilePerson, 
     signedAt: null,
     mark: null,
     markText: null,
+    initials: null,
     markHash: null,
     choice: null,
     address: null,

@@ -74,6 +74,7 @@ export function signingStore(db: Sequelize) {
       markText: 'text',
       markHash: 'key',
       choice: 'text',
+      initials: 'json',
       address: 'text',
       device: 'text',
       codeSentTo: 'text',

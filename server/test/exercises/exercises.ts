@@ -40,7 +40,7 @@ export const deceased: KindOfCheck = {
   of: 'person',
   needs: [NAME, BIRTH_DATE],
   finds: 'fields',
-  nothing: 'Not in the register of deaths.',
+  nothing: say('checks.nothingCompared'),
   settledBy: 'officer',
   resolutions: ['differentPerson', 'samePerson'],
   says: (_finding, name) => say('checks.inRegisterOfDeaths', { name }),

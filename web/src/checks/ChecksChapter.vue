@@ -125,7 +125,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
         </p>
         <p v-if="currentCheck(file, person, kind)?.state === 'answered' && currentCheck(file, person, kind)?.findings.length === 0" class="py-1">
           <Mark kind="settled" />
-          {{ KINDS_OF_CHECK[kind].nothing }}
+          {{ say(KINDS_OF_CHECK[kind].nothing) }}
         </p>
         <v-table v-if="currentCheck(file, person, kind)?.findings.length">
           <thead>

@@ -599,7 +599,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           </ul>
         </section>
         <section v-if="file.product.lease?.references" class="sheet part px-4 py-3">
-          <h3>Who let them a home before</h3>
+          <h3>Landlord references</h3>
           <LettingsPart :file="file" readonly />
         </section>
         <section class="sheet part px-4 py-3">

@@ -16,6 +16,7 @@ const ended = ref(false);
 const choice = ref('');
 const way = ref<'typed' | 'drawn'>('typed');
 const typed = ref('');
+const initials = ref<Record<string, string>>({});
 const canvas = ref<HTMLCanvasElement | null>(null);
 const drawn = ref(false);
 let pad: import('signature_pad').default | null = null;
@@ -57,6 +58,7 @@ function again(): void {
 onBeforeUnmount(() => pad?.off());
 const waitsFor = computed(() => {
   if (asks.value && !choice.value) return 'an answer to the question';
+  if (signing.value?.initials.some(({ code }) => !initials.value[code]?.trim())) return 'your initials';
   if (way.value === 'typed' && typed.value.trim() === '') return 'your name';
   if (way.value === 'drawn' && !drawn.value) return 'your signature';
   return '';
@@ -65,8 +67,8 @@ const sign = () =>
   run(
     '/api/door/sign',
     way.value === 'typed'
-      ? { mark: 'typed', choice: choice.value || null, name: typed.value.trim() }
-      : { mark: 'drawn', choice: choice.value || null, image: pad?.toDataURL('image/png') ?? '' },
+      ? { mark: 'typed', choice: choice.value || null, initials: initials.value, name: typed.value.trim() }
+      : { mark: 'drawn', choice: choice.value || null, initials: initials.value, image: pad?.toDataURL('image/png') ?? '' },
   );
 </script>
 
@@ -98,6 +100,21 @@ const sign = () =>
           <v-radio v-for="option in signing?.options" :key="option" :value="option" :label="option" />
         </v-radio-group>
       </section>
+      <section v-if="signing?.initials.length" class="card stack">
+        <b>Put your initials beside each of these</b>
+        <div v-for="{ code, text } in signing.initials" :key="code">
+          <p :id="`initials-${code}`">{{ text }}</p>
+          <AskText
+            :model-value="initials[code] ?? ''"
+            class="initials"
+            label="Your initials"
+            :aria-describedby="`initials-${code}`"
+            maxlength="10"
+            autocomplete="off"
+            @update:model-value="(value: string) => (initials[code] = value)"
+          />
+        </div>
+      </section>
       <section class="card">
         <v-radio-group v-model="way" name="way" aria-label="How you sign">
           <v-radio value="typed" label="Type my name" />
@@ -117,6 +134,9 @@ const sign = () =>
 </template>
 
 <style scoped>
+.initials {
+  max-width: 180px;
+}
 .pad {
   width: 100%;
   height: 170px;

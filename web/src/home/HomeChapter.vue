@@ -138,7 +138,7 @@ const elsewhere = computed(() =>
       </p>
     </section>
     <section v-if="file.product.lease?.references" class="block">
-      <h2>What those say who let it</h2>
+      <h2>Landlord references</h2>
       <LettingsPart :file="file" />
     </section>
     <section v-if="file.product.asks.includes('pet')" class="block">

@@ -23,6 +23,7 @@ const mayAsk = computed(() => acts.value && desk.may('check.ask'));
 const maySettle = computed(() => acts.value && desk.may('finding.resolve'));
 
 const HOW = { frontDoor: 'at the front door', phone: 'on the phone', post: 'by letter' } as const;
+const markOf = ({ reference }: Letting) => (reference ? MARK[reference.state] : 'open');
 const MARK = { asked: 'waiting', answered: 'settled', declined: 'blocked', setAside: 'partly' } as const;
 function stands({ reference, referee }: Letting): string {
   if (!referee) return 'nobody is named who let it';
@@ -63,8 +64,7 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
     <p v-if="lettings.length === 0" class="soft">Nobody rented a home in the last {{ rule.years }} years.</p>
     <article v-for="letting in lettings" :key="letting.home.id" class="letting" :data-anchor="`letting.${letting.home.id}`" tabindex="-1">
       <p>
-        <Mark :kind="letting.reference ? MARK[letting.reference.state] : 'open'" />
-        <b>{{ lettingName(letting) }}</b>, rented by {{ letting.tenants.map(personName).join(' and ') }}
+        <Mark :kind="markOf(letting)" /> <b>{{ lettingName(letting) }}</b>, rented by {{ letting.tenants.map(personName).join(' and ') }}
         <span class="soft d-block">{{ stands(letting) }}</span>
       </p>
       <template v-if="letting.reference?.said">

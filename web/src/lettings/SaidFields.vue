@@ -8,7 +8,7 @@ defineProps<{ questions: readonly { code: string; text: string; options: string[
 </script>
 
 <template>
-  <div class="fields">
+  <div class="fields ga-3">
     <AskText v-model="form.since" label="Since when they lived there" hint="the month is enough, such as May 2021" :error="faults['said/since']" />
     <AskText v-model="form.until" label="Until when" hint="nothing if they live there still" :error="faults['said/until']" />
     <AskText v-model="form.monthlyCost" label="Rent a month" inputmode="decimal" :error="faults['said/monthlyCost']" />

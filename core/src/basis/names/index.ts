@@ -7,6 +7,7 @@ export {
   type NameComparison,
   nameWords,
   nicknamesOf,
+  initialsFit,
   signsAs,
   slipForms,
   slipsBetween,

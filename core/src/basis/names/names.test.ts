@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
-import { compareNames, indexWords, jaro, jaroWinkler, signsAs } from './index';
+import { compareNames, indexWords, initialsFit, jaro, jaroWinkler, signsAs } from './index';
 
 /** Pairs of the table in W. E. Winkler, "String Comparator Metrics" (1990) and its later reprints; quoted from memory. */
 describe('Jaro-Winkler', () => {
@@ -91,5 +91,24 @@ describe('the name that somebody signs with', () => {
     ['Idah Olm', 'Ida Holm', false],
   ])('%j for %j: %s', (typed, name, fits) => {
     expect(signsAs(typed, name)).toBe(fits);
+  });
+});
+
+describe('initials', () => {
+  it.each([
+    ['IH', 'Ida Holm', true],
+    ['i. h.', 'Ida Holm', true],
+    ['ih', 'Ida Maria Holm', true],
+    ['IMH', 'Ida Maria Holm', true],
+    ['Á. Ø.', 'Åse Østby', true],
+    ['I', 'Ida', true],
+    ['HI', 'Ida Holm', false],
+    ['IM', 'Ida Maria Holm', false],
+    ['I', 'Ida Holm', false],
+    ['Ida Holm', 'Ida Holm', false],
+    ['', 'Ida Holm', false],
+    ['', '', false],
+  ])('“%s” of %s: %s', (typed, name, fits) => {
+    expect(initialsFit(typed, name)).toBe(fits);
   });
 });

@@ -211,6 +211,17 @@ function wordScore(a: string, b: string): number {
 const SHORT_WORDS: Partial<Record<number, number>> = { 1: 0.3, 2: 0.3, 3: 0.7 };
 
 /**
+ * Whether what somebody typed are their initials: the first letters of their name in its order, of all its words or of the
+ * first and the last, whatever the capitals, accents, points and spaces. The rule is Cavren's own.
+ */
+export function initialsFit(typed: string, fullName: string): boolean {
+  const written = nameWords(typed).join('');
+  const letters = nameWords(fullName).map((word) => [...word][0] ?? '');
+  if (letters.length === 0) return false;
+  return written === letters.join('') || written === `${letters[0] ?? ''}${letters.length > 1 ? (letters.at(-1) ?? '') : ''}`;
+}
+
+/**
  * Whether what somebody typed is their name: every word of it, in any order, whatever the accents and capitals; a letter
  * may stand for a word that begins with it, but not for all of them. The rule is Cavren's own.
  */

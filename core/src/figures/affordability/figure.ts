@@ -1,3 +1,4 @@
+import { depositMonthsOf } from '../../leasing/charges/index';
 import { say, type Words } from '../../basis/words/index';
 import { residualFor, strictestResidual } from '../../means/living/index';
 import { since, total, roundTo, worked } from '../../basis/arithmetic/index';
@@ -49,6 +50,8 @@ function valueOf(terms: readonly Term[], unit: Figure['unit']): number {
 /** The product's limit of a measure; a published table's value where it rests on one. */
 function limitOf({ file, region, size, costs }: Base, measure: Measure): FigureLimit | null {
   const limit = file.product.limits.find((candidate) => candidate.measure === measure) ?? null;
+  const eased = limit?.withDeposit;
+  if (limit && eased && depositMonthsOf(file) >= eased.months) return { ...limit, value: eased.value, rule: eased.rule };
   if (limit?.from !== 'residualIncome') return limit;
   const { residualIncome } = file.pack;
   const now = since(file, 3);

@@ -8,13 +8,13 @@ import type { Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
 import { triedOn } from './tried';
 
-/** What can be changed of a let so that it fits: how long it is let for, or a unit at a lower rent. */
+/** What can be changed of a let so that it fits: how long it is let for, a higher deposit, or a unit at a lower rent. */
 export interface LeaseProposal {
-  lever: 'term' | 'rent';
+  lever: 'term' | 'deposit' | 'rent';
   label: Words;
   /** What is changed in the file; nothing where another unit has to be looked for. */
   changes: DetailChange[];
-  /** The highest rent a month that fits, or that of the longer term. */
+  /** The highest rent a month that fits, that of the longer term, or the one that is asked for. */
   rent: Minor;
   figures: Figure[];
 }
@@ -23,8 +23,8 @@ export interface LeaseProposal {
 const UNIT = 100;
 
 /**
- * What would bring a let that is over a limit inside: a longer term at the rent of the list for it, and the highest rent
- * that fits, for which another unit can be looked for. Each is tried by working the figures of the changed file; a rent one
+ * What would bring a let that is over a limit inside: a longer term at the rent of the list for it, the lowest deposit with
+ * which the product’s limits are others and the place lets be asked, and the highest rent that fits, for which another unit can be looked for. Each is tried by working the figures of the changed file; a rent one
  * unit of the currency higher doesn't do.
  * @returns nothing where nothing is let, or nothing is outside.
  */
@@ -45,6 +45,10 @@ export function whatFitsLease(file: FitInput & Pick<FileState, 'unit'>, today: I
       return rent !== null && rent < amount && passes(changes) ? [{ months, rent, changes }] : [];
     });
   const [first] = longer;
+  const deposit = [...new Set(product.limits.flatMap(({ withDeposit }) => (withDeposit ? [withDeposit.months] : [])))]
+    .filter((months) => months > (request.depositMonths ?? product.lease?.deposit.months ?? 0) && months <= (product.lease?.deposit.monthsMost ?? 0))
+    .sort((a, b) => a - b)
+    .find((months) => passes([set('depositMonths', months)]));
   const least = Math.ceil(product.bounds.amount.least / UNIT);
   const at = (units: number): DetailChange[] => [set('amount', units * UNIT)];
   // As it is asked for doesn't do.
@@ -62,6 +66,17 @@ export function whatFitsLease(file: FitInput & Pick<FileState, 'unit'>, today: I
           },
         ]
       : []),
+    ...(deposit === undefined
+      ? []
+      : [
+          {
+            lever: 'deposit' as const,
+            label: say('fit.depositOf', { months: deposit }),
+            changes: [set('depositMonths', deposit)],
+            rent: amount,
+            figures: worked([set('depositMonths', deposit)]),
+          },
+        ]),
     ...(highest === null
       ? []
       : [

@@ -156,12 +156,13 @@ describe('the area’s income', () => {
 });
 
 describe('what would make a let fit', () => {
-  it('is a longer term at its rent, and the highest rent that does, to the unit', () => {
-    // Income 2,400.00: at most 45 % of it is 1,080.00, and it covers 1,090.90 2.2 times.
+  it('is a longer term at its rent, a higher deposit, and the highest rent that does, to the unit', () => {
+    // Income 2,400.00: at most 45 % of it is 1,080.00, and it covers 1,090.90 2.2 times; with two months' deposit 50 % and 2 times.
     const file = held(friends([240_000], []));
     const fits = whatFitsLease(file, TODAY);
     expect(fits.map(({ lever, rent }) => [lever, rent])).toEqual([
       ['term', 96_000],
+      ['deposit', file.request.amount],
       ['rent', 108_000],
     ]);
     const outside = (rent: number): number =>
@@ -169,6 +170,25 @@ describe('what would make a let fit', () => {
         ({ verdict }) => verdict === 'outside',
       ).length;
     expect([outside(108_000), outside(108_100) > 0]).toEqual([0, true]);
+  });
+  it('is a deposit only as high as the place lets be asked, and no lower than the limit wants', () => {
+    const file = held(friends([240_000], []));
+    const verdicts = (depositMonths: number, region = 'QH') => {
+      const asked = { ...file, request: { ...file.request, depositMonths }, unit: file.unit && { ...file.unit, unit: { ...file.unit.unit, region } } };
+      return figuresFor(asked, TODAY, ['housingShare', 'rentCover']).map(({ verdict, limit }) => [verdict, limit?.value]);
+    };
+    expect(verdicts(1.99)).toEqual([
+      ['outside', 0.45],
+      ['outside', 2.2],
+    ]);
+    expect(verdicts(2)).toEqual([
+      ['refer', 0.5],
+      ['refer', 2],
+    ]);
+    // Massachusetts lets one month be asked, so that two months asked for are one.
+    expect(verdicts(2, 'MA')).toEqual(verdicts(1));
+    const there = { ...file, unit: file.unit && { ...file.unit, unit: { ...file.unit.unit, region: 'MA' } } };
+    expect(whatFitsLease(there, TODAY).map(({ lever }) => lever)).not.toContain('deposit');
   });
   it('is nothing where nothing is outside, or no rent does', () => {
     expect(whatFitsLease(held(friends([600_000], [])), TODAY)).toEqual([]);

@@ -121,6 +121,8 @@ export interface Limit {
   refer?: number;
   /** `residualIncome` takes its value from the place's published table, by region, family and size of the loan. */
   from?: 'residualIncome';
+  /** What it is instead where at least so many months’ rent are asked as a deposit, as far as the place lets them be. */
+  withDeposit?: { months: number; value: number; rule: string } | undefined;
   /** `residualIncome` also takes off the upkeep of the home by its floor area. */
   upkeep?: boolean;
   rule: string;
@@ -941,6 +943,8 @@ export interface ProductDefinition {
     order: Role[];
     title: string;
     choice: { question: string; options: string[] };
+    /** Parts of the agreement beside which everybody who signs it puts their initials. */
+    initials: { code: string; text: string }[];
     linkDays: number;
     /** The application itself, where it is signed before anybody decides: its title, and what whoever signs it declares. */
     application: { title: string; declares: string[] } | null;

@@ -142,6 +142,8 @@ export interface Signer {
   /** The name as it was typed. */
   markText: string | null;
   choice: string | null;
+  /** Their initials by the part beside which they were put. */
+  initials: Record<string, string> | null;
 }
 
 /** making: the agreement is being made; out: signatures are asked for; sealing: all have signed; complete: sealed; void: taken back. */

@@ -146,6 +146,7 @@ describe('Path', () => {
       mark: null,
       markText: null,
       choice: null,
+      initials: null,
     };
     const envelope = {
       id: 'envelope-a',

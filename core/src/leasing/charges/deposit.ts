@@ -37,6 +37,16 @@ export function depositMost(cap: DepositCap, rent: Minor): Term {
     : { label, sign: '+', value, unit: 'money', note: say('lease.roundedDown') };
 }
 
+/** Months of rent that are asked as a deposit of a file, as far as the place lets them be; nothing where nothing is let. */
+export function depositMonthsOf(file: Pick<FileState, 'product' | 'pack' | 'unit' | 'request'>): number {
+  const { lease } = file.product;
+  const rent = file.request.amount;
+  if (!lease || rent === null || rent === 0) return 0;
+  const asked = file.request.depositMonths ?? lease.deposit.months;
+  const cap = depositCapOf(file);
+  return cap ? Math.min(asked, depositMost(cap, rent).value / rent) : asked;
+}
+
 /** What is asked as a deposit, and what would be but for the place’s cap. */
 export interface Deposit {
   term: Term;

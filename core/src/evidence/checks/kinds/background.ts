@@ -7,7 +7,7 @@ export const background: KindOfCheck = {
   of: 'person',
   needs: [NAME, BIRTH_DATE],
   finds: 'entries',
-  nothing: 'No record of what was asked about.',
+  nothing: say('checks.noRecord'),
   settledBy: 'compliance',
   resolutions: ['differentPerson', 'samePerson'],
   says: ({ label, resolution }, name) =>

@@ -7,7 +7,7 @@ export const company: KindOfCheck = {
   of: 'organisation',
   needs: [NAME, IDENTITY_NUMBER],
   finds: 'fields',
-  nothing: 'Nothing was compared.',
+  nothing: say('checks.nothingCompared'),
   settledBy: 'officer',
   resolutions: ['confirmed', 'corrected'],
   says: ({ label, resolution }, name) =>

@@ -7,7 +7,7 @@ export const identity: KindOfCheck = {
   of: 'person',
   needs: [NAME, BIRTH_DATE, IDENTITY_NUMBER],
   finds: 'fields',
-  nothing: 'Nothing was compared.',
+  nothing: say('checks.nothingCompared'),
   settledBy: 'officer',
   resolutions: ['confirmed', 'corrected'],
   says: ({ label, resolution }, name) =>

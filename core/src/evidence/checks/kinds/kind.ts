@@ -20,7 +20,7 @@ export interface KindOfCheck {
   /** What it comes to: fields held against what was stated, or entries that may be about somebody. */
   finds: 'fields' | 'entries';
   /** What is said where it found nothing. */
-  nothing: string;
+  nothing: Words;
   /** Who settles what it finds: the officer, or compliance. */
   settledBy: 'officer' | 'compliance';
   /** The ways to settle it; the first clears it, the second doesn't. */

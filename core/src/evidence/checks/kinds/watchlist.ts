@@ -7,7 +7,7 @@ export const watchlist: KindOfCheck = {
   of: 'both',
   needs: [NAME, FOUNDED_OR_BORN],
   finds: 'entries',
-  nothing: 'No entry resembles this person.',
+  nothing: say('checks.noEntry'),
   settledBy: 'compliance',
   resolutions: ['differentPerson', 'samePerson'],
   says: ({ label, resolution }, name) =>

@@ -12,26 +12,27 @@ function referenceEntries(file: FileState): Draft[] {
   return lettingsOf(file).flatMap<Draft>((letting) => {
     const { home, tenants, referee, reference } = letting;
     const base = { gate: rule.before, why: rule.why, personId: tenants[0]?.id ?? null };
-    const words = { home: lettingName(letting), name: tenantsOf(letting) };
+    const at = lettingName(letting);
+    const name = tenantsOf(letting);
     const asks = { chapter: 'home' as const, anchor: `letting.${home.id}` };
     if (!referee)
       return [
         {
           ...base,
           key: `referee:${home.id}`,
-          what: say('path.nameReferee', words),
+          what: say('path.nameReferee', { home: at, name }),
           holder: 'officer',
           place: { chapter: 'home', anchor: `${home.id}.refereeId` },
         },
       ];
     const who = personName(referee);
-    if (!reference) return [{ ...base, key: `letting:${home.id}`, what: say('path.askReferee', { ...words, who }), holder: 'officer', place: asks }];
+    if (!reference) return [{ ...base, key: `letting:${home.id}`, what: say('path.askReferee', { home: at, name, who }), holder: 'officer', place: asks }];
     if (reference.state === 'asked')
       return [
         {
           ...base,
           key: `reference:${reference.id}`,
-          what: say('path.refereeAsked', { ...words, who }),
+          what: say('path.refereeAsked', { home: at, name, who }),
           holder: 'service',
           holderName: who,
           since: reference.askedAt,
@@ -39,7 +40,7 @@ function referenceEntries(file: FileState): Draft[] {
         },
       ];
     if (reference.state === 'declined')
-      return [{ ...base, key: `reference:${reference.id}`, what: say('path.refereeDeclined', { ...words, who }), holder: 'officer', place: asks }];
+      return [{ ...base, key: `reference:${reference.id}`, what: say('path.refereeDeclined', { home: at, name, who }), holder: 'officer', place: asks }];
     return [];
   });
 }
