@@ -86,7 +86,7 @@ test('the desk, light and dark', async ({ page }) => {
   }
   const plant = await openDemoFile(page, 'Kittiwake Ice');
   await page.goto(`/files/${plant}/equipment`);
-  await expect(page.getByRole('heading', { name: 'Delivery' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Delivery', exact: true })).toBeVisible();
   expect(await faults()).toEqual([]);
   const many = await openDemoFile(page, 'Thackray');
   await page.goto(`/files/${many}/income`);

@@ -62,7 +62,7 @@ test('every chapter stands in its window, from the widest desk to the smallest',
   }
   const plant = await openDemoFile(page, 'Kittiwake Ice');
   await page.goto(`/files/${plant}/equipment`);
-  await inEverySize('equipment', page.getByRole('heading', { name: 'Delivery' }));
+  await inEverySize('equipment', page.getByRole('heading', { name: 'Delivery', exact: true }));
   for (const place of ['/today', '/files', '/units', '/rounds', '/open', '/people', '/outbox', '/certificates']) {
     await page.goto(place);
     await inEverySize(place, page.getByRole('heading', { level: 1 }));

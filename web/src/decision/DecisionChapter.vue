@@ -521,7 +521,8 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           <h3>People</h3>
           <ul class="facts">
             <li v-for="person in file.people" :key="person.id">
-              {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase() }}{{ person.birthDate ? `, born ${showDate(person.birthDate)}` : '' }}
+              {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase()
+              }}{{ person.birthDate ? `, ${person.kind === 'person' ? 'born' : 'founded'} ${showDate(person.birthDate)}` : '' }}
             </li>
           </ul>
           <StatedPart :file="file" :path="path" />
@@ -552,7 +553,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         <section class="sheet part px-4 py-3">
           <h3>Figures against limits</h3>
           <FigureRows :figures="judged" :currency="currency" />
-          <Fold v-if="others.length > 0" class="mt-2" :title="`${others.length} figures without a limit`">
+          <Fold v-if="others.length > 0" class="mt-2" :title="others.length === 1 ? 'One figure without a limit' : `${others.length} figures without a limit`">
             <FigureRows :figures="others" :currency="currency" />
           </Fold>
           <template v-for="sheet in path.guarantors" :key="sheet.personId">

@@ -199,7 +199,10 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
         </v-radio>
         <v-radio class="sheet match" :class="{ on: chosen === 'new' }" value="new">
           <template #label>
-            <span><strong>Somebody new</strong>: {{ name || 'give a name above' }}{{ birthDate ? `, born ${showDate(birthDate)}` : '' }}</span>
+            <span
+              ><strong>Somebody new</strong>: {{ name || 'give a name above'
+              }}{{ birthDate ? `, ${kind === 'person' ? 'born' : 'founded'} ${showDate(birthDate)}` : '' }}</span
+            >
           </template>
         </v-radio>
       </v-radio-group>
