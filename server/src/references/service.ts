@@ -15,6 +15,7 @@ import {
   say,
 } from '@cavren/core';
 import { nanoid } from 'nanoid';
+import type { Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { invalid, type Actor } from '../http/index';
@@ -70,7 +71,7 @@ export function referencesService({ services, lender }: House, store: References
   });
 
   return {
-    of: store.of,
+    of: (fileId: string, tx?: Tx) => store.of(fileId, tx),
     /** Sends whoever let a home a link under which they say what they know. */
     ask: (reference: string, version: number, homeId: string, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {

@@ -1,3 +1,5 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { digestOf } from '../../file/history/index';
 import type { RoundOffer } from './fields';
 
@@ -20,7 +22,13 @@ export const sealOfSeed = (seed: string): string => digestOf(seed);
  * The number that is drawn for a file: the SHA-256 digest (FIPS 180-4), in hexadecimal, of the seed, a colon and the
  * file's reference. Anybody who has the seed works it again.
  */
-export const numberOf = (seed: string, reference: string): string => digestOf(`${seed}:${reference}`);
+export const numberOf = (seed: string, reference: string): string => numbersOf(seed)(reference);
+
+/** {@link numberOf} for many files of one draw: what all of their digests begin with is worked once. */
+function numbersOf(seed: string): (reference: string) => string {
+  const begun = sha256.create().update(utf8ToBytes(`${seed}:`));
+  return (reference) => bytesToHex(begun.clone().update(utf8ToBytes(reference)).digest());
+}
 
 /**
  * The list of a draw: more points first, and among equal points by number, the lowest first. It depends on the seed and on
@@ -29,8 +37,9 @@ export const numberOf = (seed: string, reference: string): string => digestOf(`$
  */
 export function drawn(seed: string, entries: readonly DrawEntry[]): Drawn[] {
   if (new Set(entries.map(({ reference }) => reference)).size !== entries.length) throw new RangeError('Somebody takes part twice');
+  const number = numbersOf(seed);
   return entries
-    .map((entry) => ({ ...entry, number: numberOf(seed, entry.reference) }))
+    .map((entry) => ({ ...entry, number: number(entry.reference) }))
     .sort((a, b) => b.points - a.points || (a.number < b.number ? -1 : 1))
     .map((entry, at) => ({ ...entry, rank: at + 1 }));
 }
