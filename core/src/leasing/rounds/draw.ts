@@ -22,13 +22,16 @@ export const sealOfSeed = (seed: string): string => digestOf(seed);
  * The number that is drawn for a file: the SHA-256 digest (FIPS 180-4), in hexadecimal, of the seed, a colon and the
  * file's reference. Anybody who has the seed works it again.
  */
-export const numberOf = (seed: string, reference: string): string => numbersOf(seed)(reference);
+export const numberOf = (seed: string, reference: string): string => bytesToHex(digestsOf(seed)(reference));
 
 /** {@link numberOf} for many files of one draw: what all of their digests begin with is worked once. */
-function numbersOf(seed: string): (reference: string) => string {
+function digestsOf(seed: string): (reference: string) => Uint8Array {
   const begun = sha256.create().update(utf8ToBytes(`${seed}:`));
-  return (reference) => bytesToHex(begun.clone().update(utf8ToBytes(reference)).digest());
+  return (reference) => begun.clone().update(utf8ToBytes(reference)).digest();
 }
+
+/** The first 48 bits of a digest: as whole numbers they compare as the digests do, but where they are equal. */
+const firstBits = (digest: Uint8Array): number => digest.subarray(0, 6).reduce((bits, byte) => bits * 256 + byte, 0);
 
 /**
  * The list of a draw: more points first, and among equal points by number, the lowest first. It depends on the seed and on
@@ -37,11 +40,14 @@ function numbersOf(seed: string): (reference: string) => string {
  */
 export function drawn(seed: string, entries: readonly DrawEntry[]): Drawn[] {
   if (new Set(entries.map(({ reference }) => reference)).size !== entries.length) throw new RangeError('Somebody takes part twice');
-  const number = numbersOf(seed);
+  const digestOfFile = digestsOf(seed);
   return entries
-    .map((entry) => ({ ...entry, number: number(entry.reference) }))
-    .sort((a, b) => b.points - a.points || (a.number < b.number ? -1 : 1))
-    .map((entry, at) => ({ ...entry, rank: at + 1 }));
+    .map((entry) => {
+      const digest = digestOfFile(entry.reference);
+      return { entry, bits: firstBits(digest), number: bytesToHex(digest) };
+    })
+    .sort((a, b) => b.entry.points - a.entry.points || a.bits - b.bits || (a.number < b.number ? -1 : 1))
+    .map(({ entry, number }, at) => ({ ...entry, number, rank: at + 1 }));
 }
 
 /** Somebody on the list, as far as it matters for whose turn it is. */
