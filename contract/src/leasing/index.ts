@@ -387,9 +387,11 @@ export type UnitMatches = z.infer<typeof UnitMatches>;
 export const BoardQuery = z.strictObject({ from: CalendarDate, until: CalendarDate });
 export const UnitBoard = z.object({
   stock: z.object({ code: z.string(), label: z.string(), currency: z.string(), locale: z.string() }),
+  /** Said once: many units have the same. */
+  plans: z.array(UnitPlanShape),
   rows: z.array(
     z.object({
-      unit: UnitShape,
+      unit: UnitShape.omit({ plan: true }).extend({ plan: z.string() }),
       spans: z.array(
         z.object({
           from: CalendarDate,

@@ -56,9 +56,9 @@ export const units: Concept = async (app, house) => {
   app.get('/api/units/:stock/board', { schema: { params: StockParams, querystring: BoardQuery, response: { 200: UnitBoard } } }, async (request) => {
     staffFor(request, 'file.read');
     const { from, until } = request.query;
-    const { stock, rows } = await service.board(request.params.stock, from, until);
+    const { stock, plans, rows } = await service.board(request.params.stock, from, until);
     const place = (await house.services.products.all()).find(({ pack }) => pack.code === stock.place)?.pack ?? (await house.services.products.homePlace());
-    return { stock: { code: stock.code, label: stock.label, currency: place.currency, locale: place.locale }, rows };
+    return { stock: { code: stock.code, label: stock.label, currency: place.currency, locale: place.locale }, plans, rows };
   });
   app.post('/api/files/:reference/unit', { schema: { params: FileParams, body: HoldUnit, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'unit.hold');

@@ -191,7 +191,12 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       const stock = await store.stock(code);
       if (!stock) throw PROBLEM.noStock();
       const current = (await store.taken(code, from, until)).filter(({ holdsUntil }) => !hasRunOut(holdsUntil));
-      return { stock, rows: boardOf(await store.units(code), current, from, until) };
+      const units = await store.units(code);
+      return {
+        stock,
+        plans: [...new Map(units.map(({ plan }) => [plan.code, plan])).values()],
+        rows: boardOf(units, current, from, until).map(({ unit, spans }) => ({ unit: { ...unit, plan: unit.plan.code }, spans })),
+      };
     },
     async find(stock: string, { from, months, sleeps, bedrooms, rentMost, access, reference }: UnitQuery) {
       if (!(await store.stock(stock))) throw PROBLEM.noStock();

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { Stocks, UnitBoard } from '@cavren/contract';
-import { addMonths, daysBetween, lastDayOf, moneyIn, monthInWords, parseDate, rentOf, type IsoDate } from '@cavren/core';
+import { addMonths, daysBetween, monthInWords, parseDate, rentOf, type IsoDate } from '@cavren/core';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, messageOf, queryOf } from '../api/index';
-import { localToday, showDate, showTime } from '../files/index';
+import { localToday, showDate } from '../files/index';
 import { AskChoice, AskText } from '../look/index';
+import BoardLine from './BoardLine.vue';
+import { STATE_WORD } from './board';
 import FindUnit from './FindUnit.vue';
 
 /** Units over time: who is in, what is held, what is free; and what fits a need. */
@@ -47,21 +49,17 @@ const heads = computed(() => {
     return { month, left: at(month), label: monthInWords(month).replace(/^(\w{3})\w* 20(\d\d)$/, '$1 $2') };
   });
 });
-type Span = UnitBoard['rows'][number]['spans'][number];
-const WORD: Record<Span['state'], string> = { held: 'held', kept: 'kept', let: 'let', free: 'free', notYet: 'not yet' };
-function saidOf({ state, from: first, until: end, booking }: Span): string {
-  const time = `${showDate(first)} to ${showDate(lastDayOf(end))}`;
-  const whose = booking?.name ? `, ${booking.name}` : '';
-  const hold = booking?.holdsUntil ? `, held until ${showTime(booking.holdsUntil)}` : '';
-  return `${WORD[state]}${whose}, ${time}${hold}`;
-}
-const rows = computed(() =>
-  (query.data.value?.rows ?? []).map(({ unit, spans }) => ({
-    unit,
-    rent: rentOf(unit, from.value, 12),
-    spans: spans.map((one) => ({ ...one, key: one.from, left: at(one.from), width: at(one.until) - at(one.from), said: saidOf(one) })),
-  })),
-);
+const WORD = STATE_WORD;
+const rows = computed(() => {
+  const plans = new Map((query.data.value?.plans ?? []).map((plan) => [plan.code, plan]));
+  return (query.data.value?.rows ?? []).flatMap(({ unit, spans }) => {
+    const plan = plans.get(unit.plan);
+    return plan ? [{ key: unit.id, label: unit.label, plan: plan.label, rent: rentOf({ ...unit, plan }, from.value, 12), spans }] : [];
+  });
+});
+/** So many are drawn at once; of more those that are in sight. */
+const AT_ONCE = 60;
+const now = computed(() => (from.value <= today && today < until.value ? at(today) : null));
 const place = computed(() => query.data.value?.stock ?? { currency: 'USD', locale: 'en-US' });
 const counts = computed(() => {
   const now = (query.data.value?.rows ?? []).map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
@@ -95,37 +93,22 @@ const counts = computed(() => {
     <FindUnit v-else-if="show === 'need' && stock !== ''" :stock="stock" :from="day ?? today" :months="wholeMonths ?? 12" :place="place" />
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
     <p v-else-if="rows.length === 0" class="note">This stock has no units yet. They come from its list, when Cavren starts.</p>
-    <div v-else class="board sheet" role="table" aria-label="Units over time">
-      <div class="line heads" role="row">
+    <div v-else class="board sheet" role="table" aria-label="Units over time" :aria-rowcount="rows.length + 1">
+      <div class="board-line board-heads" role="row">
         <span role="columnheader">Unit</span>
         <span role="columnheader" class="figure">Rent</span>
-        <span role="columnheader" class="time">
+        <span role="columnheader" class="board-time">
           <span v-for="head in heads" :key="head.month" class="head" :style="{ left: `${head.left}%` }">{{ head.label }}</span>
         </span>
       </div>
-      <div v-for="row in rows" :key="row.unit.id" class="line" role="row">
-        <span role="rowheader">
-          {{ row.unit.label }}
-          <span class="soft text-small">{{ row.unit.plan.label }}</span>
-        </span>
-        <span role="cell" class="figure">{{ row.rent === null ? '—' : moneyIn(place)(row.rent) }}</span>
-        <span role="cell" class="time">
-          <span v-if="from <= today && today < until" class="now" :style="{ left: `${at(today)}%` }" aria-hidden="true" />
-          <component
-            :is="one.booking?.reference ? 'router-link' : 'span'"
-            v-for="one in row.spans"
-            :key="one.key"
-            :to="one.booking?.reference ? `/files/${one.booking.reference}` : undefined"
-            class="span"
-            :class="one.state"
-            :style="{ left: `${one.left}%`, width: `${one.width}%` }"
-            :title="one.said"
-            ><span class="words"
-              >{{ WORD[one.state] }}<template v-if="one.booking?.name"> · {{ one.booking.name }}</template></span
-            ><span class="d-sr-only">, {{ one.said }}</span></component
-          >
-        </span>
-      </div>
+      <template v-if="rows.length <= AT_ONCE">
+        <BoardLine v-for="row in rows" :key="row.key" :row="row" :at="at" :now="now" :place="place" />
+      </template>
+      <v-virtual-scroll v-else :items="rows" item-key="key" item-height="33" height="calc(100vh - 230px)" tabindex="0" aria-label="Units">
+        <template #default="{ item }">
+          <BoardLine :row="item" :at="at" :now="now" :place="place" />
+        </template>
+      </v-virtual-scroll>
     </div>
   </main>
 </template>
@@ -133,26 +116,6 @@ const counts = computed(() => {
 <style scoped>
 .asked > * {
   min-width: 9rem;
-}
-.line {
-  display: grid;
-  grid-template-columns: 15rem 6rem minmax(0, 1fr);
-  gap: 0 12px;
-  align-items: center;
-  min-height: 32px;
-  padding: 0 12px;
-  border-bottom: 1px solid var(--rule);
-  content-visibility: auto;
-  contain-intrinsic-size: auto 32px;
-}
-.heads {
-  font-size: 0.82rem;
-  font-weight: 600;
-  color: var(--ink-soft);
-}
-.time {
-  position: relative;
-  height: 26px;
 }
 .head {
   position: absolute;
@@ -163,49 +126,5 @@ const counts = computed(() => {
   .head:nth-child(even) {
     display: none;
   }
-}
-.span {
-  position: absolute;
-  top: 1px;
-  bottom: 1px;
-  overflow: hidden;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  color: var(--ink);
-  text-decoration: none;
-}
-.words {
-  display: block;
-  padding: 2px 6px;
-  overflow: hidden;
-  font-size: 0.82rem;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.now {
-  position: absolute;
-  top: -4px;
-  bottom: -4px;
-  border-left: 2px solid var(--ember);
-}
-.span.free {
-  border-color: transparent;
-  color: var(--ink-soft);
-}
-.span.let {
-  background: var(--teal-soft);
-  border-color: var(--teal);
-}
-.span.kept {
-  background: var(--lichen-soft);
-  border-color: var(--lichen);
-}
-.span.held {
-  background: var(--sheet);
-  border: 1px dashed var(--teal);
-}
-.span.notYet {
-  background: var(--sunk);
-  color: var(--ink-soft);
 }
 </style>

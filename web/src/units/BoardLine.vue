@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { lastDayOf, moneyIn, type IsoDate } from '@cavren/core';
+import { computed } from 'vue';
+import { showDate, showTime } from '../files/index';
+import { STATE_WORD, type Line, type Span } from './board';
+
+/** One unit over time: who is in, for whom it is held, when it is free. */
+const props = defineProps<{ row: Line; at: (date: IsoDate) => number; now: number | null; place: { currency: string; locale: string } }>();
+function saidOf({ state, from, until, booking }: Span): string {
+  const whose = booking?.name ? `, ${booking.name}` : '';
+  const hold = booking?.holdsUntil ? `, held until ${showTime(booking.holdsUntil)}` : '';
+  return `${STATE_WORD[state]}${whose}, ${showDate(from)} to ${showDate(lastDayOf(until))}${hold}`;
+}
+const spans = computed(() =>
+  props.row.spans.map((one) => ({ ...one, left: props.at(one.from), width: props.at(one.until) - props.at(one.from), said: saidOf(one) })),
+);
+</script>
+
+<template>
+  <div class="board-line" role="row">
+    <span role="rowheader">
+      {{ row.label }}
+      <span class="soft text-small">{{ row.plan }}</span>
+    </span>
+    <span role="cell" class="figure">{{ row.rent === null ? '—' : moneyIn(place)(row.rent) }}</span>
+    <span role="cell" class="board-time">
+      <span v-if="now !== null" class="now" :style="{ left: `${now}%` }" aria-hidden="true" />
+      <component
+        :is="one.booking?.reference ? 'router-link' : 'span'"
+        v-for="one in spans"
+        :key="one.from"
+        :to="one.booking?.reference ? `/files/${one.booking.reference}` : undefined"
+        class="span"
+        :class="one.state"
+        :style="{ left: `${one.left}%`, width: `${one.width}%` }"
+        :title="one.said"
+        ><span class="words"
+          >{{ STATE_WORD[one.state] }}<template v-if="one.booking?.name"> · {{ one.booking.name }}</template></span
+        ><span class="d-sr-only">, {{ one.said }}</span></component
+      >
+    </span>
+  </div>
+</template>
+
+<style>
+.board-line {
+  display: grid;
+  grid-template-columns: 15rem 6rem minmax(0, 1fr);
+  gap: 0 12px;
+  align-items: center;
+  min-height: 33px;
+  padding: 0 12px;
+  border-bottom: 1px solid var(--rule);
+}
+.board-heads {
+  font-size: 0.82rem;
+  font-weight: 600;
+  color: var(--ink-soft);
+}
+.board-time {
+  position: relative;
+  height: 26px;
+}
+</style>
+
+<style scoped>
+.span {
+  position: absolute;
+  top: 1px;
+  bottom: 1px;
+  overflow: hidden;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  color: var(--ink);
+  text-decoration: none;
+}
+.words {
+  display: block;
+  padding: 2px 6px;
+  overflow: hidden;
+  font-size: 0.82rem;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.now {
+  position: absolute;
+  top: -4px;
+  bottom: -4px;
+  border-left: 2px solid var(--ember);
+}
+.span.free {
+  border-color: transparent;
+  color: var(--ink-soft);
+}
+.span.let {
+  background: var(--teal-soft);
+  border-color: var(--teal);
+}
+.span.kept {
+  background: var(--lichen-soft);
+  border-color: var(--lichen);
+}
+.span.held {
+  background: var(--sheet);
+  border: 1px dashed var(--teal);
+}
+.span.notYet {
+  background: var(--sunk);
+  color: var(--ink-soft);
+}
+</style>

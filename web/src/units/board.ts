@@ -1,0 +1,13 @@
+import type { UnitBoard } from '@cavren/contract';
+import type { Minor } from '@cavren/core';
+
+export type Span = UnitBoard['rows'][number]['spans'][number];
+/** One unit on the board. */
+export interface Line {
+  key: string;
+  label: string;
+  plan: string;
+  rent: Minor | null;
+  spans: Span[];
+}
+export const STATE_WORD: Record<Span['state'], string> = { held: 'held', kept: 'kept', let: 'let', free: 'free', notYet: 'not yet' };
