@@ -548,6 +548,7 @@ export {
   type LettingReference,
   type LettingSaid,
   lettingsOf,
+  reachedAlike,
   type Letting,
   type ReferenceState,
   tenantsOf,

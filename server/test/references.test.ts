@@ -59,6 +59,12 @@ describe('whoever let a home', () => {
     // Nobody is asked about themselves: only a referee is.
     expect([codeOf(await ask(walk)), about(walk)]).toEqual(['no-referee', [`referee:${home.id}`]]);
     await walk.details([change.set('home', home.id, 'refereeId', who?.id ?? ''), change.set('person', who?.id ?? '', 'phone', walk.phone(9))]);
+    // Nor by somebody who is reached where those who apply are.
+    await walk.details([change.set('person', who?.id ?? '', 'phone', walk.applicant.phone)]);
+    expect(codeOf(await ask(walk))).toBe('reached-alike');
+    await walk.details([change.set('person', who?.id ?? '', 'phone', walk.phone(9)), change.set('person', who?.id ?? '', 'email', walk.applicant.email)]);
+    expect(codeOf(await ask(walk))).toBe('reached-alike');
+    await walk.details([change.set('person', who?.id ?? '', 'email', null)]);
     expect((await ask(walk)).status).toBe(200);
     expect(codeOf(await ask(walk))).toBe('asked');
     expect(about(walk)).toEqual([`reference:${walk.file.references[0]?.id ?? ''}`]);

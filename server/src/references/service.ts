@@ -7,6 +7,7 @@ import {
   lettingName,
   lettingsOf,
   personName,
+  reachedAlike,
   tenantsOf,
   type FilePerson,
   type Letting,
@@ -52,6 +53,9 @@ export function referencesService({ services, lender }: House, store: References
   }
   async function write(change: FileChange, act: string, letting: Letting, id: string, values: Partial<LettingReference>): Promise<void> {
     await store.set(id, values, change.tx);
+    await note(change, act, letting, id);
+  }
+  async function note(change: FileChange, act: string, letting: Letting, id: string): Promise<void> {
     await change.reload('references');
     change.record(act, `reference/${id}`, null, [letting.referee && personName(letting.referee), lettingName(letting)].filter(Boolean).join(': '));
   }
@@ -81,11 +85,13 @@ export function referencesService({ services, lender }: House, store: References
         if (!referee) throw PROBLEM.noReferee();
         // Who knows the phone is texted a code, so that nobody answers for them.
         if (!referee.phone) throw PROBLEM.unreachable();
+        const alike = reachedAlike(file, referee);
+        if (alike) throw PROBLEM.reachedAlike({ name: personName(alike), referee: personName(referee) });
         if (!tenants.every(({ id }) => hasConsent(file, id, file.product.lookUpConsent))) throw PROBLEM.consentMissing();
         if (letting.reference) throw letting.reference.state === 'asked' ? PROBLEM.asked() : PROBLEM.answered();
         const row = added(letting, referee, change, actor);
         await store.add(change.row.id, row, change.tx);
-        await write(change, 'reference.ask', letting, row.id, {});
+        await note(change, 'reference.ask', letting, row.id);
         await services.invitations.send(
           change,
           referee,

@@ -59,7 +59,7 @@ function abroad(row: { id: string }): string | null {
 }
 const labelOf = (id: string): string => props.file.homes.find((home) => home.id === id)?.line ?? 'Address';
 const referees = computed(() =>
-  props.file.people.filter((person) => plays(person, ['referee'])).map(({ id, ...person }) => ({ value: id, label: personName(person) })),
+  props.file.people.filter((person) => plays(person, ['referee'])).map((person) => ({ value: person.id, label: personName(person) })),
 );
 const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
 /** New addresses are first of whoever of the applying people has none. */

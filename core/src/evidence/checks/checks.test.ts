@@ -1,6 +1,7 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../../test/spoken';
-import { compareWithRegister, watchlistCandidates } from './index';
+import { isoDate } from '../../basis/dates/index';
+import { compareWithRegister, recordsFound, watchlistCandidates, type PublicRecord } from './index';
 
 describe('register and watchlist', () => {
   it('says that day and month were exchanged', () => {
@@ -39,4 +40,52 @@ describe('register and watchlist', () => {
     expect(score(hair, '1971-02-09')).toBeLessThan(alone);
   });
   it('leaves out the ones that do not resemble', () => expect(watchlistCandidates({ fullName: 'Ida Holm', birthDate: null }, entries)).toEqual([]));
+});
+
+describe('records of courts and landlords', () => {
+  const record = (values: Partial<PublicRecord> = {}): PublicRecord => ({
+    of: 'eviction',
+    name: 'Brannoc Ellery',
+    birthDate: '1984-07-19',
+    on: isoDate('2024-05-14'),
+    court: 'Town Court',
+    reference: 'TC-1',
+    ...values,
+  });
+  const BRANNOC = { fullName: 'Brannoc Ellery', birthDate: '1984-07-19' };
+  const rules = [
+    { of: 'eviction' as const, question: 'eviction', years: 5 },
+    { of: 'rentOwed' as const, question: 'owesRent', years: 2 },
+  ];
+  const found = (records: PublicRecord[], answers: { question: string; value: string | null }[] = [], who = BRANNOC) =>
+    recordsFound(who, records, { rules, answers, today: isoDate('2026-11-20') }).map(({ record: { reference }, declared }) => [reference, declared]);
+  it('count as far back as the product says, to the day, each kind by itself', () => {
+    expect(found([record({ on: isoDate('2021-11-20') }), record({ reference: 'TC-2', on: isoDate('2021-11-19') })])).toEqual([['TC-1', false]]);
+    expect(found([record({ of: 'rentOwed', on: isoDate('2024-11-19') })])).toEqual([]);
+    expect(found([record({ of: 'rentOwed', on: isoDate('2024-11-20') })])).toEqual([['TC-1', false]]);
+  });
+  it('of what nobody asks about are left out', () => {
+    expect(found([record({ of: 'conviction' })])).toEqual([]);
+  });
+  it('are declared by a yes to the question of their kind, and by no other answer', () => {
+    expect(found([record()], [{ question: 'eviction', value: 'yes' }])).toEqual([['TC-1', true]]);
+    expect(
+      found(
+        [record()],
+        [
+          { question: 'eviction', value: 'no' },
+          { question: 'owesRent', value: 'yes' },
+        ],
+      ),
+    ).toEqual([['TC-1', false]]);
+  });
+  it('are of who resembles them, the most alike first', () => {
+    const records = [
+      record({ name: 'Brannok Ellery', birthDate: null, reference: 'A' }),
+      record({ birthDate: null, reference: 'B' }),
+      record({ name: 'Osric Fenn', reference: 'C' }),
+    ];
+    expect(found(records).map(([reference]) => reference)).toEqual(['B', 'A']);
+    expect(found(records, [], { fullName: 'Tamar Wedlake', birthDate: '1990-02-27' })).toEqual([]);
+  });
 });

@@ -28,7 +28,7 @@ export function criteriaOf(product: ProductDefinition): Criteria {
     since: offer.from,
     version,
     rules: [
-      ...limits.map(({ rule }) => rule),
+      ...limits.flatMap(({ rule, withDeposit }) => [rule, ...(withDeposit ? [withDeposit.rule] : [])]),
       ...(lease?.occupancy ? [lease.occupancy.why] : []),
       ...(lease?.pets
         ? [say('lease.criteriaPets', { most: lease.pets.most, weight: lease.pets.weightMost })]

@@ -7,6 +7,7 @@ export {
   lettingFaults,
   lettingName,
   lettingsOf,
+  reachedAlike,
   REFEREE,
   tenantsOf,
   type Letting,

@@ -25,6 +25,12 @@ export interface Letting {
 
 export const isReferee = (person: FilePerson): boolean => plays(person, [REFEREE]);
 
+/** Who else of the file is reached where a referee would be: somebody could answer for themselves. Null where nobody is. */
+export const reachedAlike = ({ people }: Pick<FileState, 'people'>, referee: FilePerson): FilePerson | null =>
+  people.find(
+    (person) => !isReferee(person) && ((person.phone !== null && person.phone === referee.phone) || (person.email !== null && person.email === referee.email)),
+  ) ?? null;
+
 /** A digest of a letting as it is stated, and of who is asked: 32 hexadecimal digits. What is stated otherwise has another. */
 export const aboutLetting = ({ personId, refereeId, line, town, since, until, monthlyCost }: Home): string =>
   bytesToHex(sha256(utf8ToBytes(JSON.stringify([personId, refereeId, line, town, since, until, monthlyCost])))).slice(0, 32);
