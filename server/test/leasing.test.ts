@@ -1,5 +1,5 @@
 import type { DoorView, UnitBoard, UnitMatches } from '@cavren/contract';
-import { addDays, chargesStanding, computePath, isoDate, leaseTermsOf, paidIn, type FileState } from '@cavren/core';
+import { addDays, addMonths, chargesStanding, computePath, isoDate, leaseTermsOf, paidIn, type FileState } from '@cavren/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { select } from '../src/db/index';
 import { Phone } from './applicant';
@@ -329,7 +329,7 @@ describe('at the front door', () => {
 
 describe('the lease', () => {
   it('is signed with initials beside what asks for them, by letters of the signer’s own name', async () => {
-    const walk = await toDeciding(await cottage(cavren, { from: addDays(isoDate(startOfLet()), 14), name: 'Ysolde Marrow' }), 'coble-10');
+    const walk = await toDeciding(await cottage(cavren, { from: addMonths(isoDate(startOfLet()), 24), name: 'Ysolde Marrow' }), 'coble-8');
     await walk.act('ansel', '/decision', { outcome: 'approve' });
     await walk.act('wren', '/agreement');
     await walk.await();
