@@ -518,6 +518,7 @@ export {
 } from './leasing/charges/index';
 export {
   acceptedOn,
+  type Digest,
   drawn,
   type DrawEntry,
   type Drawn,

@@ -29,6 +29,7 @@ import { QueryTypes } from 'sequelize';
 import { inTransaction } from '../../server/src/db/index';
 import { makePool } from '../../server/src/calculation/index';
 import { buildApp, readConfig } from '../../server/src/index';
+import { sha256Of } from '../../server/src/rounds/index';
 import { makePersons, randomFrom, withSlip } from '../../server/test/register';
 import { anyFile } from '../../core/test/anyFile';
 import { openingsOf } from '../../core/test/openings';
@@ -393,7 +394,7 @@ function opened(): void {
 /** A draw of many, with preferences. */
 function leasing(): void {
   const entries = Array.from({ length: 10_000 }, (_, at) => ({ reference: `R${at.toString(36)}-${at % 97}`, points: at % 7 }));
-  measure('A draw of 10,000 with preferences', () => drawn('a seed', entries), 60);
+  measure('A draw of 10,000 with preferences', () => drawn('a seed', entries, sha256Of), 60);
 }
 
 const PARTS: Record<string, () => unknown> = {

@@ -5,7 +5,7 @@ import { FileParams, staffFor } from '../http/index';
 import { roundsService, type RoundsService } from './service';
 import { roundsStore } from './store';
 
-export type { RoundsService } from './service';
+export { sha256Of, type RoundsService } from './service';
 
 declare module '../house/index' {
   interface Services {

@@ -21,16 +21,20 @@ import {
   type ProductDefinition,
   type RoundStanding,
   type Words,
+  type Digest,
 } from '@cavren/core';
 import { UniqueConstraintError } from 'sequelize';
 import { nanoid } from 'nanoid';
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { inTransaction, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
 import { ProblemError, SYSTEM, type Actor } from '../http/index';
 import { PROBLEM } from './problems';
 import type { OfferRow, RoundRow, RoundsStore } from './store';
+
+/** Node’s own, which is many times as fast over thousands of files. */
+export const sha256Of: Digest = (text) => createHash('sha256').update(text).digest();
 
 const BATCH = 100;
 /** How often it is looked again whose turn it is, where somebody else was faster. */
@@ -222,7 +226,7 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
         const seed = secrets.unseal(round.seedCipher).toString();
         const of = new Map(taking.map((one) => [one.reference, one]));
         await store.enter(
-          drawn(seed, taking).map(({ reference, number, points, rank }) => ({
+          drawn(seed, taking, sha256Of).map(({ reference, number, points, rank }) => ({
             fileId: of.get(reference)?.id ?? '',
             round: code,
             number,

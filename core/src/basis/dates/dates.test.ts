@@ -5,6 +5,7 @@ import {
   differenceInCalendarDays,
   differenceInYears,
   formatISO,
+  isValid,
   parseISO,
 } from 'date-fns';
 import fc from 'fast-check';
@@ -24,6 +25,21 @@ describe('dates', () => {
         expect(differenceInBusinessDays(parseISO(addDays(addBusinessDays(date, days, []), 1)), parseISO(addDays(date, 1)))).toBe(days);
       }),
     );
+  });
+
+  it('exist where a general library finds them, and nowhere else', () => {
+    const part = (most: number, digits: number) => fc.integer({ min: 0, max: most }).map((number) => String(number).padStart(digits, '0'));
+    fc.assert(
+      fc.property(part(9999, 4), part(14, 2), part(33, 2), (year, month, day) => {
+        const text = `${year}-${month}-${day}`;
+        expect([text, isIsoDate(text)]).toEqual([text, isValid(parseISO(text))]);
+      }),
+      { numRuns: 3000 },
+    );
+    for (const year of ['1900', '2000', '2023', '2024', '2100', '2400', '0000', '0004'])
+      expect([year, isIsoDate(`${year}-02-29`)]).toEqual([year, isValid(parseISO(`${year}-02-29`))]);
+    for (const text of ['', '2026-1-01', '2026-01-1', ' 2026-01-01', '2026-01-01T00:00', '20260101', '２０２６-01-01'])
+      expect([text, isIsoDate(text)]).toEqual([text, false]);
   });
 
   const today = isoDate('2026-11-25');
