@@ -13,8 +13,9 @@ const CompanyQuestion = z.object({ number: z.string() });
 const asKept = (number: string): string => number.replace(/[^0-9A-Za-z]/g, '').toUpperCase();
 
 /**
- * Registers of persons, of companies, and of what courts and landlords hold, with entries of their own, all made up: they answer from those and not from what they
- * are asked. Whoever tries things out has somebody entered by POST /entries; another entry under the number gives way.
+ * Registers of persons, of companies, and of what courts and landlords hold, with entries of their own, all made up: they
+ * answer from those and not from what they are asked. Whoever tries things out has somebody entered by POST /entries;
+ * another entry under the number gives way.
  */
 export function registerService() {
   const app = makeService('register of persons');

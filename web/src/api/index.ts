@@ -66,6 +66,16 @@ export function messageOf(error: unknown): string {
     : 'Something went wrong on this page. Load it again; what was saved is safe.';
 }
 
+/** What a refusal says of each field, by its path. */
+export const faultsOf = (error: unknown): Record<string, string> =>
+  error instanceof ApiProblem ? Object.fromEntries((error.problem.errors ?? []).map(({ path, message }) => [path, message])) : {};
+
+/** What a form says of an error: at its fields, or of all of it where no field is named. */
+export function problemsOf(error: unknown): Record<string, string> {
+  const faults = faultsOf(error);
+  return Object.keys(faults).length > 0 ? faults : { form: messageOf(error) };
+}
+
 /** Query parameters without the empty ones. */
 export function queryOf(values: Record<string, string | number | undefined>): string {
   const present = Object.entries(values).filter(([, value]) => value !== undefined && value !== '');

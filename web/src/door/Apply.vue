@@ -2,7 +2,7 @@
 import type { DoorView, PublicProduct } from '@cavren/contract';
 import { dayInWords, parseDate, type IsoDate } from '@cavren/core';
 import { computed, onMounted, ref, toRefs } from 'vue';
-import { ApiProblem, api, messageOf } from '../api/index';
+import { api, messageOf, problemsOf } from '../api/index';
 import { AskText } from '../look/index';
 import AskCode from './AskCode.vue';
 import { keptForm } from './kept';
@@ -55,8 +55,7 @@ async function run(work: () => Promise<void>): Promise<void> {
   try {
     await work();
   } catch (error) {
-    const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
-    problems.value = errors.length > 0 ? Object.fromEntries(errors.map(({ path, message }) => [path, message])) : { form: messageOf(error) };
+    problems.value = problemsOf(error);
   } finally {
     busy.value = false;
   }

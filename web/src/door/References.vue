@@ -2,7 +2,7 @@
 import type { DoorReferences } from '@cavren/contract';
 import { dateInWords, formatMoney, minor } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { api, ApiProblem, isSignedOut, messageOf } from '../api/index';
+import { api, faultsOf, isSignedOut, messageOf } from '../api/index';
 import { blankSaid, isSaid, SaidFields, saidOf } from '../lettings/index';
 
 /** For whoever let a home to somebody who applies: how it went, and nothing of the application. */
@@ -31,7 +31,7 @@ async function send(answers: boolean): Promise<void> {
     window.scrollTo({ top: 0 });
   } catch (error) {
     if (isSignedOut(error)) return emit('ended');
-    faults.value = error instanceof ApiProblem ? Object.fromEntries((error.problem.errors ?? []).map(({ path, message }) => [path, message])) : {};
+    faults.value = faultsOf(error);
     problem.value = messageOf(error);
   } finally {
     busy.value = false;

@@ -4,7 +4,7 @@ import { dateInWords, formatDate, isoDate, LINE_LABEL, STAGE_LABEL, type IsoDate
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiProblem, api, messageOf } from '../api/index';
+import { api, problemsOf } from '../api/index';
 import { possibleDates } from '../file/index';
 import { AskChoice, AskText, controlsIn, focusOn, Fold, Mark } from '../look/index';
 import { localToday, showDate, showPhone } from './words';
@@ -68,8 +68,7 @@ const mail = computed(() => (contact.value.includes('@') ? contact.value.trim() 
 const phone = computed(() => (contact.value.includes('@') ? '' : contact.value.trim()));
 
 function take(error: unknown): void {
-  const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
-  problems.value = errors.length > 0 ? Object.fromEntries(errors.map(({ path, message }) => [path, message])) : { form: messageOf(error) };
+  problems.value = problemsOf(error);
 }
 
 async function search(): Promise<void> {

@@ -3,7 +3,7 @@ import type { CertificatePage } from '@cavren/contract';
 import { LINE_LABEL, parseDate, type IsoDate } from '@cavren/core';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
-import { ApiProblem, api, messageOf } from '../api/index';
+import { api, messageOf, problemsOf } from '../api/index';
 import { localToday, showDate } from '../files/index';
 import { AskChoice, AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
@@ -44,8 +44,7 @@ async function keep(): Promise<void> {
     editing.value = false;
     await client.invalidateQueries({ queryKey: ['certificates'] });
   } catch (error) {
-    const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
-    problems.value = errors.length > 0 ? Object.fromEntries(errors.map(({ path, message }) => [path, message])) : { form: messageOf(error) };
+    problems.value = problemsOf(error);
   }
 }
 </script>

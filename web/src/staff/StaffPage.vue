@@ -14,7 +14,7 @@ import {
 } from '@cavren/core';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
-import { ApiProblem, api, messageOf } from '../api/index';
+import { api, messageOf, problemsOf } from '../api/index';
 import { showTime } from '../files/index';
 import { AskChoice, AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
@@ -88,8 +88,7 @@ async function send(): Promise<void> {
     mode.value = null;
     await client.invalidateQueries({ queryKey: ['staff'] });
   } catch (error) {
-    const errors = error instanceof ApiProblem ? (error.problem.errors ?? []) : [];
-    problems.value = errors.length > 0 ? Object.fromEntries(errors.map(({ path, message }) => [path, message])) : { form: messageOf(error) };
+    problems.value = problemsOf(error);
   }
 }
 const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', end: 'Somebody ends', hand: 'Hand all files over' };

@@ -49,7 +49,6 @@ const heads = computed(() => {
     return { month, left: at(month), label: monthInWords(month).replace(/^(\w{3})\w* 20(\d\d)$/, '$1 $2') };
   });
 });
-const WORD = STATE_WORD;
 const rows = computed(() => {
   const plans = new Map((query.data.value?.plans ?? []).map((plan) => [plan.code, plan]));
   return (query.data.value?.rows ?? []).flatMap(({ unit, spans }) => {
@@ -62,8 +61,8 @@ const AT_ONCE = 60;
 const now = computed(() => (from.value <= today && today < until.value ? at(today) : null));
 const place = computed(() => query.data.value?.stock ?? { currency: 'USD', locale: 'en-US' });
 const counts = computed(() => {
-  const now = (query.data.value?.rows ?? []).map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
-  return (['let', 'kept', 'held', 'free'] as const).map((state) => ({ state, count: now.filter((one) => one === state).length }));
+  const states = (query.data.value?.rows ?? []).map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
+  return (['let', 'kept', 'held', 'free'] as const).map((state) => ({ state, count: states.filter((one) => one === state).length }));
 });
 </script>
 
@@ -73,7 +72,8 @@ const counts = computed(() => {
       <div>
         <h1>Units</h1>
         <p v-if="query.data.value" class="soft">
-          Today: <template v-for="({ state, count }, number) in counts" :key="state">{{ number > 0 ? ', ' : '' }}{{ count }} {{ WORD[state] }}</template> of
+          Today:
+          <template v-for="({ state, count }, number) in counts" :key="state">{{ number > 0 ? ', ' : '' }}{{ count }} {{ STATE_WORD[state] }}</template> of
           {{ rows.length }}. The line is today.
         </p>
         <p v-if="byDraw" class="soft">These are given out by a draw, and offered on <router-link to="/rounds">Rounds</router-link>.</p>

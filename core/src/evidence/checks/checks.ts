@@ -4,8 +4,7 @@ import type { CheckKind, RecordKind, RecordRule } from '../../file/product/index
 import type { Answer } from '../../people/declarations/index';
 import { KINDS_OF_CHECK } from './kinds/index';
 import type { FilePerson } from '../../people/people/index';
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import { digestOf } from '../../file/history/index';
 import { plays, type Check, type FileState, type Finding } from '../../file/state/index';
 import { compareNames, nameWords, slipsBetween } from '../../basis/names/index';
 
@@ -34,8 +33,8 @@ export interface WatchlistEntry {
   reference: string;
 }
 
-export interface Candidate {
-  entry: WatchlistEntry;
+export interface Candidate<Entry extends WatchlistEntry = WatchlistEntry> {
+  entry: Entry;
   score: number;
   reasons: Words[];
 }
@@ -51,18 +50,18 @@ export const namesOf = ({ fullName, formerNames }: Pick<FilePerson, 'fullName' |
 export function checkSubject({ fullName, formerNames, birthDate, idNumber }: Subject): string {
   const facts = [nameWords(fullName ?? ''), birthDate, idNumber && [idNumber.tail, idNumber.mark ?? null]];
   // Only where there are any, so that checks of before former names were asked for go on.
-  return `${WHOLE}${digestOf(formerNames ? [...facts, nameWords(formerNames)] : facts)}`;
+  return `${WHOLE}${factsDigest(formerNames ? [...facts, nameWords(formerNames)] : facts)}`;
 }
 
 type Subject = Pick<FilePerson, 'fullName' | 'formerNames' | 'birthDate' | 'idNumber'>;
 /** Begins the digest of a check that is bound to the whole of a number; those of before were bound to its end. */
 const WHOLE = 'k';
-const digestOf = (facts: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(facts)))).slice(0, 31);
+const factsDigest = (facts: unknown): string => digestOf(JSON.stringify(facts)).slice(0, 31);
 
 /** Whether a check was about a person as stated now. */
 function isAbout({ askedAbout }: Pick<Check, 'askedAbout'>, person: Subject): boolean {
   if (askedAbout.startsWith(WHOLE)) return askedAbout === checkSubject(person);
-  return askedAbout.startsWith(digestOf([nameWords(person.fullName ?? ''), person.birthDate, person.idNumber?.tail ?? null]));
+  return askedAbout.startsWith(factsDigest([nameWords(person.fullName ?? ''), person.birthDate, person.idNumber?.tail ?? null]));
 }
 
 /** Holds the stated details against the register's, field by field. Names agree when all words are the same in any order. */
@@ -118,14 +117,17 @@ function dateReasons(stated: string | null, found: string | null): Words[] {
  * The entries that resemble a person, best first: the best of name and aliases by {@link compareNames}; an equal birth
  * date adds 0.05, one that is a figure off takes away 0.03 but hides nobody, and a different one takes away 0.1. Cavren's own weights over the published word measure.
  */
-export function watchlistCandidates(person: { fullName: string; birthDate: string | null }, entries: readonly WatchlistEntry[]): Candidate[] {
+export function watchlistCandidates<Entry extends WatchlistEntry>(
+  person: { fullName: string; birthDate: string | null },
+  entries: readonly Entry[],
+): Candidate<Entry>[] {
   return entries
     .map((entry) => scoreEntry(person, entry))
     .filter(({ score }) => score >= CANDIDATE_SCORE)
     .sort((a, b) => b.score - a.score || a.entry.reference.localeCompare(b.entry.reference));
 }
 
-function scoreEntry(person: { fullName: string; birthDate: string | null }, entry: WatchlistEntry): Candidate {
+function scoreEntry<Entry extends WatchlistEntry>(person: { fullName: string; birthDate: string | null }, entry: Entry): Candidate<Entry> {
   const names = [entry.name, ...entry.aliases].map((name) => ({ name, ...compareNames(person.fullName, name) }));
   const best = names.reduce((left, right) => (right.score > left.score ? right : left));
   const reasons = [best.name === entry.name ? 'name' : say('checks.alias', { bestName: best.name })].map((which) =>
@@ -205,15 +207,12 @@ export function recordsFound(
   records: readonly PublicRecord[],
   { rules, answers, today }: { rules: readonly RecordRule[]; answers: readonly Pick<Answer, 'question' | 'value'>[]; today: IsoDate },
 ): RecordFound[] {
-  return records
-    .flatMap((record) => {
-      const rule = rules.find((one) => one.of === record.of);
-      if (!rule || record.on < addMonths(today, -12 * rule.years)) return [];
-      const { name, birthDate, court, reference } = record;
-      const { score, reasons } = scoreEntry(person, { name, aliases: [], birthDate, list: court, reference });
-      if (score < CANDIDATE_SCORE) return [];
-      const declared = answers.some(({ question, value }) => question === rule.question && value === 'yes');
-      return [{ record, declared, score, reasons }];
-    })
-    .sort((a, b) => b.score - a.score || a.record.reference.localeCompare(b.record.reference));
+  const asked = records.flatMap((record) => {
+    const rule = rules.find((one) => one.of === record.of);
+    if (!rule || record.on < addMonths(today, -12 * rule.years)) return [];
+    const { name, birthDate, court: list, reference } = record;
+    const declared = answers.some(({ question, value }) => question === rule.question && value === 'yes');
+    return [{ name, aliases: [], birthDate, list, reference, record, declared }];
+  });
+  return watchlistCandidates(person, asked).map(({ entry: { record, declared }, score, reasons }) => ({ record, declared, score, reasons }));
 }

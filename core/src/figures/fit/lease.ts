@@ -3,6 +3,7 @@ import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { DetailChange } from '../../file/details/index';
 import type { FileState } from '../../file/state/index';
+import { depositAsked } from '../../leasing/charges/index';
 import { rentOf } from '../../leasing/units/index';
 import type { Figure } from '../affordability/index';
 import { lastGood, type FitInput } from './fit';
@@ -24,8 +25,9 @@ const UNIT = 100;
 
 /**
  * What would bring a let that is over a limit inside: a longer term at the rent of the list for it, the lowest deposit with
- * which the product’s limits are others and the place lets be asked, and the highest rent that fits, for which another unit can be looked for. Each is tried by working the figures of the changed file; a rent one
- * unit of the currency higher doesn't do.
+ * which the product’s limits are others and that the place lets be asked, and the highest rent that fits, for which another
+ * unit can be looked for. Each is tried by working the figures of the changed file; a rent one unit of the currency higher
+ * doesn't do.
  * @returns nothing where nothing is let, or nothing is outside.
  */
 export function whatFitsLease(file: FitInput & Pick<FileState, 'unit'>, today: IsoDate): LeaseProposal[] {
@@ -46,7 +48,7 @@ export function whatFitsLease(file: FitInput & Pick<FileState, 'unit'>, today: I
     });
   const [first] = longer;
   const deposit = [...new Set(product.limits.flatMap(({ withDeposit }) => (withDeposit ? [withDeposit.months] : [])))]
-    .filter((months) => months > (request.depositMonths ?? product.lease?.deposit.months ?? 0) && months <= (product.lease?.deposit.monthsMost ?? 0))
+    .filter((months) => months > depositAsked(file) && months <= (product.lease?.deposit.monthsMost ?? 0))
     .sort((a, b) => a - b)
     .find((months) => passes([set('depositMonths', months)]));
   const least = Math.ceil(product.bounds.amount.least / UNIT);

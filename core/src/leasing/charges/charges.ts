@@ -7,7 +7,7 @@ import { applicantsOf, personName, type FileState } from '../../file/state/index
 import { PET_KIND_LABEL } from '../../people/home/index';
 import { leaseTermsOf, rentOfStretch, type LeaseInput, type LeaseTerms } from '../terms/index';
 import { equipmentTerms } from '../equipment/index';
-import { depositCapOf, depositOf } from './deposit';
+import { depositAsked, depositCapOf, depositOf } from './deposit';
 import type { Receipt } from './fields';
 
 /** Something that a file charges before the keys are handed over. */
@@ -119,10 +119,9 @@ function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   const { lease } = file.product;
   if (!lease) return [];
   const pets = petsCharged(file);
-  const asked = file.request.depositMonths ?? lease.deposit.months;
   const cap = depositCapOf(file);
   const wanted = minor(pets.length * lease.deposit.pet);
-  const { deposit, pets: ofPets } = depositOf(terms.rent, asked, wanted, cap);
+  const { deposit, pets: ofPets } = depositOf(terms.rent, depositAsked(file), wanted, cap);
   const base = { dueOn: terms.startsOn, before: lease.deposit.before, back: 'givenBack' as const };
   const capped = deposit.cap !== null && deposit.term.value < deposit.wanted;
   const why = capped && cap ? say('lease.depositCapped', { source: cap.source }) : lease.deposit.why;

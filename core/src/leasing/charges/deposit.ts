@@ -37,12 +37,15 @@ export function depositMost(cap: DepositCap, rent: Minor): Term {
     : { label, sign: '+', value, unit: 'money', note: say('lease.roundedDown') };
 }
 
+/** Months of rent that are to be a deposit: those of the request, or the product's usual ones. */
+export const depositAsked = ({ product, request }: Pick<FileState, 'product' | 'request'>): number =>
+  request.depositMonths ?? product.lease?.deposit.months ?? 0;
+
 /** Months of rent that are asked as a deposit of a file, as far as the place lets them be; nothing where nothing is let. */
 export function depositMonthsOf(file: Pick<FileState, 'product' | 'pack' | 'unit' | 'request'>): number {
-  const { lease } = file.product;
   const rent = file.request.amount;
-  if (!lease || rent === null || rent === 0) return 0;
-  const asked = file.request.depositMonths ?? lease.deposit.months;
+  if (!file.product.lease || rent === null || rent === 0) return 0;
+  const asked = depositAsked(file);
   const cap = depositCapOf(file);
   return cap ? Math.min(asked, depositMost(cap, rent).value / rent) : asked;
 }

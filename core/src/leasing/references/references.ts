@@ -1,9 +1,8 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { addMonths, type IsoDate } from '../../basis/dates/index';
 import type { Minor } from '../../basis/money/index';
 import { samePlace } from '../../basis/paste/index';
 import { say, type SaidValue, type Words } from '../../basis/words/index';
+import { digestOf } from '../../file/history/index';
 import { personName, plays, type FileState } from '../../file/state/index';
 import type { Home } from '../../people/home/index';
 import type { FilePerson } from '../../people/people/index';
@@ -33,7 +32,7 @@ export const reachedAlike = ({ people }: Pick<FileState, 'people'>, referee: Fil
 
 /** A digest of a letting as it is stated, and of who is asked: 32 hexadecimal digits. What is stated otherwise has another. */
 export const aboutLetting = ({ personId, refereeId, line, town, since, until, monthlyCost }: Home): string =>
-  bytesToHex(sha256(utf8ToBytes(JSON.stringify([personId, refereeId, line, town, since, until, monthlyCost])))).slice(0, 32);
+  digestOf(JSON.stringify([personId, refereeId, line, town, since, until, monthlyCost])).slice(0, 32);
 
 /**
  * The homes that are asked about: rented, by those of the product's roles, and lived in within its years before the file

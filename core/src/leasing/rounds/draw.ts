@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { digestOf } from '../../file/history/index';
 import type { RoundOffer } from './fields';
 
@@ -18,18 +16,14 @@ export interface Drawn extends DrawEntry {
 /** What is published of a seed before anybody can apply, so that nobody can choose it afterwards: its digest. */
 export const sealOfSeed = (seed: string): string => digestOf(seed);
 
-/** The SHA-256 digest (FIPS 180-4) of a text in UTF-8: 32 bytes. */
-export type Digest = (text: string) => Uint8Array;
-const ownDigest: Digest = (text) => sha256(utf8ToBytes(text));
+/** The SHA-256 digest (FIPS 180-4) of a text in UTF-8, in hexadecimal. */
+export type Digest = (text: string) => string;
 
 /**
  * The number that is drawn for a file: the SHA-256 digest, in hexadecimal, of the seed, a colon and the file's reference.
  * Anybody who has the seed works it again.
  */
-export const numberOf = (seed: string, reference: string, digest: Digest = ownDigest): string => bytesToHex(digest(`${seed}:${reference}`));
-
-/** The first 48 bits of a number: as whole numbers they compare as the numbers do, but where they are equal. */
-const firstBits = (number: string): number => Number.parseInt(number.slice(0, 12), 16);
+export const numberOf = (seed: string, reference: string, digest: Digest = digestOf): string => digest(`${seed}:${reference}`);
 
 /**
  * The list of a draw: more points first, and among equal points by number, the lowest first. It depends on the seed and on
@@ -37,15 +31,12 @@ const firstBits = (number: string): number => Number.parseInt(number.slice(0, 12
  * @param digest another SHA-256 than the one that runs everywhere, where a faster one is at hand.
  * @throws RangeError where somebody takes part twice.
  */
-export function drawn(seed: string, entries: readonly DrawEntry[], digest: Digest = ownDigest): Drawn[] {
+export function drawn(seed: string, entries: readonly DrawEntry[], digest: Digest = digestOf): Drawn[] {
   if (new Set(entries.map(({ reference }) => reference)).size !== entries.length) throw new RangeError('Somebody takes part twice');
   return entries
-    .map((entry) => {
-      const number = numberOf(seed, entry.reference, digest);
-      return { entry, number, bits: firstBits(number) };
-    })
-    .sort((a, b) => b.entry.points - a.entry.points || a.bits - b.bits || (a.number < b.number ? -1 : 1))
-    .map(({ entry, number }, at) => ({ ...entry, number, rank: at + 1 }));
+    .map((entry) => ({ ...entry, number: numberOf(seed, entry.reference, digest) }))
+    .sort((a, b) => b.points - a.points || (a.number < b.number ? -1 : 1))
+    .map((entry, at) => ({ ...entry, rank: at + 1 }));
 }
 
 /** Somebody on the list, as far as it matters for whose turn it is. */
