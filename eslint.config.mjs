@@ -3,6 +3,9 @@ import prettier from 'eslint-config-prettier';
 import vue from 'eslint-plugin-vue';
 import globals from 'globals';
 import typescript from 'typescript-eslint';
+import { screensParser } from './scripts/lint/screens.mjs';
+
+const screens = screensParser(`${import.meta.dirname}/web/tsconfig.json`);
 
 const strict = {
   '@typescript-eslint/no-non-null-assertion': 'error',
@@ -14,6 +17,7 @@ const strict = {
   // References, names and numbers are compared by code points on purpose.
   '@typescript-eslint/no-misused-spread': 'off',
   'no-console': 'error',
+  '@typescript-eslint/no-unsafe-enum-assignment': 'off',
 };
 
 export default typescript.config(
@@ -29,7 +33,7 @@ export default typescript.config(
     files: ['web/**/*.vue'],
     extends: [typescript.configs.strictTypeChecked, vue.configs['flat/recommended']],
     languageOptions: {
-      parserOptions: { parser: typescript.parser, project: ['web/tsconfig.json'], tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
+      parserOptions: { parser: screens, project: ['web/tsconfig.json'], tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
       globals: globals.browser,
     },
     rules: {
@@ -44,6 +48,7 @@ export default typescript.config(
     files: ['web/**/*.ts'],
     // The same program as that of the components, which is built once.
     languageOptions: {
+      parser: screens,
       parserOptions: { projectService: false, project: ['web/tsconfig.json'], tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
     },
   },

@@ -1,6 +1,6 @@
 import type { DemoPerson } from '@cavren/contract';
 import fastify from 'fastify';
-import { serializerCompiler, validatorCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import { validatorCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
 import { nanoid } from 'nanoid';
 import { join } from 'node:path';
 import { diskByteStore } from './bytes/index';
@@ -8,7 +8,7 @@ import { concepts } from './concepts';
 import type { Config } from './config/index';
 import { connect, migrate, pendingMigrations } from './db/index';
 import { makeHouse, type Concept } from './house/index';
-import { answerErrors, protect, servePages, withoutData, type App } from './http/index';
+import { answerErrors, answersAsDescribed, protect, servePages, withoutData, type App } from './http/index';
 import { makeJobs } from './jobs/index';
 import { loadDataKey, makeSecrets } from './secrets/index';
 
@@ -54,7 +54,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
     forceCloseConnections: true,
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(serializerCompiler);
+  app.setSerializerCompiler(answersAsDescribed);
   answerErrors(app);
   await protect(app, secure, new URL(config.publicUrl).host);
 

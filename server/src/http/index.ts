@@ -1,4 +1,5 @@
 export { staffFor, SYSTEM, type Actor } from './actor';
+export { answersAsDescribed } from './answers';
 export { answerErrors } from './errors';
 export { forbidden, invalid, ProblemError, problems, refuseBlocked, refused, type Wrong } from './problem';
 export { servePages } from './pages';

@@ -25,7 +25,7 @@ import {
 } from '@cavren/core';
 import { UniqueConstraintError } from 'sequelize';
 import { nanoid } from 'nanoid';
-import { createHash, randomBytes } from 'node:crypto';
+import { hash, randomBytes } from 'node:crypto';
 import { inTransaction, type Tx } from '../db/index';
 import type { Changed, FileChange } from '../files/index';
 import type { House } from '../house/index';
@@ -33,8 +33,8 @@ import { ProblemError, SYSTEM, type Actor } from '../http/index';
 import { PROBLEM } from './problems';
 import type { OfferRow, RoundRow, RoundsStore } from './store';
 
-/** Node’s own, which is many times as fast over thousands of files. */
-export const sha256Of: Digest = (text) => createHash('sha256').update(text).digest('hex');
+/** Node’s own in one go, which is many times as fast over thousands of files. */
+export const sha256Of: Digest = (text) => hash('sha256', text, 'hex');
 
 const BATCH = 100;
 /** How often it is looked again whose turn it is, where somebody else was faster. */
