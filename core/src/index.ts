@@ -7,6 +7,7 @@ export {
   dateInWords,
   daysBetween,
   dayInWords,
+  DATE_ORDERS,
   type DateOrder,
   dateReadings,
   dayAt,

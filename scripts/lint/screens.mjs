@@ -21,6 +21,10 @@ function programOf(configFile) {
   return ts.createProgram(fileNames, { ...options, allowNonTsExtensions: true }, host);
 }
 
+/** @typedef {{ filePath: string, project?: unknown }} ParserOptions */
+/** Its types leave the options out. */
+const parser = /** @type {{ parseForESLint: (code: string, options: object) => unknown }} */ (typescript.parser);
+
 /**
  * The parser of TypeScript, with one program for all Vue files of a run. Left alone it makes a type checker anew for each of
  * them, since what the parser is given of such a file isn’t what lies on the disk: that took most of the linter’s ten minutes.
@@ -30,13 +34,13 @@ function programOf(configFile) {
 export function screensParser(configFile) {
   /** @type {ts.Program | null} */
   let program = null;
-  /** @param {string} code @param {import('@typescript-eslint/parser').ParserOptions & { filePath: string }} options */
+  /** @param {string} code @param {ParserOptions} options */
   const parseForESLint = (code, options) => {
     // Expressions of a template come without a project.
-    if (!options.project) return typescript.parser.parseForESLint(code, options);
+    if (!options.project) return parser.parseForESLint(code, options);
     program ??= programOf(configFile);
     const known = program.getSourceFile(options.filePath)?.text === code;
-    return typescript.parser.parseForESLint(code, known ? { ...options, project: undefined, programs: [program] } : options);
+    return parser.parseForESLint(code, known ? { ...options, project: undefined, programs: [program] } : options);
   };
-  return { ...typescript.parser, parseForESLint };
+  return { ...parser, parseForESLint };
 }

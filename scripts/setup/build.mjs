@@ -33,10 +33,14 @@ export async function ensureScreens() {
   writeFileSync(stamp, digest);
 }
 
-/** Bundles server, demo and stand-ins for Node; packages stay outside the bundle. @returns {Promise<{ server: string, standins: string, tools: string, demo: string }>} */
-export async function buildServer() {
+/**
+ * Bundles server, demo and stand-ins for Node; packages stay outside the bundle.
+ * @param {string} out the folder for them.
+ * @param {Record<string, string>} more programs beside them, by name.
+ * @returns {Promise<{ server: string, standins: string, tools: string, demo: string }>}
+ */
+export async function buildServer(out = inRoot('server', 'dist'), more = {}) {
   const { build } = await import('esbuild');
-  const out = inRoot('server', 'dist');
   mkdirSync(out, { recursive: true });
   await build({
     entryPoints: {
@@ -47,6 +51,7 @@ export async function buildServer() {
       worker: inRoot('server/src/calculation/worker.ts'),
       takealong: inRoot('server/src/takealong/worker.ts'),
       examine: inRoot('server/src/papers/worker.ts'),
+      ...more,
     },
     outdir: out,
     outExtension: { '.js': '.mjs' },

@@ -128,6 +128,9 @@ function loadDump(path: string, at: { host: string; port: number; user: string; 
   if (client.status !== 0) throw new Error(`The dump can’t be loaded: ${client.stderr}`);
 }
 
+/** The key of a seal takes a second to make, so the Cavrens of a run have one of them. */
+let sealOfTests: Buffer | null = null;
+
 /** Files whose snapshot isn't what their rows add up to: whatever a test did, there is none. */
 async function astrayIn({ services, db }: Cavren): Promise<string[]> {
   const found: string[] = [];
@@ -156,9 +159,12 @@ export async function makeCavren(
   if (options.dump) loadDump(options.dump, { host, port, user, password, databaseName });
   const standins = await startStandins();
   const dataFolder = mkdtempSync(join(folder, 'papers-'));
+  const keys = join(dataFolder, 'keys');
+  const seal = join(keys, 'seal.p12');
+  mkdirSync(keys);
+  if (sealOfTests) writeFileSync(seal, sealOfTests);
   if (options.dump) {
-    mkdirSync(join(dataFolder, 'keys'));
-    writeFileSync(join(dataFolder, 'keys', 'master.key'), createHash('sha256').update(DUMP_KEY).digest());
+    writeFileSync(join(keys, 'master.key'), createHash('sha256').update(DUMP_KEY).digest());
   }
   const config = {
     ...readConfig({ CAVREN_LOG: 'silent' }),
@@ -172,6 +178,7 @@ export async function makeCavren(
     buildApp({ config, productFolder: options.productFolder ?? inRoot('server/data'), now: () => clock.at ?? new Date(), more: options.more ?? [] });
   const cavren = await build();
   await cavren.app.ready();
+  sealOfTests ??= readFileSync(seal);
   if (!options.clean) {
     for (const person of STAFF) await cavren.services.sessions.addStaff({ id: `staff-${person.username}`, ...person }, PASSWORD);
     for (const who of ['wren', 'tamsin'])

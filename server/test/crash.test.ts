@@ -38,13 +38,13 @@ const appOf = async () => buildApp({ config: readConfig(environment(0)), product
 
 async function startServer(): Promise<{ child: ChildProcess; url: string }> {
   const serverPort = await freePort();
-  const child = spawn(process.execPath, ['--import', 'tsx', inRoot('server/src/main.ts')], {
+  const child = spawn(process.execPath, [join(inject('programs'), 'server.mjs')], {
     cwd: ROOT,
     env: { ...process.env, ...environment(serverPort) },
     stdio: 'ignore',
   });
   const url = `http://127.0.0.1:${serverPort}`;
-  for (let turn = 0; turn < 200; turn += 1) {
+  for (let turn = 0; turn < 1200; turn += 1) {
     if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return { child, url };
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

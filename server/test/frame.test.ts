@@ -12,7 +12,7 @@ import { SYSTEM } from '../src/http/index';
 import { verifyHistories } from '../src/index';
 import { inRoot } from '../../scripts/setup/place.mjs';
 import { change, makeCavren, openFile, type TestCavren } from './cavren';
-import { many } from './depth';
+import { many } from '../../scripts/setup/depth';
 
 /** The column types that hold what a kind of column says. */
 const HOLDS: Record<ColumnKind, RegExp> = {

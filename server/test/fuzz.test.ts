@@ -3,7 +3,7 @@ import { expect } from '../../core/test/spoken';
 import { verifyHistories } from '../src/index';
 import { Phone } from './applicant';
 import { makeCavren, openFile, type Client, type TestCavren, type Walk } from './cavren';
-import { many } from './depth';
+import { many } from '../../scripts/setup/depth';
 import { randomFrom } from './random';
 import { fileOutForSignature } from './stages';
 

@@ -1,16 +1,17 @@
 import { createConnection, type Connection } from 'mariadb';
 import { spawn } from 'node:child_process';
+import { join } from 'node:path';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { afterAll, beforeAll, describe, inject, it } from 'vitest';
 import { applicantsOf, computePath, type Minor } from '@cavren/core';
 import { expect } from '../../core/test/spoken';
 import { select } from '../src/db/index';
 import { SYSTEM } from '../src/http/index';
-import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
+import { ROOT } from '../../scripts/setup/place.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { verifyHistories } from '../src/index';
 import { makeCavren, openFile, type Answer, type TestCavren } from './cavren';
-import { many } from './depth';
+import { many } from '../../scripts/setup/depth';
 import { randomFrom } from './random';
 import { fileToRelease } from './stages';
 import { TO, trialPayments } from './trial';
@@ -273,7 +274,7 @@ describe('a server that is killed while it pays', () => {
     let open = 0;
     // On a busy machine a kill may come late four times: then it is tried again until one is caught in the middle.
     for (let round = 0; round < 4 || (open === 0 && round < 16); round += 1) {
-      const child = spawn(process.execPath, ['--import', 'tsx', inRoot('server/test/paying.ts'), ids.join(','), String(round * 1000)], {
+      const child = spawn(process.execPath, [join(inject('programs'), 'paying.mjs'), ids.join(','), String(round * 1000)], {
         cwd: ROOT,
         env: environment,
         stdio: ['ignore', 'pipe', 'inherit'],

@@ -8,4 +8,7 @@ import DeskApp from './DeskApp.vue';
 import { makeVuetify } from './look/vuetify';
 import { makeRouter } from './router';
 
-createApp(DeskApp).use(createPinia()).use(makeVuetify('desk')).use(VueQueryPlugin).use(makeRouter()).mount('#app');
+/** Answers are replaced whole, never changed, so nothing inside of them is watched: of long ones that took most of the time. */
+const queryClientConfig = { defaultOptions: { queries: { shallow: true } } };
+
+createApp(DeskApp).use(createPinia()).use(makeVuetify('desk')).use(VueQueryPlugin, { queryClientConfig }).use(makeRouter()).mount('#app');

@@ -1,7 +1,7 @@
 import { NOTICE_KINDS, SIGNED_DOCUMENTS } from '@cavren/core';
 import { z } from 'zod';
 import { ChangeDetails } from '../details/index';
-import { CalendarDate, StatedDate, Id, line, Time } from '../values/index';
+import { CalendarDate, DateOrder, StatedDate, Id, line, Time } from '../values/index';
 
 export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
 export const OpenDoor = z.strictObject({ token: DoorToken });
@@ -23,7 +23,7 @@ export const PublicProduct = z.object({
   code: z.string(),
   name: z.string(),
   placeName: z.string(),
-  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  dateOrder: DateOrder,
   lender: z.string(),
   asks: z.array(z.string()),
   /** What it may be used for. */
@@ -90,7 +90,7 @@ export type DoorRow = z.infer<typeof DoorRow>;
 const DoorDetailsView = z.object({
   version: z.int(),
   today: CalendarDate,
-  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  dateOrder: DateOrder,
   region: z.string(),
   personId: Id,
   currency: z.string(),

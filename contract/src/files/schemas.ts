@@ -22,7 +22,7 @@ import { HandoverShape, HeldUnitShape, ReceiptShape, LettingReferenceShape, Roun
 import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
-import { CalendarDate, StatedDate, Id, Money, Profit, page, PageQuery, Time, Version, Words } from '../values/index';
+import { CalendarDate, DateOrder, StatedDate, Id, Money, Profit, page, PageQuery, Time, Version, Words } from '../values/index';
 
 export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
 export const CHANNEL_LABEL: Record<(typeof CHANNELS)[number], string> = {
@@ -49,7 +49,7 @@ export const FileItem = z.object({
   /** By when its decision has to be told, and until when that stands still. */
   decideBy: z.object({ by: z.string(), heldUntil: z.string().nullable() }).nullable(),
   /** How money and dates are written where its product is offered. */
-  writes: z.object({ currency: z.string(), locale: z.string(), dateOrder: z.enum(['mdy', 'dmy', 'ymd']), today: z.string() }).optional(),
+  writes: z.object({ currency: z.string(), locale: z.string(), dateOrder: DateOrder, today: z.string() }).optional(),
 });
 export type FileItem = z.infer<typeof FileItem>;
 export const FilePage = page(FileItem);

@@ -17,7 +17,7 @@ import {
   type RoomState,
 } from '@cavren/core';
 import { z } from 'zod';
-import { CalendarDate, Id, Money, Reason, Share, StatedDate, Time, Version, Words } from '../values/index';
+import { CalendarDate, DateOrder, Id, Money, Reason, Share, StatedDate, Time, Version, Words } from '../values/index';
 
 const Way = z.enum(Object.keys(RECEIPT_WAY_LABEL) as [ReceiptWay, ...ReceiptWay[]]);
 const Room = z.enum(Object.keys(ROOM_STATE_LABEL) as [RoomState, ...RoomState[]]);
@@ -238,7 +238,7 @@ export const DoorReferences = z.object({
   name: z.string(),
   locale: z.string(),
   currency: z.string(),
-  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  dateOrder: DateOrder,
   today: CalendarDate,
   why: z.string(),
   questions: z.array(z.object({ code: z.string(), text: z.string(), options: z.array(z.string()) })),
@@ -264,7 +264,7 @@ const RoundShape = z.object({
   drawnAt: text,
   drawnBy: text,
 });
-export const Rounds = z.object({ rounds: z.array(RoundShape), products: z.array(z.object({ code: z.string(), name: z.string() })) });
+export const Rounds = z.object({ rounds: z.array(RoundShape), products: z.array(z.object({ code: z.string(), name: z.string(), dateOrder: DateOrder })) });
 export type Rounds = z.infer<typeof Rounds>;
 export const RoundView = z.object({
   round: RoundShape,
@@ -386,7 +386,7 @@ export type UnitMatches = z.infer<typeof UnitMatches>;
 
 export const BoardQuery = z.strictObject({ from: CalendarDate, until: CalendarDate });
 export const UnitBoard = z.object({
-  stock: z.object({ code: z.string(), label: z.string(), currency: z.string(), locale: z.string() }),
+  stock: z.object({ code: z.string(), label: z.string(), currency: z.string(), locale: z.string(), dateOrder: DateOrder }),
   /** Said once: many units have the same. */
   plans: z.array(UnitPlanShape),
   rows: z.array(

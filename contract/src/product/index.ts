@@ -33,7 +33,7 @@ import {
 } from '@cavren/core';
 import { z } from 'zod';
 import { DepositCapShape, DrawShape, EquipmentShape, LeaseTaxShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
-import { CalendarDate, Money, Share, Words } from '../values/index';
+import { CalendarDate, DateOrder, Money, Share, Words } from '../values/index';
 
 function isPattern(text: string): boolean {
   try {
@@ -481,7 +481,7 @@ export const PlacePack = z.strictObject({
   name: z.string(),
   currency: z.string().length(3),
   locale: z.string(),
-  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  dateOrder: DateOrder,
   identityNumber: z.strictObject({ kind: NumberKindName, label: z.string(), mask: z.string(), unissuedAllowed: z.boolean() }),
   numbers: z.array(z.strictObject({ kind: NumberKindName, use: z.enum(['identity', 'tax']), of: z.enum(['person', 'organisation']) })),
   languages: z.array(z.strictObject({ code: z.string(), label: z.string() })).min(1),
@@ -587,7 +587,7 @@ export const ProductOnOffer = z.object({
   round: z.string().nullable(),
   /** Which day it is where it is offered, and how days are written there. */
   today: z.string(),
-  dateOrder: z.enum(['mdy', 'dmy', 'ymd']),
+  dateOrder: DateOrder,
   bars: z.array(Words),
 });
 export type ProductOnOffer = z.infer<typeof ProductOnOffer>;
@@ -607,7 +607,7 @@ const Certificate = z.object({
 export const CertificatePage = z.object({
   certificates: z.array(Certificate),
   staff: z.array(z.object({ id: z.string(), name: z.string() })),
-  places: z.array(z.object({ code: z.string(), name: z.string() })),
+  places: z.array(z.object({ code: z.string(), name: z.string(), dateOrder: DateOrder })),
 });
 export type CertificatePage = z.infer<typeof CertificatePage>;
 export const KeepCertificate = z.strictObject({

@@ -1,4 +1,4 @@
-import { isIsoDate, MAX_AMOUNT, type IsoDate, type Minor, type Words as CoreWords } from '@cavren/core';
+import { DATE_ORDERS, isIsoDate, MAX_AMOUNT, type IsoDate, type Minor, type Words as CoreWords } from '@cavren/core';
 import { z } from 'zod';
 
 /** Something to be said where it is shown: a message’s code with its values, or a text that stands for itself. */
@@ -24,6 +24,9 @@ export const CalendarDate = z
   .string()
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a date as YYYY-MM-DD')
   .refine(isIsoDate, 'There is no such date') as unknown as z.ZodType<IsoDate>;
+
+/** The order in which a place writes day, month and year. */
+export const DateOrder = z.enum(DATE_ORDERS);
 
 /** A date that somebody states: of a life or a contract, so never of another age. */
 export const StatedDate = (CalendarDate as unknown as z.ZodString).refine(

@@ -57,7 +57,7 @@ export const certificates: Concept = (app, { db, offer, services }) => {
   const store = offer('certificates', certificatesStore(db));
   async function pageOf(): Promise<CertificatePage> {
     const [certificates, staff, newest] = await Promise.all([store.all(), store.staff(), services.products.newest()]);
-    const places = [...new Map(newest.map(({ pack }) => [pack.code, { code: pack.code, name: pack.name }])).values()];
+    const places = [...new Map(newest.map(({ pack }) => [pack.code, { code: pack.code, name: pack.name, dateOrder: pack.dateOrder }])).values()];
     const officers = staff.filter(({ role }) => role === 'intake').map(({ id, name }) => ({ id, name }));
     return {
       certificates: certificates.map((certificate) => ({ ...certificate, staffName: staff.find(({ id }) => id === certificate.staffId)?.name ?? '' })),

@@ -170,7 +170,7 @@ export function roundsService({ db, services, secrets, jobs, now }: House, store
       const home = await services.products.homePlace();
       return {
         rounds: (await store.all()).map((row) => shown(row, packs.get(row.productCode) ?? home, counts.get(row.code) ?? 0)),
-        products: byDraw.map(({ definition: { code, name } }) => ({ code, name })),
+        products: byDraw.map(({ definition: { code, name }, pack: { dateOrder } }) => ({ code, name, dateOrder })),
       };
     },
     /** Opens a round. Its seed is drawn now and sealed; only the digest of it can be seen until the draw. */

@@ -58,7 +58,8 @@ export const units: Concept = async (app, house) => {
     const { from, until } = request.query;
     const { stock, plans, rows } = await service.board(request.params.stock, from, until);
     const place = (await house.services.products.all()).find(({ pack }) => pack.code === stock.place)?.pack ?? (await house.services.products.homePlace());
-    return { stock: { code: stock.code, label: stock.label, currency: place.currency, locale: place.locale }, plans, rows };
+    const { currency, locale, dateOrder } = place;
+    return { stock: { code: stock.code, label: stock.label, currency, locale, dateOrder }, plans, rows };
   });
   app.post('/api/files/:reference/unit', { schema: { params: FileParams, body: HoldUnit, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'unit.hold');

@@ -7,6 +7,7 @@ import { api, messageOf, problemsOf } from '../api/index';
 import { localToday, showDate } from '../files/index';
 import { AskChoice, AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
+import { DATE_FORM } from '../words/index';
 
 /** Who is certified to offer which line, where and when. Without one, a product isn't offered by that officer. */
 const desk = useDesk();
@@ -32,13 +33,15 @@ function edit(certificate?: CertificatePage['certificates'][number]): void {
   });
   editing.value = true;
 }
+/** A certificate is of a place, which writes its dates in its own order; of several the first that was chosen. */
+const order = computed(() => query.data.value?.places.find(({ code }) => code === draft.places[0])?.dateOrder ?? 'mdy');
 async function keep(): Promise<void> {
   problems.value = {};
-  const read = (text: string): IsoDate | null => parseDate(text, 'mdy', today);
+  const read = (text: string): IsoDate | null => parseDate(text, order.value, today);
   const from = read(draft.from);
   const until = draft.until.trim() ? read(draft.until) : null;
-  if (!from) return void (problems.value = { from: 'Give the date as month/day/year.' });
-  if (draft.until.trim() && !until) return void (problems.value = { until: 'Give the date as month/day/year, or leave it empty.' });
+  if (!from) return void (problems.value = { from: `Give the date as ${DATE_FORM[order.value]}.` });
+  if (draft.until.trim() && !until) return void (problems.value = { until: `Give the date as ${DATE_FORM[order.value]}, or leave it empty.` });
   try {
     await api.post('/api/certificates', { ...draft, from, until });
     editing.value = false;

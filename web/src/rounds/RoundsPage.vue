@@ -70,10 +70,13 @@ const product = ref('');
 const opens = ref('');
 const closes = ref('');
 const products = computed(() => (rounds.data.value?.products ?? []).map((one) => ({ value: one.code, label: one.name })));
-const opensOn = computed(() => (opens.value.trim() === '' ? today : parseDate(opens.value, 'mdy', today)));
-const closesOn = computed(() => (closes.value.trim() === '' ? null : parseDate(closes.value, 'mdy', today)));
+/** What is opened is of a place, which writes its dates in its own order. */
+const picked = computed(() => rounds.data.value?.products.find(({ code }) => code === product.value) ?? rounds.data.value?.products[0]);
+const order = computed(() => picked.value?.dateOrder ?? 'mdy');
+const opensOn = computed(() => (opens.value.trim() === '' ? today : parseDate(opens.value, order.value, today)));
+const closesOn = computed(() => (closes.value.trim() === '' ? null : parseDate(closes.value, order.value, today)));
 async function open(): Promise<void> {
-  const body = { product: product.value || products.value[0]?.value, name: name.value.trim(), opensOn: opensOn.value, closesOn: closesOn.value };
+  const body = { product: picked.value?.code, name: name.value.trim(), opensOn: opensOn.value, closesOn: closesOn.value };
   if (await tell('open', () => api.post('/api/rounds', body))) [name.value, opens.value, closes.value, chosen.value] = ['', '', '', ''];
 }
 </script>

@@ -2,7 +2,7 @@
 import type { Stocks, UnitBoard } from '@cavren/contract';
 import { addMonths, daysBetween, monthInWords, parseDate, rentOf, type IsoDate } from '@cavren/core';
 import { useQuery } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { api, messageOf, queryOf } from '../api/index';
 import { localToday, showDate } from '../files/index';
 import { AskChoice, AskText } from '../look/index';
@@ -21,7 +21,9 @@ const byDraw = computed(() => stocks.data.value?.stocks.find(({ code }) => code 
 const stockItems = computed(() => (stocks.data.value?.stocks ?? []).map(({ code, label }) => ({ value: code, label })));
 const stockChoice = computed({ get: () => stock.value, set: (value: string) => (chosen.value = value) });
 const typed = ref('');
-const day = computed<IsoDate | null>(() => (typed.value.trim() === '' ? today : parseDate(typed.value, 'mdy', today)));
+/** How the place of the stock writes; the stock before stands in until it is known. */
+const place = ref<UnitBoard['stock']>({ code: '', label: '', currency: 'USD', locale: 'en-US', dateOrder: 'mdy' });
+const day = computed<IsoDate | null>(() => (typed.value.trim() === '' ? today : parseDate(typed.value, place.value.dateOrder, today)));
 const from = computed<IsoDate>(() => `${(day.value ?? today).slice(0, 8)}01` as IsoDate);
 const SPANS = [
   { value: '6', label: 'Six months' },
@@ -39,6 +41,7 @@ const query = useQuery({
   enabled: computed(() => stock.value !== ''),
   placeholderData: (before) => before,
 });
+watch(query.data, (board) => void (place.value = board?.stock ?? place.value), { immediate: true });
 const days = computed(() => daysBetween(from.value, until.value));
 /** Where a day stands in the time that is shown, in per cent. */
 const at = (date: IsoDate): number => (daysBetween(from.value, date) / days.value) * 100;
@@ -59,7 +62,6 @@ const rows = computed(() => {
 /** So many are drawn at once; of more those that are in sight. */
 const AT_ONCE = 60;
 const now = computed(() => (from.value <= today && today < until.value ? at(today) : null));
-const place = computed(() => query.data.value?.stock ?? { currency: 'USD', locale: 'en-US' });
 const counts = computed(() => {
   const states = (query.data.value?.rows ?? []).map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
   return (['let', 'kept', 'held', 'free'] as const).map((state) => ({ state, count: states.filter((one) => one === state).length }));

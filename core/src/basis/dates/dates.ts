@@ -127,6 +127,8 @@ export function addBusinessDays(from: IsoDate, days: number, holidays: readonly 
 
 const PATTERNS = { mdy: ['month', 'day', 'year'], dmy: ['day', 'month', 'year'], ymd: ['year', 'month', 'day'] } as const;
 export type DateOrder = keyof typeof PATTERNS;
+/** The orders in which places write day, month and year. */
+export const DATE_ORDERS = Object.keys(PATTERNS) as [DateOrder, ...DateOrder[]];
 
 const MONTH_NAMES = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
 

@@ -5,6 +5,7 @@ export {
   dateInWords,
   dayInWords,
   dayAt,
+  DATE_ORDERS,
   type DateOrder,
   dateReadings,
   daysBetween,

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { many } from '../../../../scripts/setup/depth';
 import { anyFile } from '../../../test/anyFile';
 import { openingsOf } from '../../../test/openings';
 
@@ -12,7 +13,7 @@ it('every figure of any file opens down to what was keyed, a table, or a rule of
       leaves += made.leaves;
       made.closed.forEach((way) => closed.add(way));
     }),
-    { numRuns: 700 },
+    { numRuns: many(700) },
   );
   expect([...closed]).toEqual([]);
   expect(leaves).toBeGreaterThan(1000);

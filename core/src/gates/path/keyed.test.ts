@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { many } from '../../../../scripts/setup/depth';
 import { anyFile } from '../../../test/anyFile';
 import { anIncome, aPart, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
 import { MAX_AMOUNT, minor } from '../../basis/money/index';
@@ -81,7 +82,7 @@ describe('any file that can be keyed', () => {
         expect(entries.every(({ key, place }) => key !== '' && place.chapter.length > 0)).toBe(true);
         for (const { value } of figures.figures) if (value !== null) expect(Number.isFinite(value)).toBe(true);
       }),
-      { numRuns: 3000 },
+      { numRuns: many(3000) },
     );
   });
   it('has its costs, its stress and what would make it fit worked, or says that they can’t be', () => {
@@ -93,7 +94,7 @@ describe('any file that can be keyed', () => {
         sensitivityOf(file, TODAY);
         whatFits(file, TODAY);
       }),
-      { numRuns: 300 },
+      { numRuns: many(300) },
     );
   });
 });
