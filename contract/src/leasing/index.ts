@@ -397,17 +397,8 @@ export const UnitBoard = z.object({
           from: CalendarDate,
           until: CalendarDate,
           state: z.enum(['held', 'kept', 'let', 'free', 'notYet']),
-          booking: z
-            .object({
-              unitId: z.string(),
-              startsOn: CalendarDate,
-              endsOn: CalendarDate,
-              state: UnitState,
-              holdsUntil: text,
-              reference: text,
-              name: text,
-            })
-            .nullable(),
+          /** Who is in, or for whom it is held. */
+          booking: z.object({ holdsUntil: text, reference: text, name: text }).nullable(),
         }),
       ),
     }),

@@ -188,10 +188,9 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       return (await store.stocks()).map((stock) => ({ ...stock, byDraw: drawn.includes(stock.code) }));
     },
     async board(code: string, from: IsoDate, until: IsoDate) {
-      const stock = await store.stock(code);
+      const [stock, taken, units] = await Promise.all([store.stock(code), store.taken(code, from, until), store.units(code)]);
       if (!stock) throw PROBLEM.noStock();
-      const current = (await store.taken(code, from, until)).filter(({ holdsUntil }) => !hasRunOut(holdsUntil));
-      const units = await store.units(code);
+      const current = taken.filter(({ holdsUntil }) => !hasRunOut(holdsUntil));
       return {
         stock,
         plans: [...new Map(units.map(({ plan }) => [plan.code, plan])).values()],
