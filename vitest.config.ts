@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
+import vuetify from 'vite-plugin-vuetify';
 import { defineConfig } from 'vitest/config';
 
 /** Random files are the same ones at every run; `npm run explore` draws others. */
@@ -27,8 +28,17 @@ export default defineConfig({
         },
       },
       {
-        plugins: [vue()],
-        test: { name: 'web', root: 'web', include: ['test/**/*.test.ts'], setupFiles, environment: 'happy-dom' },
+        plugins: [vue(), vuetify({ autoImport: true })],
+        test: {
+          name: 'web',
+          root: 'web',
+          include: ['test/**/*.test.ts'],
+          setupFiles,
+          environment: 'happy-dom',
+          testTimeout: 300_000,
+          // The kit comes with styles, which Node doesn't read.
+          server: { deps: { inline: ['vuetify'] } },
+        },
       },
     ],
   },

@@ -5,10 +5,12 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fastify } from 'fastify';
 import { z } from 'zod';
 import { diskByteStore } from '../src/bytes/index';
 import { readConfig } from '../src/config/index';
 import { select } from '../src/db/index';
+import { answerErrors, answersAsDescribed } from '../src/http/index';
 import { ask } from '../src/outside/index';
 import { loadDataKey, makeSecrets, rotateMasterKey } from '../src/secrets/index';
 import { inRoot } from '../../scripts/setup/place.mjs';
@@ -305,5 +307,21 @@ describe('the interface of the server', () => {
         .update(signIn.cookies[0]?.value ?? '')
         .digest('hex'),
     );
+  });
+});
+
+describe('an answer', () => {
+  it('says what its description names and no more, and one that is otherwise is kept back', async () => {
+    const app = fastify();
+    app.setSerializerCompiler(answersAsDescribed);
+    answerErrors(app);
+    const described = { response: { 200: z.object({ day: z.iso.date(), within: z.array(z.object({ name: z.string() })) }) } };
+    app.get('/more', { schema: described }, () => ({ day: '2027-04-03', number: '987-65-4320', within: [{ name: 'Ida', born: '1990-01-02' }] }));
+    app.get('/other', { schema: described }, () => ({ day: '3 April', within: [{ name: 'Ida Holm' }] }));
+    const [more, other] = await Promise.all([app.inject('/more'), app.inject('/other')]);
+    expect(more.json()).toEqual({ day: '2027-04-03', within: [{ name: 'Ida' }] });
+    expect([other.statusCode, other.json<{ code: string }>().code]).toEqual([500, 'unexpected']);
+    expect(other.body).not.toContain('Ida');
+    await app.close();
   });
 });
