@@ -233,6 +233,7 @@ export {
   rolesOf,
   type Signer,
   answerersOf,
+  applicantOf,
   applicantsOf,
   partiesOf,
   familyStatuses,

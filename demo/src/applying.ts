@@ -1,4 +1,4 @@
-import { computePath, consentsAskedOf, dayAt, signersOf, statedFigure, type IsoDate } from '@cavren/core';
+import { applicantOf, computePath, consentsAskedOf, dayAt, signersOf, statedFigure, type IsoDate } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import type { Browser, OpenFile } from './desk';
@@ -9,7 +9,7 @@ import type { Staff } from './teller';
 /** Takes a file to its decision: to where its application is signed, and signed by who applies. */
 export async function toDeciding(cavren: Cavren, staff: Staff, open: OpenFile, by: string): Promise<void> {
   const officer = staff(by);
-  const applicant = open.file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(open.file);
   if (!applicant) throw new Error('Nobody applies');
   await toApplying(cavren, staff, open, by);
   await open.act(officer, '/agreement');
@@ -22,7 +22,7 @@ export async function toDeciding(cavren: Cavren, staff: Staff, open: OpenFile, b
 
 /** An approver approves, and who applies accepts by phone. */
 export async function toAccepted(staff: Staff, open: OpenFile, by: string, approver: string): Promise<void> {
-  const applicant = open.file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(open.file);
   await open.act(staff(approver), '/decision', { outcome: 'approve' });
   await open.act(staff(by), '/offer/answer', { personId: applicant?.id ?? '', answer: 'accept', how: 'phone' });
 }

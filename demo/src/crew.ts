@@ -1,4 +1,4 @@
-import { addDays, dayAt, type DetailChange } from '@cavren/core';
+import { applicantOf, addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
 import { toAccepted, toDeciding, toIssued } from './applying';
@@ -100,7 +100,7 @@ export class Crew {
   private async tellOne(begin: Begin, hand: Hand): Promise<void> {
     const [officer, approver] = [this.staff('tamsin'), this.staff('ansel')];
     const open = await begin('tamsin', 'crew-cover', hand.name, hand.born, (applicant) => this.details(hand, applicant));
-    const applicant = open.file.people.find(({ role }) => role === 'applicant');
+    const applicant = applicantOf(open.file);
     if (!applicant) throw new Error(`${hand.name} isn’t in their file`);
     for (const question of QUESTIONS) {
       const more = hand.yes?.[question];

@@ -1,4 +1,15 @@
-import { applicantsOf, computePath, consentsAskedOf, currentCheck, dayAt, signersOf, statedFigure, type DetailChange, type IsoDate } from '@cavren/core';
+import {
+  applicantOf,
+  applicantsOf,
+  computePath,
+  consentsAskedOf,
+  currentCheck,
+  dayAt,
+  signersOf,
+  statedFigure,
+  type DetailChange,
+  type IsoDate,
+} from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { speakerFor } from '@cavren/words';
 import { nanoid } from 'nanoid';
@@ -40,7 +51,7 @@ export class Teller {
     return dayAt((this.clock.at ?? new Date()).toISOString(), 'America/New_York');
   }
   private get applicantId(): string {
-    return this.file.people.find(({ role }) => role === 'applicant')?.id ?? '';
+    return applicantOf(this.file)?.id ?? '';
   }
 
   private async act(who: Browser, path: string, body: object = {}, method: 'POST' | 'PATCH' = 'POST'): Promise<void> {

@@ -1,4 +1,5 @@
 import {
+  applicantOf,
   addDays,
   amountOf,
   canLapse,
@@ -32,7 +33,7 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
   const [next] = path.now;
   const isOpen = !isEnded(file.stage);
   const clock = decideBy(file, path.entries, today);
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   return {
     row: {
       applicant: applicant?.fullName ?? applicant?.knownAs ?? null,

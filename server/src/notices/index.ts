@@ -1,5 +1,6 @@
 import { FileAnswer, Id, SendNotice } from '@cavren/contract';
 import {
+  applicantOf,
   addDays,
   applicantsOf,
   computePath,
@@ -126,7 +127,7 @@ interface NoticeOptions {
 
 /** A postal address as it stands on a letter; null where none is known. */
 function addressOf(file: FileState, person: FilePerson): string | null {
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const home = homeNow(file, person.id) ?? (applicant ? homeNow(file, applicant.id) : null);
   const { mailLine: line, mailTown: town, mailRegion: region, mailPostalCode: postalCode, mailCountry: country } = person;
   const to = line ? { line, town, region, postalCode, country } : home;

@@ -1,4 +1,5 @@
 import {
+  applicantOf,
   chargesOf,
   dateInWords,
   INTEREST_KIND_LABEL,
@@ -25,7 +26,7 @@ export async function schedulePdf(file: FileState, policy: Policy): Promise<Buff
   const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
   const rules = file.product.cover;
-  const holder = file.people.find(({ role }) => role === 'applicant');
+  const holder = applicantOf(file);
   const premium = premiumOf(file, policy.startsOn);
   const beneficiaries = file.people.filter((person) => person.role === 'beneficiary');
   const covered = file.covers.flatMap((cover) => {

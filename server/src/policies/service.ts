@@ -1,5 +1,6 @@
 import { PolicyAnswer, type EndPolicy, type PolicyOrder } from '@cavren/contract';
 import {
+  applicantOf,
   addDays,
   barToRelease,
   computePath,
@@ -118,7 +119,7 @@ export function policyService({ services, secrets, jobs, config, plug }: House, 
 
   /** What the issuing system is asked to issue. */
   function orderOf(file: FileState, today: IsoDate): Omit<PolicyOrder, 'startsOn' | 'endsOn' | 'premium'> {
-    const holder = file.people.find(({ role }) => role === 'applicant');
+    const holder = applicantOf(file);
     const home = holder ? homeNow(file, holder.id) : null;
     return {
       reference: file.reference,

@@ -1,4 +1,5 @@
 import {
+  applicantOf,
   addMonths,
   annualPercentageRate,
   costOf,
@@ -33,7 +34,7 @@ export async function costsSheetPdf(file: FileState, today: IsoDate, lender: str
   if (!rules) throw new Error('Nothing is lent');
   const speak = speakerFor(file.pack);
   const money = moneyIn(file.pack);
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const rate = annualPercentageRate(costs, file.pack.rateMethod);
   const all = totalPayableOf(costs);
   const advanced = advances(costs);

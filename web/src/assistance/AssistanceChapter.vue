@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CONSENT_WAY_LABEL } from '@cavren/contract';
 import {
+  applicantOf,
   assistanceLacks,
   assistanceOf,
   assistanceStanding,
@@ -47,7 +48,7 @@ const deductionColumns = computed<Column[]>(() => [
   { field: 'code', options: deductions.value, width: '46%' },
   { field: 'yearly', width: '20%' },
 ]);
-const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
+const applicant = computed(() => applicantOf(props.file));
 const fresh = computed(() => ({ personId: applicant.value?.id ?? '' }));
 
 const asked = computed(() => props.file.request.assistance === 'asked');

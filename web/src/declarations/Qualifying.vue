@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ProductOnOffer } from '@cavren/contract';
-import { askedOf, endingAnswers, personName, type FileState } from '@cavren/core';
+import { applicantOf, askedOf, endingAnswers, personName, type FileState } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, messageOf } from '../api/index';
@@ -30,7 +30,7 @@ watch(
 );
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 async function openOther(product: string): Promise<void> {
-  const applicant = props.file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(props.file);
   try {
     const { reference } = await api.post<{ reference: string }>('/api/files', {
       product,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CHAPTER_LABEL, decideBy, isEnded, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
+import { applicantOf, CHAPTER_LABEL, decideBy, isEnded, STAGE_LABEL, type Chapter, type FileState } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { Mark } from '../look/index';
 import { useDesk } from '../session/index';
@@ -22,7 +22,7 @@ const said = computed<Said | null>((before) => {
   const file = editing.file.value;
   if (!file) return null;
   const { reference, stage, receivedOn, signedOn, withApplicant, product, people } = file;
-  const name = people.find(({ role }) => role === 'applicant')?.fullName ?? 'New file';
+  const name = applicantOf({ people })?.fullName ?? 'New file';
   return kept(before, { reference, stage, receivedOn, signedOn, withApplicant, name, product: product.name });
 });
 const handing = ref(false);

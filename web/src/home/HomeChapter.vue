@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type DetailChange } from '@cavren/contract';
-import { countryName, homeNow, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
+import { applicantOf, countryName, homeNow, personName, applicantsOf, plays, type FilePerson } from '@cavren/core';
 import { mdiContentDuplicate } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
@@ -61,7 +61,7 @@ const labelOf = (id: string): string => props.file.homes.find((home) => home.id 
 const referees = computed(() =>
   props.file.people.filter((person) => plays(person, ['referee'])).map((person) => ({ value: person.id, label: personName(person) })),
 );
-const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant'));
+const applicant = computed(() => applicantOf(props.file));
 /** New addresses are first of whoever of the applying people has none. */
 const fresh = computed(() => {
   const applying = applicantsOf(props.file);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  applicantOf,
   evidencedAmount,
   evidenceDifferences,
   figureFieldOf,
@@ -31,7 +32,7 @@ const columns = computed<Column[]>(() => [
   { field: 'source', label: 'Employer or source', width: '27%' },
   { field: 'since', label: 'Since', width: '12%' },
 ]);
-const fresh = computed(() => ({ personId: props.file.people.find(({ role }) => role === 'applicant')?.id ?? '' }));
+const fresh = computed(() => ({ personId: applicantOf(props.file)?.id ?? '' }));
 const currency = computed(() => props.file.pack.currency);
 const money = (value: number): string => moneyIn(props.file.pack)(value);
 const counted = computed(() => new Map(props.path.figures.incomes.map((one) => [one.income.id, one])));

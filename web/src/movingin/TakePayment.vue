@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMoney, minor, moneyIn, owedBefore, parseMoney, type FileState, type ReceiptWay } from '@cavren/core';
+import { applicantOf, formatMoney, minor, moneyIn, owedBefore, parseMoney, type FileState, type ReceiptWay } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { useSending } from '../file/index';
 import { AskChoice, AskText } from '../look/index';
@@ -19,7 +19,7 @@ const way = ref<ReceiptWay>('bank');
 const typed = ref('');
 watch(asked, (owed) => (typed.value = formatMoney(minor(owed))), { immediate: true });
 const amount = computed(() => parseMoney(typed.value));
-const applicant = computed(() => props.file.people.find(({ role }) => role === 'applicant')?.fullName ?? '');
+const applicant = computed(() => applicantOf(props.file)?.fullName ?? '');
 const payer = ref('');
 const reference = ref('');
 const number = ref('');

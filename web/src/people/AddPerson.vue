@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import type { FieldValue, PersonMatch, PersonMatches } from '@cavren/contract';
-import { personName, RELATION_KINDS, RELATION_LABEL, relationsOf, ROLE_LABEL, type FileState, type IsoDate, type RelationKind, type Role } from '@cavren/core';
+import {
+  applicantOf,
+  personName,
+  RELATION_KINDS,
+  RELATION_LABEL,
+  relationsOf,
+  ROLE_LABEL,
+  type FileState,
+  type IsoDate,
+  type RelationKind,
+  type Role,
+} from '@cavren/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { api, messageOf } from '../api/index';
 import { possibleDates, useEditing, useShown } from '../file/index';
@@ -26,7 +37,7 @@ const problem = ref('');
 const busy = ref(false);
 const list = ref<HTMLElement | null>(null);
 const form = ref<HTMLElement | null>(null);
-const applicant = computed(() => props.file.people.find((person) => person.role === 'applicant'));
+const applicant = computed(() => applicantOf(props.file));
 const roles = computed(() => props.file.product.roles.filter((candidate) => candidate !== 'applicant'));
 const USUAL: Partial<Record<Role, RelationKind>> = { coApplicant: 'spouse', dependant: 'child', householdMember: 'child' };
 const to = computed(() => (applicant.value ? personName(applicant.value) : 'the applicant'));

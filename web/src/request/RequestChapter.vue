@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { accountLabels, moneyIn, paidOutOf, paidTo, requestProposal } from '@cavren/core';
+import { applicantOf, accountLabels, moneyIn, paidOutOf, paidTo, requestProposal } from '@cavren/core';
 import { computed } from 'vue';
 import { Qualifying } from '../declarations/index';
 import { ProducersPart } from '../earnings/index';
@@ -34,7 +34,7 @@ const PROPOSED = {
   downPayment: 'Down payment, price less amount',
   amount: 'Amount, price less down payment',
 } as const;
-const holder = computed(() => (props.file.request.payoutName ? null : (props.file.people.find(({ role }) => role === 'applicant')?.fullName ?? null)));
+const holder = computed(() => (props.file.request.payoutName ? null : (applicantOf(props.file)?.fullName ?? null)));
 function options(field: string) {
   if (field === 'purpose') return plainOptions(props.file.product.purposes);
   if (field === 'premiumMode') return (props.file.product.cover?.modes ?? []).map(({ code, label: said }) => ({ value: code, label: said }));

@@ -1,3 +1,4 @@
+import { applicantOf } from '../../file/state/index';
 import { costsOf } from '../../lending/costs/index';
 import { livingCosts } from '../../means/living/index';
 import { housingTerms, debtTerms } from '../../means/commitments/index';
@@ -55,7 +56,7 @@ export function groundOf(file: AffordabilityInput, today: IsoDate): Ground {
   const needed = afterTax || product.income.basis === 'net' || product.measures.includes('residualIncome');
   const net = needed ? netLines(file, counted, today) : null;
   const income = product.income.basis === 'net' ? (net ?? []) : grossLines;
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const home = applicant ? homeNow(file, applicant.id) : null;
   const region = home?.region || null;
   const size = Math.max(1, householdOf(file, today).size);

@@ -4,7 +4,7 @@ import { figuresFor, groundOf, someFigure, type AffordabilityInput, type Figure,
 import { costOf, costsOf, offerOf } from '../../lending/costs/index';
 import { monthsBack, type IsoDate } from '../../basis/dates/index';
 import { DEBT_KIND_LABEL, debtTerms, type Debt } from '../../means/commitments/index';
-import type { FileState } from '../../file/state/index';
+import { applicantOf, type FileState } from '../../file/state/index';
 import { minor, scaled, type Minor } from '../../basis/money/index';
 import type { Measure, PartOffer } from '../../file/product/index';
 import type { FitChange } from '../../file/details/index';
@@ -505,7 +505,7 @@ function debtLevers(file: FitInput, today: IsoDate): Lever[] {
 
 /** What more would have to come in each month, and be evidenced. */
 function incomeLevers(file: FitInput): Lever[] {
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   if (!applicant || !file.product.income.kinds['wage']) return [];
   return [
     {

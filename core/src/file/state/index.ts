@@ -55,6 +55,7 @@ export {
   rolesOf,
   type RoundClash,
   type Signer,
+  applicantOf,
   applicantsOf,
   answerersOf,
   partiesOf,

@@ -501,6 +501,10 @@ export function rolesOf({ role, alsoRoles }: Pick<FilePerson, 'role' | 'alsoRole
 /** Whether somebody has one of the roles. */
 export const plays = (person: Pick<FilePerson, 'role' | 'alsoRoles'>, roles: readonly Role[]): boolean => rolesOf(person).some((role) => roles.includes(role));
 
+/** Whose file it is; one that is being opened has nobody yet. */
+export const applicantOf = <Person extends Pick<FilePerson, 'role'>>({ people }: { people: readonly Person[] }): Person | undefined =>
+  people.find(({ role }) => role === 'applicant');
+
 /** Those who apply, alone or with another: whom a decision is told. */
 export const applicantsOf = ({ people }: Pick<FileState, 'people'>): FilePerson[] => people.filter((person) => plays(person, ['applicant', 'coApplicant']));
 

@@ -4,7 +4,7 @@ import { guarantorSheets, type GuarantorSheet } from '../../figures/guarantors/i
 import { conditionsOf, type Condition } from '../../evidence/conditions/index';
 import { addBusinessDays, type IsoDate } from '../../basis/dates/index';
 import { acceptedOn } from '../../leasing/rounds/index';
-import { personName, signersOf, type FileState } from '../../file/state/index';
+import { applicantOf, personName, signersOf, type FileState } from '../../file/state/index';
 import { STAGE_LABEL, type Chapter, type Stage } from '../../file/product/index';
 import { PATH_PARTS } from './parts/index';
 import type { PathEntry } from './entry';
@@ -67,7 +67,7 @@ const APPLICANTS_CHAPTERS: readonly Chapter[] = ['request', 'people', 'home', 'i
 function heldBy(file: FileState, entry: PathEntry): PathEntry {
   const theirs = file.withApplicant && entry.gate === 'details' && entry.holder === 'officer' && APPLICANTS_CHAPTERS.includes(entry.place.chapter);
   if (!theirs) return entry;
-  const person = file.people.find(({ id }) => id === entry.personId && canComeIn(id, file)) ?? file.people.find(({ role }) => role === 'applicant');
+  const person = file.people.find(({ id }) => id === entry.personId && canComeIn(id, file)) ?? applicantOf(file);
   return { ...entry, holder: 'applicant', holderName: person ? personName(person) : null };
 }
 

@@ -4,7 +4,7 @@ import type { IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import type { AssistanceRules, AssistanceTable, CoverRules, PlacePack } from '../../file/product/index';
-import { personName, type FileState } from '../../file/state/index';
+import { applicantOf, personName, type FileState } from '../../file/state/index';
 import { guidelineFor } from '../../means/living/index';
 import { homeNow } from '../../people/household/index';
 import type { FilePerson } from '../../people/people/fields';
@@ -153,7 +153,7 @@ function incomeOf(file: AssistanceInput, rules: AssistanceRules, household: TaxH
 
 /** Where the applicant lives decides which guideline is theirs. */
 function guidelineOf(file: AssistanceInput, { guideline }: AssistanceTable, { members }: TaxHousehold): Term {
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const region = (applicant && homeNow(file, applicant.id)?.region) ?? null;
   const yearly = (size: number): Minor => guidelineFor(guideline, region, size) ?? minor(0);
   const one = yearly(1);

@@ -1,5 +1,5 @@
 import { say, type Words } from '../../basis/words/index';
-import { personName, type FileState } from '../../file/state/index';
+import { applicantOf, personName, type FileState } from '../../file/state/index';
 import { relationBetween } from '../../people/household/index';
 import type { FilePerson } from '../../people/people/fields';
 
@@ -26,7 +26,7 @@ const isPerson = ({ kind }: FilePerson): boolean => kind === 'person';
 
 /** The household of tax that the applicant is in, or what lacks before it is known. */
 export function taxHouseholdOf(file: Input): TaxHousehold | HouseholdLack {
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   if (!applicant) return { what: say('assistance.noApplicant'), personId: '', field: 'claimedBy' };
   const claimer = claimerOf(file, applicant);
   const filer = claimer ?? applicant;

@@ -5,7 +5,7 @@ import { minor, scaled, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import { levelPayment } from '../../credit/loan/index';
 import type { EquipmentRules, LeaseTax } from '../../file/product/index';
-import type { FileState } from '../../file/state/index';
+import { applicantOf, type FileState } from '../../file/state/index';
 import { homeNow } from '../../people/household/index';
 import { equipmentLacks, leasedPrice, type LeasedItem, type PaymentsDue } from './fields';
 
@@ -59,7 +59,7 @@ export interface EquipmentLease extends EquipmentTerms {
 
 /** The tax of where an item is kept; null where there is none, or the place isn't known. */
 function leaseTaxOf(file: EquipmentInput): LeaseTax | null {
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const region = applicant ? (homeNow(file, applicant.id)?.region ?? null) : null;
   const { leaseTaxes } = file.pack;
   return leaseTaxes.find((tax) => tax.region === region) ?? leaseTaxes.find((tax) => tax.region === '*') ?? null;
@@ -353,7 +353,7 @@ export function isConsumerLease(file: EquipmentInput): boolean {
   const lease = equipmentTerms(file);
   const rules = file.product.equipment;
   if (!lease || !rules?.consumer) return false;
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const personal = file.request.purpose === null || rules.consumer.purposes.includes(file.request.purpose);
   return applicant?.kind === 'person' && personal && lease.months > 4 && lease.initial + lease.payment * lease.months <= rules.consumer.mostObligation;
 }

@@ -6,7 +6,7 @@ import type { Home } from '../../people/home/index';
 import type { Debt } from './fields';
 import { roundTo, since, worked, type AsThen, type Term } from '../../basis/arithmetic/index';
 import { addMonths, type IsoDate } from '../../basis/dates/index';
-import type { FileState } from '../../file/state/index';
+import { applicantOf, type FileState } from '../../file/state/index';
 import { nameWords } from '../../basis/names/index';
 import { samePlace } from '../../basis/paste/index';
 import { scaled } from '../../basis/money/index';
@@ -23,7 +23,7 @@ export const namedOwners = ({ owners }: { owners: string | null }): string[] => 
 export function ownersOf(file: Pick<FileState, 'people'>, row: { owners: string | null }): string[] {
   const named = namedOwners(row);
   if (named.length > 0) return named;
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   return applicant ? [applicant.id] : [];
 }
 

@@ -3,7 +3,7 @@ import { RELATION_LABEL } from '../people/index';
 import type { Home } from '../home/index';
 import type { FilePerson, Relation, RelationKind } from '../people/index';
 import { yearsBetween, type IsoDate } from '../../basis/dates/index';
-import { personName, plays, type FileState } from '../../file/state/index';
+import { applicantOf, personName, plays, type FileState } from '../../file/state/index';
 import { countedShare } from '../roles/index';
 import { samePlace } from '../../basis/paste/index';
 import type { HouseholdRule, ProductDefinition } from '../../file/product/index';
@@ -242,7 +242,7 @@ const LIVING_ROLES = ['applicant', 'coApplicant', 'householdMember', 'dependant'
  * known of where they live); who is only a contact, referee, owner, beneficiary or guarantor doesn't.
  */
 export function householdOf(file: Pick<FileState, 'people' | 'homes' | 'incomes' | 'product'>, today: IsoDate): Household {
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const here = applicant ? homeNow(file, applicant.id) : null;
   const members = file.people.filter(({ kind }) => kind === 'person').map((person) => memberOf(file, person, here));
   const leftOut = file.incomes.flatMap((income) => {

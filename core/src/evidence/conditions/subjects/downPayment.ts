@@ -1,3 +1,4 @@
+import { applicantOf } from '../../../file/state/index';
 import { say } from '../../../basis/words/index';
 import type { ConditionSubjectKind } from './subject';
 
@@ -6,7 +7,7 @@ export const downPayment: ConditionSubjectKind = {
   label: 'The down payment',
   asked(file, rule) {
     if ((file.request.downPayment ?? 0) <= 0) return [];
-    const applicant = file.people.find(({ role }) => role === 'applicant');
+    const applicant = applicantOf(file);
     return [{ key: `${rule.code}:request`, rule, personId: applicant?.id ?? null, about: say('conditions.moneyForDownPayment'), since: file.openedAt }];
   },
 };

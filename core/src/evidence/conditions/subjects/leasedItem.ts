@@ -1,3 +1,4 @@
+import { applicantOf } from '../../../file/state/index';
 import { say } from '../../../basis/words/index';
 import { asksAbout, type ConditionSubjectKind } from './subject';
 
@@ -5,7 +6,7 @@ import { asksAbout, type ConditionSubjectKind } from './subject';
 export const leasedItem: ConditionSubjectKind = {
   label: 'An item that is leased',
   asked(file, rule) {
-    const applicant = file.people.find(({ role }) => role === 'applicant');
+    const applicant = applicantOf(file);
     return file.leasedItems
       .filter(({ kind }) => asksAbout(rule, kind))
       .map(({ id, description, createdAt }) => ({

@@ -1,3 +1,4 @@
+import { applicantOf } from '../../../file/state/index';
 import { say } from '../../../basis/words/index';
 import { PET_KIND_LABEL } from '../../../people/home/index';
 import type { ConditionSubjectKind } from './subject';
@@ -6,7 +7,7 @@ import type { ConditionSubjectKind } from './subject';
 export const pet: ConditionSubjectKind = {
   label: 'A pet',
   asked(file, rule) {
-    const applicant = file.people.find(({ role }) => role === 'applicant');
+    const applicant = applicantOf(file);
     return file.pets
       .filter(({ kind, serviceAnimal }) => {
         const is = serviceAnimal ? 'assistance' : kind;

@@ -1,6 +1,6 @@
 import { say } from '../../../basis/words/index';
 import { assistanceLacks, assistanceOf, assistanceStanding } from '../../../insuring/assistance/index';
-import { personName } from '../../../file/state/index';
+import { applicantOf, personName } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
 
 /** What is given towards a premium by income: worked, told to who applies, and read by them before a plan is chosen. */
@@ -9,7 +9,7 @@ export const assistance: PathPart = {
   entries(file, { today }) {
     const rules = file.product.cover?.assistance;
     if (!rules || file.covers.length === 0) return [];
-    const applicant = file.people.find(({ role }) => role === 'applicant');
+    const applicant = applicantOf(file);
     const name = applicant ? personName(applicant) : '';
     const entry = { gate: 'details' as const, why: rules.why, personId: applicant?.id ?? null };
     const at = (anchor: string) => ({ place: { chapter: 'assistance' as const, anchor } });

@@ -1,7 +1,7 @@
 import { isOpenOrder } from '../../../basis/money/index';
 import { say, type Words } from '../../../basis/words/index';
 import type { Stage } from '../../../file/product/index';
-import type { FileState } from '../../../file/state/index';
+import { applicantOf, type FileState } from '../../../file/state/index';
 import { sharingOf } from '../../../figures/sharing/index';
 import { chargesStanding, givenBackOf, type ChargeStanding } from '../../../leasing/charges/index';
 import { barToSignRecord, datesDue, recordSides } from '../../../leasing/handover/index';
@@ -150,7 +150,7 @@ function owedEntry(file: FileState, stage: Stage, owing: readonly ChargeStanding
     ...base,
     what: last?.state === 'failed' ? say('path.toBePaidAgain', { what, problem: last.problem ?? '' }) : what,
     holder: 'applicant',
-    personId: file.people.find(({ role }) => role === 'applicant')?.id ?? null,
+    personId: applicantOf(file)?.id ?? null,
   };
 }
 
@@ -162,7 +162,7 @@ function handoverEntries(file: FileState): Draft[] {
   const bar = barToSignRecord(handover);
   const { tenant, house } = recordSides(file);
   const record = { ...base, place: movingIn('record'), why: say('path.recordWhy') };
-  const applicant = file.people.find(({ role }) => role === 'applicant')?.id ?? null;
+  const applicant = applicantOf(file)?.id ?? null;
   return [
     ...(bar ? [{ ...record, key: 'handover:record', what: bar, holder: 'officer' as const }] : []),
     ...(!bar && !house ? [{ ...record, key: 'handover:house', what: say('path.recordHouseSigns'), holder: 'officer' as const }] : []),

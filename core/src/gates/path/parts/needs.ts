@@ -7,7 +7,7 @@ import { paidTo } from '../../../lending/payees/index';
 import { OWING_ROLES, type FilePerson } from '../../../people/people/index';
 import { applies, isEmpty, valueOf, type Chapter, type Need } from '../../../file/product/index';
 import { descriptionOf } from '../../../file/details/index';
-import { numberKindOf, personName, plays } from '../../../file/state/index';
+import { applicantOf, numberKindOf, personName, plays } from '../../../file/state/index';
 import { NUMBER_KINDS } from '../../../basis/numbers/index';
 import type { FileState } from '../../../file/state/index';
 import type { Draft, PathPart } from '../entry';
@@ -42,7 +42,7 @@ const labelOf = (file: FileState, { entity, field, label }: Need, person: FilePe
 function factOf(file: FileState, need: Need, row: object): unknown {
   if (need.entity === 'income') return valueOf(withSheets(file, row as Income).income, need.field);
   if (need.entity !== 'person' || need.field !== 'relationship') return valueOf(row, need.field);
-  const applicant = file.people.find(({ role }) => role === 'applicant');
+  const applicant = applicantOf(file);
   const { id } = row as FilePerson;
   return !applicant || applicant.id === id ? 'self' : relationBetween(file.relations, id, applicant.id);
 }

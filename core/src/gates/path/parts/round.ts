@@ -1,5 +1,5 @@
 import { say, type Words } from '../../../basis/words/index';
-import type { FileState } from '../../../file/state/index';
+import { applicantOf, type FileState } from '../../../file/state/index';
 import { refusalsOf, standingOffer } from '../../../leasing/rounds/index';
 import type { Draft, PathContext, PathPart } from '../entry';
 
@@ -33,7 +33,7 @@ function roundEntries(file: FileState, { today }: PathContext): Draft[] {
     return [
       entry('offer', say('path.answerUnit', { unit: offer.unit, day: { day: offer.answerBy } }), {
         holder: 'applicant',
-        personId: file.people.find(({ role }) => role === 'applicant')?.id ?? null,
+        personId: applicantOf(file)?.id ?? null,
         since: offer.offeredAt,
         due: offer.answerBy,
       }),
