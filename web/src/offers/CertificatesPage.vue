@@ -68,7 +68,7 @@ async function keep(): Promise<void> {
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
     <form v-if="editing" class="sheet fields pa-4" style="--across: 3" @submit.prevent="keep">
       <AskChoice v-model="draft.staffId" label="Officer" :items="staff" name="staffId" />
-      <AskText v-model="draft.number" class="mono" label="Number" name="number" autocomplete="off" :error="problems['number']" />
+      <AskText v-model="draft.number" label="Number" name="number" autocomplete="off" :error="problems['number']" />
       <AskChoice v-model="draft.line" label="Line" :items="lines" name="line" />
       <fieldset>
         <legend>Places</legend>

@@ -64,7 +64,9 @@ const AT_ONCE = 60;
 const now = computed(() => (from.value <= today && today < until.value ? at(today) : null));
 const counts = computed(() => {
   const states = (query.data.value?.rows ?? []).map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
-  return (['let', 'kept', 'held', 'free'] as const).map((state) => ({ state, count: states.filter((one) => one === state).length }));
+  const counted = (['let', 'kept', 'held', 'free', 'notYet'] as const).map((state) => ({ state, count: states.filter((one) => one === state).length }));
+  // Those that can't be let yet are said where there are any, so that what is said adds up.
+  return counted.filter(({ state, count }) => state !== 'notYet' || count > 0);
 });
 </script>
 

@@ -1,0 +1,51 @@
+import { afterEach, expect, it } from 'vitest';
+import type { Stocks, UnitBoard } from '@cavren/contract';
+import { addMonths, minor, type IsoDate } from '@cavren/core';
+import { localToday } from '../src/files/index';
+import UnitsPage from '../src/units/UnitsPage.vue';
+import { Page } from './page';
+
+let page: Page;
+afterEach(() => page.close());
+
+const today = localToday();
+const [from, until] = [`${today.slice(0, 8)}01` as IsoDate, addMonths(today, 12)];
+type Row = UnitBoard['rows'][number];
+const row = (number: number, state: Row['spans'][number]['state']): Row => ({
+  unit: {
+    id: `berths.b-${number}`,
+    stock: 'berths',
+    code: `b-${number}`,
+    label: `Berth ${number}`,
+    plan: 'ten',
+    region: null,
+    access: [],
+    availableFrom: from,
+  },
+  spans: [{ from, until, state, booking: null }],
+});
+
+it('a board says of every unit where it stands today, those that can’t be let yet among them', async () => {
+  const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: 'nz', byDraw: false }] };
+  const board: UnitBoard = {
+    stock: { code: 'berths', label: 'Berths', currency: 'NZD', locale: 'en-NZ', dateOrder: 'dmy' },
+    plans: [
+      {
+        code: 'ten',
+        label: 'Ten metres',
+        bedrooms: 0,
+        sleeps: 2,
+        size: 10,
+        sizeUnit: 'metres',
+        rooms: [],
+        includes: [],
+        picture: null,
+        rents: [{ leastMonths: 1, season: null, monthly: minor(42_000) }],
+      },
+    ],
+    rows: [row(1, 'let'), row(2, 'free'), row(3, 'free'), row(4, 'notYet')],
+  };
+  page = await Page.open(UnitsPage, 'intake', { 'GET /api/units': stocks, 'GET /api/units/berths/board': board });
+  expect((await page.find('p', 'Today:')).textContent).toContain('1 let, 0 kept, 0 held, 2 free, 1 not yet of 4');
+  expect((await page.find('[role=row]', 'Berth 4')).textContent).toMatch(/Ten metres\s*\$420\.00/);
+});
