@@ -18,7 +18,7 @@ const row = (number: number, state: Row['spans'][number]['state']): Row => ({
     code: `b-${number}`,
     label: `Berth ${number}`,
     plan: 'ten',
-    region: null,
+    region: 'QH',
     access: [],
     availableFrom: from,
   },
