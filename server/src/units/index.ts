@@ -56,8 +56,8 @@ export const units: Concept = async (app, house) => {
   app.get('/api/units/:stock/board', { schema: { params: StockParams, querystring: BoardQuery, response: { 200: UnitBoard } } }, async (request) => {
     staffFor(request, 'file.read');
     const { from, until } = request.query;
-    const { stock, plans, rows } = await service.board(request.params.stock, from, until);
-    const place = (await house.services.products.all()).find(({ pack }) => pack.code === stock.place)?.pack ?? (await house.services.products.homePlace());
+    const [{ stock, plans, rows }, products] = await Promise.all([service.board(request.params.stock, from, until), house.services.products.all()]);
+    const place = products.find(({ pack }) => pack.code === stock.place)?.pack ?? (await house.services.products.homePlace());
     const { currency, locale, dateOrder } = place;
     return { stock: { code: stock.code, label: stock.label, currency, locale, dateOrder }, plans, rows };
   });

@@ -96,6 +96,8 @@ export function boardOf(units: readonly Unit[], taken: readonly Booking[], from:
   return units.map((unit) => ({ unit, spans: spansOf(unit, byUnit.get(unit.id) ?? [], from, until) }));
 }
 
+const byStart = (a: Booking, b: Booking): number => (a.startsOn < b.startsOn ? -1 : 1);
+
 function spansOf(unit: Unit, taken: readonly Booking[], from: IsoDate, until: IsoDate): BoardSpan[] {
   const spans: BoardSpan[] = [];
   let at = from;
@@ -106,7 +108,7 @@ function spansOf(unit: Unit, taken: readonly Booking[], from: IsoDate, until: Is
     at = end;
   };
   upTo(unit.availableFrom, 'notYet');
-  for (const booking of [...taken].sort((a, b) => a.startsOn.localeCompare(b.startsOn))) {
+  for (const booking of taken.toSorted(byStart)) {
     upTo(booking.startsOn, 'free');
     const end = booking.endsOn < until ? booking.endsOn : until;
     if (at >= end) continue;
@@ -120,7 +122,7 @@ function spansOf(unit: Unit, taken: readonly Booking[], from: IsoDate, until: Is
 /** From which day on a unit is free for a let of so many months, not before a day. */
 export function freeFrom(unit: Unit, months: number, from: IsoDate, taken: readonly Booking[]): IsoDate {
   let day = from < unit.availableFrom ? unit.availableFrom : from;
-  for (const one of taken.filter(({ unitId }) => unitId === unit.id).sort((a, b) => a.startsOn.localeCompare(b.startsOn)))
+  for (const one of taken.filter(({ unitId }) => unitId === unit.id).sort(byStart))
     if (overlaps(one, { startsOn: day, endsOn: endOfLet(day, months) })) day = one.endsOn;
   return day;
 }
