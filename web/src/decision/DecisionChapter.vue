@@ -145,7 +145,7 @@ const covered = computed(() =>
   }),
 );
 /** What is let, for how long, to how many, and what is asked before the keys. */
-const letting = computed(() => {
+const letting = computed((): { label: string; said: string; isFigure?: boolean }[] => {
   const { unit, product } = props.file;
   const terms = leaseTermsOf(props.file);
   if (!product.lease) return [];
@@ -158,8 +158,8 @@ const letting = computed(() => {
       ? [{ label: 'Let until', said: `${showDate(lastDayOf(terms.endsOn))}${(props.file.request.freeMonths ?? 0) > 0 ? ', with a month free of rent' : ''}` }]
       : []),
     ...(product.lease.occupancy ? [{ label: 'Live there', said: `${counted.length} of ${most ?? '—'}` }] : []),
-    { label: 'Deposit', said: money(sum(charges.filter(({ key }) => key.startsWith('deposit')))) },
-    { label: 'All before the keys', said: money(sum(charges)) },
+    { label: 'Deposit', said: money(sum(charges.filter(({ key }) => key.startsWith('deposit')))), isFigure: true },
+    { label: 'All before the keys', said: money(sum(charges)), isFigure: true },
     ...waivedFees(props.file).map(({ label, reason }) => ({ label: `${label} waived`, said: reason ?? '' })),
   ];
 });
@@ -473,7 +473,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
             </template>
             <template v-for="one in letting" :key="one.label">
               <dt>{{ one.label }}</dt>
-              <dd>{{ one.said }}</dd>
+              <dd :class="{ figure: one.isFigure }">{{ one.said }}</dd>
             </template>
             <template v-for="one in covered" :key="one.id">
               <dt>Covered</dt>
