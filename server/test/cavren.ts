@@ -163,9 +163,7 @@ export async function makeCavren(
   const seal = join(keys, 'seal.p12');
   mkdirSync(keys);
   if (sealOfTests) writeFileSync(seal, sealOfTests);
-  if (options.dump) {
-    writeFileSync(join(keys, 'master.key'), createHash('sha256').update(DUMP_KEY).digest());
-  }
+  if (options.dump) writeFileSync(join(keys, 'master.key'), createHash('sha256').update(DUMP_KEY).digest());
   const config = {
     ...readConfig({ CAVREN_LOG: 'silent' }),
     dataFolder,

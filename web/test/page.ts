@@ -5,6 +5,7 @@ import { createPinia } from 'pinia';
 import { vi } from 'vitest';
 import { createApp, type Component } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
+import { queryClientConfig } from '../src/api/index';
 import { makeVuetify } from '../src/look/vuetify';
 import { useDesk } from '../src/session/index';
 
@@ -19,7 +20,7 @@ export class Page {
   readonly asked: string[] = [];
   private constructor(
     readonly root: HTMLElement,
-    private readonly end: () => void,
+    readonly close: () => void,
   ) {}
 
   /** @param answers by method and address without its query; a page that asks for anything else is refused. */
@@ -41,13 +42,10 @@ export class Page {
       return Promise.resolve(Response.json(answer ?? { title: `Nothing answers ${call}`, code: 'not-found' }, { status: answer ? 200 : 404 }));
     });
     const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: { render: () => null } }] });
-    app.use(createPinia()).use(makeVuetify('desk')).use(VueQueryPlugin).use(router);
+    app.use(createPinia()).use(makeVuetify('desk')).use(VueQueryPlugin, { queryClientConfig }).use(router);
     await app.runWithContext(() => useDesk()).recall();
     app.mount(root);
     return page;
-  }
-  close(): void {
-    this.end();
   }
   /** The first that a selector finds with these words in it, once it is there. */
   async find<Found extends HTMLElement>(selector: string, words = ''): Promise<Found> {

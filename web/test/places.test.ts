@@ -47,8 +47,8 @@ describe('a date that is typed', () => {
     ['dmy', '2027-04-01'],
     ['mdy', '2027-03-01'],
   ] as const)('of a board is read in the order of its stock’s place: %s', async (dateOrder, from) => {
-    const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: 'nz', byDraw: false }] };
-    const board: UnitBoard = { stock: { code: 'berths', label: 'Berths', currency: 'NZD', locale: 'en-NZ', dateOrder }, plans: [], rows: [] };
+    const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: { currency: 'NZD', locale: 'en-NZ', dateOrder }, byDraw: false }] };
+    const board: UnitBoard = { plans: [], rows: [] };
     page = await Page.open(UnitsPage, 'intake', { 'GET /api/units': stocks, 'GET /api/units/berths/board': board });
     await page.find('p', 'This stock has no units yet');
     await page.type('From', TYPED);

@@ -26,9 +26,8 @@ const row = (number: number, state: Row['spans'][number]['state']): Row => ({
 });
 
 it('a board says of every unit where it stands today, those that can’t be let yet among them', async () => {
-  const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: 'nz', byDraw: false }] };
+  const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: { currency: 'NZD', locale: 'en-NZ', dateOrder: 'dmy' }, byDraw: false }] };
   const board: UnitBoard = {
-    stock: { code: 'berths', label: 'Berths', currency: 'NZD', locale: 'en-NZ', dateOrder: 'dmy' },
     plans: [
       {
         code: 'ten',

@@ -386,7 +386,6 @@ export type UnitMatches = z.infer<typeof UnitMatches>;
 
 export const BoardQuery = z.strictObject({ from: CalendarDate, until: CalendarDate });
 export const UnitBoard = z.object({
-  stock: z.object({ code: z.string(), label: z.string(), currency: z.string(), locale: z.string(), dateOrder: DateOrder }),
   /** Said once: many units have the same. */
   plans: z.array(UnitPlanShape),
   rows: z.array(
@@ -405,8 +404,17 @@ export const UnitBoard = z.object({
   ),
 });
 export type UnitBoard = z.infer<typeof UnitBoard>;
-/** Stocks of units, and whether theirs are given out by a draw. */
-export const Stocks = z.object({ stocks: z.array(z.object({ code: z.string(), label: z.string(), place: z.string(), byDraw: z.boolean() })) });
+/** Stocks of units, how people write where they are, and whether theirs are given out by a draw. */
+export const Stocks = z.object({
+  stocks: z.array(
+    z.object({
+      code: z.string(),
+      label: z.string(),
+      place: z.object({ currency: z.string(), locale: z.string(), dateOrder: DateOrder }),
+      byDraw: z.boolean(),
+    }),
+  ),
+});
 export type Stocks = z.infer<typeof Stocks>;
 
 const UnitId = z.string().regex(/^[a-z0-9-]{3,40}\.[a-z0-9-]{1,30}$/, 'Not a unit');

@@ -56,10 +56,7 @@ export const units: Concept = async (app, house) => {
   app.get('/api/units/:stock/board', { schema: { params: StockParams, querystring: BoardQuery, response: { 200: UnitBoard } } }, async (request) => {
     staffFor(request, 'file.read');
     const { from, until } = request.query;
-    const [{ stock, plans, rows }, products] = await Promise.all([service.board(request.params.stock, from, until), house.services.products.all()]);
-    const place = products.find(({ pack }) => pack.code === stock.place)?.pack ?? (await house.services.products.homePlace());
-    const { currency, locale, dateOrder } = place;
-    return { stock: { code: stock.code, label: stock.label, currency, locale, dateOrder }, plans, rows };
+    return service.board(request.params.stock, from, until);
   });
   app.post('/api/files/:reference/unit', { schema: { params: FileParams, body: HoldUnit, response: { 200: FileAnswer } } }, async (request) => {
     const actor = staffFor(request, 'unit.hold');

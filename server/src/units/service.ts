@@ -184,15 +184,16 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       for (const stock of await readStocks(folder)) await inTransaction(db, (tx) => store.put(stock, tx));
     },
     async stocks() {
-      const drawn = (await services.products.newest()).flatMap(({ definition: { draw, lease } }) => (draw && lease ? [lease.stock] : []));
-      return (await store.stocks()).map((stock) => ({ ...stock, byDraw: drawn.includes(stock.code) }));
+      const [newest, home, stocks] = await Promise.all([services.products.newest(), services.products.homePlace(), store.stocks()]);
+      const drawn = newest.flatMap(({ definition: { draw, lease } }) => (draw && lease ? [lease.stock] : []));
+      const packs = new Map(newest.map(({ pack }) => [pack.code, pack]));
+      return stocks.map(({ code, label, place }) => ({ code, label, place: packs.get(place) ?? home, byDraw: drawn.includes(code) }));
     },
     async board(code: string, from: IsoDate, until: IsoDate) {
       const [stock, taken, units] = await Promise.all([store.stock(code), store.taken(code, from, until), store.units(code)]);
       if (!stock) throw PROBLEM.noStock();
       const current = taken.filter(({ holdsUntil }) => !hasRunOut(holdsUntil));
       return {
-        stock,
         plans: [...new Map(units.map(({ plan }) => [plan.code, plan])).values()],
         rows: boardOf(units, current, from, until).map(({ unit, spans }) => ({ unit: { ...unit, plan: unit.plan.code }, spans })),
       };

@@ -81,3 +81,6 @@ export function queryOf(values: Record<string, string | number | undefined>): st
   const present = Object.entries(values).filter(([, value]) => value !== undefined && value !== '');
   return new URLSearchParams(present.map(([name, value]) => [name, String(value)])).toString();
 }
+
+/** How pages keep answers. They are replaced whole, never changed, so nothing inside of them is watched: of long ones that took most of the time. */
+export const queryClientConfig = { defaultOptions: { queries: { shallow: true } } };

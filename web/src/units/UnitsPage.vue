@@ -2,7 +2,7 @@
 import type { Stocks, UnitBoard } from '@cavren/contract';
 import { addMonths, daysBetween, monthInWords, parseDate, rentOf, type IsoDate } from '@cavren/core';
 import { useQuery } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { api, messageOf, queryOf } from '../api/index';
 import { localToday, showDate } from '../files/index';
 import { AskChoice, AskText } from '../look/index';
@@ -17,12 +17,14 @@ const chosen = ref('');
 /** Units that one looks for come before those that are given out by a draw. */
 const first = computed(() => stocks.data.value?.stocks.find(({ byDraw }) => !byDraw) ?? stocks.data.value?.stocks[0]);
 const stock = computed(() => chosen.value || (first.value?.code ?? ''));
-const byDraw = computed(() => stocks.data.value?.stocks.find(({ code }) => code === stock.value)?.byDraw ?? false);
+const knownOf = (code: string) => stocks.data.value?.stocks.find((one) => one.code === code);
+/** How people write where a stock is. */
+const placeOf = (code: string) => knownOf(code)?.place ?? { currency: 'USD', locale: 'en-US', dateOrder: 'mdy' as const };
+const byDraw = computed(() => knownOf(stock.value)?.byDraw ?? false);
 const stockItems = computed(() => (stocks.data.value?.stocks ?? []).map(({ code, label }) => ({ value: code, label })));
 const stockChoice = computed({ get: () => stock.value, set: (value: string) => (chosen.value = value) });
 const typed = ref('');
-/** How the place of the stock writes; the stock before stands in until it is known. */
-const place = ref<UnitBoard['stock']>({ code: '', label: '', currency: 'USD', locale: 'en-US', dateOrder: 'mdy' });
+const place = computed(() => placeOf(stock.value));
 const day = computed<IsoDate | null>(() => (typed.value.trim() === '' ? today : parseDate(typed.value, place.value.dateOrder, today)));
 const from = computed<IsoDate>(() => `${(day.value ?? today).slice(0, 8)}01` as IsoDate);
 const SPANS = [
@@ -41,7 +43,6 @@ const query = useQuery({
   enabled: computed(() => stock.value !== ''),
   placeholderData: (before) => before,
 });
-watch(query.data, (board) => void (place.value = board?.stock ?? place.value), { immediate: true });
 const days = computed(() => daysBetween(from.value, until.value));
 /** Where a day stands in the time that is shown, in per cent. */
 const at = (date: IsoDate): number => (daysBetween(from.value, date) / days.value) * 100;
@@ -59,6 +60,8 @@ const rows = computed(() => {
     return plan ? [{ key: unit.id, label: unit.label, plan: plan.label, rent: rentOf({ ...unit, plan }, from.value, 12), spans }] : [];
   });
 });
+/** The board that stands in until another has come is of the stock before. */
+const boardPlace = computed(() => placeOf(query.data.value?.rows[0]?.unit.stock ?? stock.value));
 /** So many are drawn at once; of more those that are in sight. */
 const AT_ONCE = 60;
 const now = computed(() => (from.value <= today && today < until.value ? at(today) : null));
@@ -106,11 +109,11 @@ const counts = computed(() => {
         </span>
       </div>
       <template v-if="rows.length <= AT_ONCE">
-        <BoardLine v-for="row in rows" :key="row.key" :row="row" :at="at" :now="now" :place="place" />
+        <BoardLine v-for="row in rows" :key="row.key" :row="row" :at="at" :now="now" :place="boardPlace" />
       </template>
       <v-virtual-scroll v-else :items="rows" item-key="key" item-height="33" height="calc(100vh - 230px)" tabindex="0" aria-label="Units">
         <template #default="{ item }">
-          <BoardLine :row="item" :at="at" :now="now" :place="place" />
+          <BoardLine :row="item" :at="at" :now="now" :place="boardPlace" />
         </template>
       </v-virtual-scroll>
     </div>
