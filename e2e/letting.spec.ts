@@ -125,7 +125,7 @@ test('a unit that somebody else has just taken is refused with what else would d
   await tamsin.getByRole('button', { name: 'Hold 12 Coble Row' }).click();
   await expect(tamsin.getByText('held 1 Mar 2027 to 29 Feb 2028')).toBeVisible();
   await hold.click();
-  const refusal = wren.getByRole('alert').filter({ hasText: '12 Coble Row can’t be had: held for somebody else until' });
+  const refusal = wren.getByRole('alert').filter({ hasText: '12 Coble Row can’t be had: held for somebody else.' });
   await expect(refusal).toBeVisible();
   await expect(wren.getByText('5 Gannet Steps', { exact: true }).first()).toBeVisible();
   const other = refusal.getByRole('button').first();
@@ -215,6 +215,19 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   await expect(dilys.getByText(/2 keys to Harriet Voss/)).toBeVisible();
   await phone.reload();
   await expect(phone.getByText('2 keys were handed to Harriet Voss')).toBeVisible();
+
+  // It goes on from month to month, until notice is taken at the desk; whoever lives there reads until when they do.
+  await expect(phone.getByText('Goes on from month to month until somebody gives notice')).toBeVisible();
+  await desk.getByRole('button', { name: 'Take the notice …' }).click();
+  const notice = desk.getByRole('dialog', { name: 'Notice that the let ends' });
+  // The record is sealed meanwhile, which changes the file: who is told so looks, and presses again.
+  await expect(async () => {
+    if (await notice.isVisible()) await notice.getByRole('button', { name: 'Take the notice' }).click();
+    await expect(desk.getByText(/Harriet Voss gave notice on .*: the last day is/)).toBeVisible({ timeout: 5_000 });
+  }).toPass();
+  await expect(desk.getByText('Last day of the let: the unit is given back')).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByText(/Harriet Voss gave notice on .*: the last day is/)).toBeVisible();
 });
 
 test('whoever let them a home says on a phone how it went, sees nothing else, and what differs stands before who decides', async ({ browser }) => {

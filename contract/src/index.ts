@@ -114,6 +114,8 @@ export {
   RecordRoomAtDoor,
   ReleaseUnit,
   SeeToDate,
+  TakeBackNotice,
+  TakeNotice,
   SettleReceipt,
   SignRecord,
   SignRecordAtDoor,

@@ -468,7 +468,6 @@ export {
   type BoardRow,
   type BoardSpan,
   endOfLet,
-  freeFrom,
   type HeldUnit,
   overlaps,
   readRents,
@@ -598,6 +597,18 @@ export {
   type RoomRecord,
   type RoomState,
 } from './leasing/handover/index';
+export {
+  endInWords,
+  endsByNotice,
+  goesOn,
+  letUntil,
+  type LeaseNotice,
+  NO_LAST_DAY,
+  noticeOf,
+  reaches,
+  takenUntil,
+  tookBackInWords,
+} from './leasing/leaving/index';
 export { comparePlans, modeOf, type PlanChoice, type Premium, premiumOf } from './insuring/premium/index';
 export { missingRates, rateOf, ratesOn, readRates } from './insuring/rates/index';
 export { heldPapers, loanWithUs, type Reused, whatStillHolds } from './gates/reuse/index';

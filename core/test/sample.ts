@@ -467,6 +467,7 @@ export function sampleFile(values: Partial<FileState> = {}): FileState {
     references: [],
     receipts: [],
     handover: NO_HANDOVER,
+    leaseNotices: [],
     preparedBy: ['wren'],
     ...values,
   };

@@ -21,6 +21,7 @@ import { history } from './history/index';
 import type { Concept } from './house/index';
 import { invitations } from './invitations/index';
 import { lapse } from './lapse/index';
+import { leaving } from './leaving/index';
 import { lines } from './lines/index';
 import { moving } from './moving/index';
 import { certificates } from './offers/index';
@@ -79,6 +80,7 @@ export const concepts: readonly Concept[] = [
   equipment,
   receipts,
   handover,
+  leaving,
   opening,
   moving,
   today,

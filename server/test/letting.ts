@@ -1,4 +1,4 @@
-import { addMonths, computePath, dayAt, lettingsOf, signersOf, type Letting } from '@cavren/core';
+import { addMonths, chargesStanding, computePath, dayAt, lettingsOf, signersOf, type FileState, type Letting } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { expect } from 'vitest';
 import { Phone } from './applicant';
@@ -41,6 +41,8 @@ export async function cottage(cavren: TestCavren, wish: { from?: string; months?
 export const hold = (walk: Walk, unit: string, who = 'wren') => walk.act(who, '/unit', { unitId: `quay-cottages.${unit}` });
 export const payOver = (walk: Walk, amount: number, who = 'wren') =>
   walk.act(who, '/receipts', { way: 'counter', amount, payer: walk.applicant.fullName ?? '', reference: `R-${amount}` });
+/** How much is still to be paid of it. */
+export const toPay = (file: FileState): number => chargesStanding(file).charges.reduce((so, one) => so + one.owed, 0);
 /** What is owed of a file now. */
 export const owed = (walk: Walk): string[] => keysNow(walk).filter((key) => key.startsWith('owed:'));
 
@@ -72,6 +74,18 @@ export async function toDeciding(walk: Walk, unit: string): Promise<Walk> {
   await walk.act('wren', '/move');
   expect(walk.file.stage, keysNow(walk).join()).toBe('deciding');
   return walk;
+}
+
+/** Paid, its condition signed by both, the keys handed over: let. */
+export async function toLet(walk: Walk, phone: Phone): Promise<void> {
+  await payOver(walk, toPay(walk.file));
+  await walk.act('wren', '/record');
+  for (const { id } of walk.file.handover.rooms) await walk.act('wren', `/record/rooms/${id}`, { state: 'good', note: null });
+  await walk.act('wren', '/record/sign');
+  await phone.post('/api/door/record/sign', { name: walk.applicant.fullName });
+  await walk.look();
+  await walk.act('dilys', '/keys', { keys: 3, to: walk.applicant.id });
+  expect(walk.file.stage, keysNow(walk).join()).toBe('done');
 }
 
 /** Approved, and the lease signed on the phone: what is paid and handed over is left. */

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { CertificatePage, Rounds, Stocks, UnitBoard } from '@cavren/contract';
+import { isoDate } from '@cavren/core';
 import Certificates from '../src/offers/CertificatesPage.vue';
 import RoundsPage from '../src/rounds/RoundsPage.vue';
 import UnitsPage from '../src/units/UnitsPage.vue';
@@ -48,7 +49,7 @@ describe('a date that is typed', () => {
     ['mdy', '2027-03-01'],
   ] as const)('of a board is read in the order of its stock’s place: %s', async (dateOrder, from) => {
     const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: { currency: 'NZD', locale: 'en-NZ', dateOrder }, byDraw: false }] };
-    const board: UnitBoard = { plans: [], rows: [] };
+    const board: UnitBoard = { from: isoDate('2027-01-01'), until: isoDate('2028-01-01'), plans: [], units: [], taken: [] };
     page = await Page.open(UnitsPage, 'intake', { 'GET /api/units': stocks, 'GET /api/units/berths/board': board });
     await page.find('p', 'This stock has no units yet');
     await page.type('From', TYPED);

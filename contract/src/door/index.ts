@@ -278,6 +278,8 @@ export const DoorView = z.object({
           lastOn: CalendarDate,
           state: z.enum(['held', 'kept', 'let']),
           holdsUntil: text,
+          /** Once it is let: how it goes on, or ends. */
+          end: text,
         })
         .nullable(),
       rent: text,

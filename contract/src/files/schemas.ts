@@ -18,7 +18,7 @@ import { AssistanceResultShape } from '../assistance/index';
 import { OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
 import { OneChange, rowSchema, statedSchema } from '../details/index';
-import { HandoverShape, HeldUnitShape, ReceiptShape, LettingReferenceShape, RoundStandingShape } from '../leasing/index';
+import { HandoverShape, HeldUnitShape, LeaseNoticeShape, ReceiptShape, LettingReferenceShape, RoundStandingShape } from '../leasing/index';
 import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
@@ -362,6 +362,7 @@ export const FileState = z.object({
   references: z.array(LettingReferenceShape),
   receipts: z.array(ReceiptShape),
   handover: HandoverShape,
+  leaseNotices: z.array(LeaseNoticeShape),
   producers: z.array(ProducerShape),
   policyChanges: z.array(
     z.object({

@@ -3,8 +3,10 @@ import {
   RECEIPT_WAY_LABEL,
   ROOM_STATE_LABEL,
   WARN_HOURS_MOST,
+  type Booking,
   type Handover,
   type HeldUnit,
+  type LeaseNotice,
   type DrawRules,
   type EquipmentRules,
   type LeaseTax,
@@ -60,6 +62,7 @@ export const HeldUnitShape = z.object({
   unit: UnitShape,
   startsOn: CalendarDate,
   endsOn: CalendarDate,
+  goesOn: z.boolean(),
   state: UnitState,
   holdsUntil: text,
   heldAt: Time,
@@ -96,6 +99,20 @@ export const HandoverShape = z.object({
   keysBy: text,
   seenTo: z.array(z.object({ code: z.string(), on: CalendarDate, at: Time, by: z.string(), note: text })),
 }) satisfies z.ZodType<Handover>;
+
+export const LeaseNoticeShape = z.object({
+  id: z.string(),
+  side: z.enum(['tenant', 'house']),
+  personId: text,
+  givenOn: CalendarDate,
+  endsOn: CalendarDate,
+  agreed: text,
+  takenAt: Time,
+  takenBy: z.string(),
+  backAt: text,
+  backBy: text,
+  backWhy: text,
+}) satisfies z.ZodType<LeaseNotice>;
 
 const LateShape = z.strictObject({
   method: z.enum(['flat', 'share', 'daily']),
@@ -384,23 +401,27 @@ export const UnitMatches = z.object({
 });
 export type UnitMatches = z.infer<typeof UnitMatches>;
 
-export const BoardQuery = z.strictObject({ from: CalendarDate, until: CalendarDate });
+export const BoardQuery = z
+  .strictObject({ from: CalendarDate, until: CalendarDate })
+  .refine(({ from, until }) => from < until, { path: ['until'], message: 'A board has at least one day' });
+/** Units and when they are taken within the time that was asked for; who shows them lays them out over it. */
 export const UnitBoard = z.object({
+  from: CalendarDate,
+  until: CalendarDate,
   /** Said once: many units have the same. */
   plans: z.array(UnitPlanShape),
-  rows: z.array(
+  units: z.array(UnitShape.omit({ plan: true }).extend({ plan: z.string() })),
+  /** Who is in, or for whom it is held. */
+  taken: z.array(
     z.object({
-      unit: UnitShape.omit({ plan: true }).extend({ plan: z.string() }),
-      spans: z.array(
-        z.object({
-          from: CalendarDate,
-          until: CalendarDate,
-          state: z.enum(['held', 'kept', 'let', 'free', 'notYet']),
-          /** Who is in, or for whom it is held. */
-          booking: z.object({ holdsUntil: text, reference: text, name: text }).nullable(),
-        }),
-      ),
-    }),
+      unitId: z.string(),
+      startsOn: CalendarDate,
+      endsOn: CalendarDate,
+      state: UnitState,
+      holdsUntil: text,
+      reference: text,
+      name: text,
+    }) satisfies z.ZodType<Booking>,
   ),
 });
 export type UnitBoard = z.infer<typeof UnitBoard>;
@@ -457,6 +478,18 @@ export const SignRecord = z.strictObject({ version: Version });
 /** Whoever moves in signs on their phone with their name as it stands in the file. */
 export const SignRecordAtDoor = z.strictObject({ name: z.string().trim().min(2).max(200) });
 export const HandOverKeys = z.strictObject({ version: Version, keys: z.int('How many keys?').min(1, 'At least one').max(50), to: Id });
+/** Notice that a let ends: on the last day that is said, as both agreed on it where notice doesn't reach it; else on the soonest that notice reaches. */
+export const TakeNotice = z.strictObject({
+  version: Version,
+  side: z.enum(['tenant', 'house']),
+  personId: Id.nullable(),
+  givenOn: CalendarDate,
+  lastOn: CalendarDate.nullable(),
+  agreed: Reason.nullable(),
+});
+export type TakeNotice = z.infer<typeof TakeNotice>;
+export const TakeBackNotice = z.strictObject({ version: Version, why: Reason });
+export type TakeBackNotice = z.infer<typeof TakeBackNotice>;
 export const SeeToDate = z.strictObject({ version: Version, code: z.string().max(20), on: CalendarDate, note: z.string().trim().max(400).nullable() });
 export type HandOverKeys = z.infer<typeof HandOverKeys>;
 export type SeeToDate = z.infer<typeof SeeToDate>;

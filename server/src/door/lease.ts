@@ -6,6 +6,7 @@ import {
   chargeDue,
   chargesStanding,
   criteriaOf,
+  endInWords,
   isEnded,
   isLocked,
   lastDayOf,
@@ -13,6 +14,7 @@ import {
   lateFeeInWords,
   leaseLacks,
   leaseTermsOf,
+  letUntil,
   minor,
   moneyIn,
   pointsOf,
@@ -36,7 +38,7 @@ export const choosesUnit = (file: FileState, person: FilePerson): boolean =>
   file.product.lease !== null && file.stage === 'details' && file.withApplicant && !isLocked(file) && answerersOf(file).includes(person);
 
 /** What is let, what it costs before the keys, and the condition record, for one who applies. @param fitting units that can be had, while they choose. */
-export function leaseFor(file: FileState, person: FilePerson, fitting: readonly UnitMatch[]): DoorView['lease'] {
+export function leaseFor(file: FileState, person: FilePerson, fitting: readonly UnitMatch[], today: IsoDate): DoorView['lease'] {
   const { lease } = file.product;
   if (!lease || !answerersOf(file).includes(person)) return null;
   const speak = speakerFor(file.pack);
@@ -54,9 +56,10 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
       label: unit.unit.label,
       plan: unit.unit.plan.label,
       startsOn: unit.startsOn,
-      lastOn: lastDayOf(unit.endsOn),
+      lastOn: lastDayOf(letUntil(file) ?? unit.endsOn),
       state: unit.state,
       holdsUntil: unit.holdsUntil,
+      end: unit.state === 'let' ? endInWords(file, today).map(speak).join(' ') : null,
     },
     rent: terms && money(terms.rent),
     choosing: choosesUnit(file, person),

@@ -461,7 +461,7 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
         plans: plansFor(file, person, today),
         policy: policyFor(file, person),
         round: await roundFor(services.rounds, file, person, today),
-        lease: leaseFor(file, person, choosesUnit(file, person) ? await services.units.fitting(file) : []),
+        lease: leaseFor(file, person, choosesUnit(file, person) ? await services.units.fitting(file) : [], today),
       };
     },
     /** Questions about one's health, and about that of children who come with one, with what was said. */

@@ -66,6 +66,6 @@ export const handover: Concept = (app, house) => {
     return reply
       .type('text/calendar; charset=utf-8')
       .header('content-disposition', `attachment; filename="${file.reference}-key-dates.ics"`)
-      .send(service.calendar(file));
+      .send(service.calendar(file, services.files.todayIn(file.pack)));
   });
 };

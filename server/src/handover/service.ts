@@ -12,6 +12,7 @@ import {
   say,
   signsAs,
   type FileState,
+  type IsoDate,
 } from '@cavren/core';
 import { speakerFor } from '@cavren/words';
 import ical, { ICalCalendarMethod } from 'ical-generator';
@@ -186,7 +187,7 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
       return row.recordHash === null ? (await asItStands(fileId)).pdf : bytes.get(row.recordHash);
     },
     /** The days to keep of a lease, as a calendar (RFC 5545). */
-    calendar(file: FileState): string {
+    calendar(file: FileState, today: IsoDate): string {
       const speak = speakerFor(file.pack);
       if (!file.product.lease) throw PROBLEM.notLet();
       const calendar = ical({
@@ -194,7 +195,7 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
         prodId: { company: lender, product: 'Cavren' },
         method: ICalCalendarMethod.PUBLISH,
       });
-      for (const { code, on, what } of keyDatesOf(file))
+      for (const { code, on, what } of keyDatesOf(file, today))
         calendar.createEvent({
           id: `${file.reference}-${code}-${on}@cavren.invalid`,
           start: new Date(`${on}T00:00:00`),

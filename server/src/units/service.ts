@@ -2,19 +2,20 @@ import type { UnitQuery } from '@cavren/contract';
 import {
   answerersOf,
   applicantsOf,
-  boardOf,
   cameToNothing,
   endOfLet,
+  goesOn,
   isApproved,
   isEnded,
   isLocked,
   letOf,
   minor,
+  NO_LAST_DAY,
   rentOf,
   say,
+  takenUntil,
   unitsFor,
   WARN_HOURS_MOST,
-  isoDate,
   type Booking,
   type FileState,
   type HeldUnit,
@@ -34,8 +35,6 @@ import type { BookingRow, UnitsStore } from './store';
 
 const HOUR_MS = 60 * 60_000;
 const BATCH = 100;
-/** After every day that something is let. */
-const LAST_DAY = isoDate('9999-12-31');
 /** How many others are named to whom one was taken under the hands. */
 const OTHERS = 4;
 
@@ -47,18 +46,20 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
   };
 
   async function matches(stock: string, need: UnitNeed, except: string | null, tx?: Tx): Promise<UnitMatch[]> {
-    const taken = await store.taken(stock, need.from, endOfLet(need.from, need.months), tx);
+    const taken = await store.taken(stock, need.from, need.goesOn ? NO_LAST_DAY : endOfLet(need.from, need.months), tx);
     const others = taken.filter(({ reference, holdsUntil }) => reference !== except && !hasRunOut(holdsUntil));
     return unitsFor(await store.units(stock, tx), need, others);
   }
   /** Until when what is held now is, by the product's hours. */
   const heldUntil = ({ file, now: from }: FileChange): string | null =>
     file.product.draw ? null : new Date(Date.parse(from) + (file.product.lease?.hold.hours ?? 0) * HOUR_MS).toISOString();
+  const letsGoOn = ({ product: { lease } }: Pick<FileState, 'product'>): boolean => lease !== null && goesOn(lease);
   const hasRunOut = (holdsUntil: string | null): boolean => holdsUntil !== null && holdsUntil <= now().toISOString();
 
   /** It can't be had, or somebody else was faster: says why, and what else would do. */
   async function cannotBeHad(change: FileChange, unit: Unit, startsOn: IsoDate, months: number): Promise<never> {
-    const found = await matches(unit.stock, { from: startsOn, months, bedrooms: unit.plan.bedrooms }, change.file.reference, change.tx);
+    const need = { from: startsOn, months, goesOn: letsGoOn(change.file), bedrooms: unit.plan.bedrooms };
+    const found = await matches(unit.stock, need, change.file.reference, change.tx);
     const why = found.find((one) => one.unit.id === unit.id)?.why ?? [];
     const fit = found.filter((one) => one.why.length === 0 && one.unit.id !== unit.id && one.unit.id !== change.file.unit?.unit.id).slice(0, OTHERS);
     const because = why.length > 0 ? ({ all: why, by: 'comma' } as const) : say('units.justTaken');
@@ -74,8 +75,8 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
   }
 
   /** Holds that have run out are nobody's any more; the file that had one is told by a job. */
-  async function makeWay(change: FileChange, unit: Unit, dates: { startsOn: IsoDate; endsOn: IsoDate }): Promise<boolean> {
-    const inTheWay = await store.inTheWay(unit.id, dates.startsOn, dates.endsOn, change.tx);
+  async function makeWay(change: FileChange, unitId: string, { startsOn, endsOn }: Pick<Booking, 'startsOn' | 'endsOn'>): Promise<boolean> {
+    const inTheWay = await store.inTheWay(unitId, startsOn, endsOn, change.tx);
     for (const { id, file_id: fileId, holds_until: until } of inTheWay.filter((one) => one.file_id !== change.row.id)) {
       if (!hasRunOut(until?.toISOString() ?? null)) return false;
       await store.remove({ id }, change.tx);
@@ -95,18 +96,21 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     const stock = stockOf(file);
     if (isEnded(file.stage)) throw PROBLEM.stage();
     if (isLocked(file)) throw PROBLEM.locked();
-    const dates = letOf(file.request);
+    const term = letOf(file.request);
     const months = file.request.termMonths;
-    if (!dates || months === null) throw PROBLEM.datesMissing();
+    if (!term || months === null || !file.product.lease) throw PROBLEM.datesMissing();
+    const dates = { startsOn: term.startsOn, endsOn: takenUntil(file.product.lease, term.endsOn) };
     const unit = await store.unit(unitId, tx);
     if (unit?.stock !== stock) throw PROBLEM.noUnit();
     const rent = rentOf(unit, dates.startsOn, months);
-    if (rent === null || dates.startsOn < unit.availableFrom || !(await makeWay(change, unit, dates))) await cannotBeHad(change, unit, dates.startsOn, months);
+    if (rent === null || dates.startsOn < unit.availableFrom || !(await makeWay(change, unit.id, dates)))
+      await cannotBeHad(change, unit, dates.startsOn, months);
     const before = file.unit;
     const booking: Omit<BookingRow, 'id'> = {
       fileId: row.id,
       unitId,
       ...dates,
+      termEndsOn: term.endsOn,
       state: 'held',
       holdsUntil: heldUntil(change),
       warned: false,
@@ -174,7 +178,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       const unit = change.file.unit?.unit.label ?? '';
       change.record('unit.warn', 'unit', null, unit);
       for (const person of applicantsOf(change.file))
-        await services.invitations.send(change, person, say('mail.unitRunsOutSubject'), say('mail.unitRunsOut', { unit, hours }));
+        await services.invitations.send(change, person, say('mail.unitRunsOutSubject', { unit }), say('mail.unitRunsOut', { unit, hours }));
     });
   }
 
@@ -194,15 +198,20 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       if (!stock) throw PROBLEM.noStock();
       const current = taken.filter(({ holdsUntil }) => !hasRunOut(holdsUntil));
       return {
+        from,
+        until,
         plans: [...new Map(units.map(({ plan }) => [plan.code, plan])).values()],
-        rows: boardOf(units, current, from, until).map(({ unit, spans }) => ({ unit: { ...unit, plan: unit.plan.code }, spans })),
+        units: units.map(({ plan, ...unit }) => ({ ...unit, plan: plan.code })),
+        taken: current,
       };
     },
     async find(stock: string, { from, months, sleeps, bedrooms, rentMost, access, reference }: UnitQuery) {
       if (!(await store.stock(stock))) throw PROBLEM.noStock();
+      const products = await services.products.newest();
       const need = {
         from,
         months,
+        goesOn: products.some(({ definition: { lease } }) => lease?.stock === stock && goesOn(lease)),
         sleeps,
         bedrooms,
         rentMost: rentMost === undefined ? undefined : minor(rentMost),
@@ -217,7 +226,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       const dates = letOf(file.request);
       const months = file.request.termMonths;
       if (!lease || file.product.draw || !dates || months === null) return [];
-      return (await matches(lease.stock, { from: dates.startsOn, months }, file.reference)).filter(({ why }) => why.length === 0);
+      return (await matches(lease.stock, { from: dates.startsOn, months, goesOn: goesOn(lease) }, file.reference)).filter(({ why }) => why.length === 0);
     },
     hold: (reference: string, version: number, unitId: string, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, (change) => {
@@ -227,7 +236,7 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
     byId: (id: string, tx?: Tx) => store.unitOf(id, tx),
     /** Every unit of a stock, and what is held or let of it from a day on. */
     async withTaken(stock: string, from: IsoDate): Promise<{ units: Unit[]; taken: Booking[] }> {
-      return { units: await store.units(stock), taken: await store.taken(stock, from, LAST_DAY) };
+      return { units: await store.units(stock), taken: await store.taken(stock, from, NO_LAST_DAY) };
     },
     /** Held for whom it is offered to, for as long as they think. */
     holdOffered: (change: FileChange, unitId: string): Promise<void> => hold(change, unitId),
@@ -244,6 +253,18 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
         if (file.unit?.unit.id === unitId) return;
         await hold(change, unitId);
       });
+    },
+    /** Until when a unit that is let is taken, as notice has it; false where it was promised to somebody else before that day. */
+    async takenUntil(change: FileChange, endsOn: IsoDate): Promise<boolean> {
+      const { row, tx, file } = change;
+      const booking = await store.of(row.id, tx);
+      if (!booking || !file.unit) return false;
+      // Whoever would take it at the same time waits for its row, and finds it taken.
+      await store.unit(booking.unitId, tx);
+      if (!(await makeWay(change, booking.unitId, { startsOn: booking.startsOn, endsOn }))) return false;
+      await store.update(row.id, { endsOn }, tx);
+      await change.reload('unit');
+      return true;
     },
     release: (reference: string, version: number, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
@@ -273,8 +294,8 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
       const row = await store.of(fileId, tx);
       const unit = row && (await store.unitOf(row.unitId, tx));
       if (!row || !unit) return null;
-      const { startsOn, endsOn, state, holdsUntil, heldAt, heldBy } = row;
-      return { unit, startsOn, endsOn, state, holdsUntil, heldAt, heldBy };
+      const { startsOn, termEndsOn: endsOn, state, holdsUntil, heldAt, heldBy } = row;
+      return { unit, startsOn, endsOn, goesOn: row.endsOn === NO_LAST_DAY, state, holdsUntil, heldAt, heldBy };
     },
   };
 }

@@ -8,7 +8,10 @@ export interface BookingRow {
   unitId: string;
   fileId: string;
   startsOn: IsoDate;
+  /** From when on the unit is free again. */
   endsOn: IsoDate;
+  /** The end of the term for which it is held; what goes on isn't free then. */
+  termEndsOn: IsoDate;
   state: HeldUnit['state'];
   holdsUntil: string | null;
   warned: boolean;
@@ -36,6 +39,7 @@ export function unitsStore(db: Sequelize) {
       fileId: 'key',
       startsOn: 'date',
       endsOn: 'date',
+      termEndsOn: 'date',
       state: 'key',
       holdsUntil: 'time',
       warned: 'bool',

@@ -98,6 +98,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
         >. After that somebody else can take it.
       </p>
       <p v-else-if="lease.unit.state === 'kept'">It is kept for you.</p>
+      <p v-if="lease.unit.end">{{ lease.unit.end }}</p>
     </template>
     <template v-if="lease.choosing">
       <p v-if="lease.lacks">Say first {{ lease.lacks }}, in your details.</p>

@@ -176,6 +176,8 @@ const ACT: Record<string, string> = {
   'record.seal': 'sealed the condition record',
   'keys.handOver': 'handed over the keys',
   'keyDate.see': 'saw to a day of the lease',
+  'leaseNotice.take': 'took notice that the let ends:',
+  'leaseNotice.back': 'took back the notice:',
   'file.move': 'moved the file on',
   'file.stage': 'brought the file to another stage',
   'file.withdraw': 'withdrew the file',
@@ -334,6 +336,8 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'record.room': ({ state, note }) => [state === null ? 'not said' : ROOM_STATE_LABEL[state as RoomState], note].filter(Boolean).join(', '),
   'record.sign': ({ name }) => String(name),
   'keys.handOver': ({ keys, to }) => `${count(Number(keys), 'key', 'keys')} to ${String(to)}`,
+  'leaseNotice.take': ({ personId, givenOn, last, agreed }, file) =>
+    `by ${typeof personId === 'string' ? nameIn(file)(personId) : 'the house'} on ${dateInWords(String(givenOn))}, last day ${dateInWords(String(last))}${typeof agreed === 'string' ? `, as both agreed: ${agreed}` : ''}`,
   'lines.send': ({ lines, withdrawn }) => `${String(lines)} sent${Number(withdrawn) > 0 ? `, ${String(withdrawn)} taken out` : ''}`,
   'lines.answer': ({ accepted, rejected }) => `${String(accepted)} accepted${Number(rejected) > 0 ? `, ${String(rejected)} rejected` : ''}`,
   'policy.reject': ({ faults }) => (faults as string[]).join('; '),

@@ -8,6 +8,7 @@ import { AskChoice, AskText, Mark } from '../look/index';
 import { useDesk } from '../session/index';
 import { sayWithin, useSay } from '../words/index';
 import ConditionRecord from './ConditionRecord.vue';
+import LeavingPart from './LeavingPart.vue';
 import OwedPart from './OwedPart.vue';
 
 /** What is paid before the keys, the condition of the unit, the keys, and the days to keep. */
@@ -36,7 +37,7 @@ const happens = computed(() => [
 ]);
 const handOver = () => editing.act('/keys', { keys: wholeKeys.value, to: to.value });
 
-const dates = computed(() => keyDatesOf(props.file));
+const dates = computed(() => keyDatesOf(props.file, editing.today.value));
 const due = computed(() => (props.file.stage === 'done' ? datesDue(props.file, editing.today.value) : []));
 const seen = ({ code, on }: KeyDate) => handover.value.seenTo.find((one) => one.code === code && one.on === on);
 const isDue = ({ code, on }: KeyDate): boolean => due.value.some((one) => one.code === code && one.on === on);
@@ -88,6 +89,8 @@ offerActs(() =>
         <p v-else class="soft"><Mark kind="waiting" /> A completer hands over the keys, somebody who neither prepared nor approved the file.</p>
       </div>
     </section>
+
+    <LeavingPart v-if="file.stage === 'done' && handover.keysAt" :file="file" />
 
     <section v-if="dates.length > 0 && !ended" class="block" data-anchor="dates" tabindex="-1">
       <div class="chapter-head">

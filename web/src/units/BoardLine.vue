@@ -1,15 +1,17 @@
 <script setup lang="ts">
-import { lastDayOf, moneyIn, type IsoDate } from '@cavren/core';
+import { lastDayOf, moneyIn, NO_LAST_DAY, type BoardSpan, type IsoDate } from '@cavren/core';
 import { computed } from 'vue';
 import { showDate, showTime } from '../files/index';
-import { STATE_WORD, type Line, type Span } from './board';
+import { STATE_WORD, type Line } from './board';
 
 /** One unit over time: who is in, for whom it is held, when it is free. */
 const props = defineProps<{ row: Line; at: (date: IsoDate) => number; now: number | null; place: { currency: string; locale: string } }>();
-function saidOf({ state, from, until, booking }: Span): string {
+function saidOf({ state, from, until, booking }: BoardSpan): string {
   const whose = booking?.name ? `, ${booking.name}` : '';
   const hold = booking?.holdsUntil ? `, held until ${showTime(booking.holdsUntil)}` : '';
-  return `${STATE_WORD[state]}${whose}, ${showDate(from)} to ${showDate(lastDayOf(until))}${hold}`;
+  const days =
+    booking?.endsOn === NO_LAST_DAY ? `from ${showDate(booking.startsOn)} until notice is given` : `${showDate(from)} to ${showDate(lastDayOf(until))}`;
+  return `${STATE_WORD[state]}${whose}, ${days}${hold}`;
 }
 const spans = computed(() =>
   props.row.spans.map((one) => ({ ...one, left: props.at(one.from), width: props.at(one.until) - props.at(one.from), said: saidOf(one) })),

@@ -9,6 +9,7 @@ import {
   leaseLacks,
   leaseTermsOf,
   letOf,
+  letUntil,
   moneyIn,
   occupancyOf,
   personName,
@@ -43,6 +44,9 @@ const free = computed(() => !props.locked && desk.may('unit.hold'));
 const byDraw = computed(() => props.file.product.draw !== null);
 const held = computed(() => props.file.unit);
 const wanted = computed(() => letOf(props.file.request));
+const until = computed(() => letUntil(props.file));
+/** How a let goes on after its term, where nobody knows yet when it ends. */
+const goingOn = computed(() => (held.value?.goesOn && rules.value ? `, then ${AFTER_TERM[rules.value.notice.end]} until notice is given` : ''));
 const otherDates = computed(
   () => held.value !== null && wanted.value !== null && (wanted.value.startsOn !== held.value.startsOn || wanted.value.endsOn !== held.value.endsOn),
 );
@@ -85,6 +89,7 @@ function shareEvenly(): void {
     })),
   );
 }
+const AFTER_TERM = { ends: '', monthToMonth: 'from month to month', renews: 'for another term each time' } as const;
 const STATE = { held: 'held', kept: 'kept for this file,', let: 'let' } as const;
 const hold = (unitId: string): Promise<boolean> => send(unitId, '/unit', { unitId });
 const release = (): Promise<boolean> => send('release', '/unit/release', {});
@@ -133,7 +138,7 @@ offerActs(() =>
           <Mark :kind="otherDates ? 'blocked' : held.state === 'held' ? 'partly' : 'settled'" />
           <b>{{ held.unit.label }}</b>
           <span>{{ held.unit.plan.label }}, {{ held.unit.plan.size }} {{ held.unit.plan.sizeUnit }}</span>
-          <span class="soft">{{ STATE[held.state] }} {{ showDate(held.startsOn) }} to {{ showDate(lastDayOf(held.endsOn)) }}</span>
+          <span class="soft">{{ STATE[held.state] }} {{ showDate(held.startsOn) }} to {{ showDate(lastDayOf(until ?? held.endsOn)) }}{{ goingOn }}</span>
           <span v-if="held.holdsUntil" class="soft">· until {{ showTime(held.holdsUntil) }}</span>
           <template v-if="free && (!byDraw || otherDates)">
             <v-btn v-if="held.state === 'held'" size="small" :loading="busy === held.unit.id" @click="hold(held.unit.id)">{{

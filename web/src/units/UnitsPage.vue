@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Stocks, UnitBoard } from '@cavren/contract';
-import { addMonths, daysBetween, monthInWords, parseDate, rentOf, type IsoDate } from '@cavren/core';
+import { addMonths, boardOf, daysBetween, monthInWords, parseDate, rentOf, type IsoDate } from '@cavren/core';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, messageOf, queryOf } from '../api/index';
@@ -53,20 +53,22 @@ const heads = computed(() => {
     return { month, left: at(month), label: monthInWords(month).replace(/^(\w{3})\w* 20(\d\d)$/, '$1 $2') };
   });
 });
+/** Over the time that the answer is about: of any other nobody knows yet what is taken. */
+const board = computed(() => (query.data.value ? boardOf(query.data.value.units, query.data.value.taken, query.data.value.from, query.data.value.until) : []));
 const rows = computed(() => {
   const plans = new Map((query.data.value?.plans ?? []).map((plan) => [plan.code, plan]));
-  return (query.data.value?.rows ?? []).flatMap(({ unit, spans }) => {
+  return board.value.flatMap(({ unit, spans }) => {
     const plan = plans.get(unit.plan);
     return plan ? [{ key: unit.id, label: unit.label, plan: plan.label, rent: rentOf({ ...unit, plan }, from.value, 12), spans }] : [];
   });
 });
 /** The board that stands in until another has come is of the stock before. */
-const boardPlace = computed(() => placeOf(query.data.value?.rows[0]?.unit.stock ?? stock.value));
+const boardPlace = computed(() => placeOf(query.data.value?.units[0]?.stock ?? stock.value));
 /** So many are drawn at once; of more those that are in sight. */
 const AT_ONCE = 60;
 const now = computed(() => (from.value <= today && today < until.value ? at(today) : null));
 const counts = computed(() => {
-  const states = (query.data.value?.rows ?? []).map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
+  const states = board.value.map(({ spans }) => spans.find((one) => one.from <= today && today < one.until)?.state ?? 'free');
   const counted = (['let', 'kept', 'held', 'free', 'notYet'] as const).map((state) => ({ state, count: states.filter((one) => one === state).length }));
   // Those that can't be let yet are said where there are any, so that what is said adds up.
   return counted.filter(({ state, count }) => state !== 'notYet' || count > 0);

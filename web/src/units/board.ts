@@ -1,7 +1,5 @@
-import type { UnitBoard } from '@cavren/contract';
-import type { Minor } from '@cavren/core';
+import type { BoardSpan as Span, Minor } from '@cavren/core';
 
-export type Span = UnitBoard['rows'][number]['spans'][number];
 /** One unit on the board. */
 export interface Line {
   key: string;

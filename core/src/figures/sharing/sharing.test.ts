@@ -130,6 +130,7 @@ const held = (file: FileState): FileState => ({
     },
     startsOn: isoDate('2027-03-01'),
     endsOn: isoDate('2027-09-01'),
+    goesOn: true,
     state: 'held',
     holdsUntil: null,
     heldAt: row.createdAt,

@@ -76,6 +76,7 @@ const RIGHTS = {
   'record.write': ['intake', 'completer'],
   'keys.handOver': ['completer'],
   'keyDate.see': ['intake'],
+  'leaseNotice.take': ['intake'],
   'policy.issue': ['completer'],
   'policy.end': ['completer'],
   'history.read': ['intake', 'approver', 'completer', 'compliance', 'policy'],

@@ -6,6 +6,7 @@ import type { AssistanceFigures } from '../../insuring/assistance/fields';
 import type { LineValues } from '../../insuring/lines/fields';
 import type { Receipt } from '../../leasing/charges/fields';
 import type { Handover } from '../../leasing/handover/fields';
+import type { LeaseNotice } from '../../leasing/leaving/fields';
 import type { LettingReference } from '../../leasing/references/fields';
 import type { RoundStanding } from '../../leasing/rounds/fields';
 import type { HeldUnit } from '../../leasing/units/fields';
@@ -487,6 +488,8 @@ export interface FileState extends StatedDetails {
   /** Money that came in for what it charges, and went back. */
   receipts: Receipt[];
   handover: Handover;
+  /** Notice that its let ends, the newest last. */
+  leaseNotices: LeaseNotice[];
   /** Who brings it; none where nobody is named, and whoever keeps the file does. */
   producers: Producer[];
   /** Ids of everyone who prepared the file: they may not decide it. */

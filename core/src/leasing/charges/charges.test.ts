@@ -38,6 +38,7 @@ const held = (region: string): FileState['unit'] => ({
   },
   startsOn: isoDate('2027-03-15'),
   endsOn: isoDate('2028-03-15'),
+  goesOn: true,
   state: 'held',
   holdsUntil: null,
   heldAt: row.createdAt,

@@ -1,8 +1,10 @@
 import { addDays, addMonths, lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
+import type { LeaseRules } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
 import { depositCapOf } from '../charges/index';
-import { leaseTermsOf, type LeaseInput } from '../terms/index';
+import { goesOn, letUntil, noticeOf } from '../leaving/index';
+import { letOf, noticeBy, type LeaseInput } from '../terms/index';
 import type { Handover, RoomRecord } from './fields';
 
 /** What a signature on a condition record is about: every room with its state, its words and its pictures, in order. */
@@ -22,7 +24,7 @@ const isTold = ({ state, note, pictures }: RoomRecord): boolean => state === 'go
 
 /** A day to keep in a lease: what is due on it, and from which day on it is said. */
 export interface KeyDate {
-  code: 'moveIn' | 'inspection' | 'notice' | 'ends' | 'depositBack';
+  code: 'moveIn' | 'inspection' | 'notice' | 'ends' | 'leaves' | 'depositBack';
   on: IsoDate;
   sayFrom: IsoDate;
   what: Words;
@@ -31,25 +33,63 @@ export interface KeyDate {
 /** Days before a key date on which it begins to be said. */
 const AHEAD = 14;
 
-/** The days to keep in a lease: moving in, inspections, the last day for notice, its end, and by when the deposit is back where the place says so. */
-export function keyDatesOf(file: LeaseInput): KeyDate[] {
-  const terms = leaseTermsOf(file);
+type Kept = LeaseInput & Pick<FileState, 'leaseNotices'>;
+
+/**
+ * The days to keep in a lease: moving in, inspections, the last days for notice and what they are for, the day on which it
+ * ends where that is known, and by when the deposit is back where the place says so. A lease that goes on after its term
+ * has them as far as the days that begin to be said.
+ */
+export function keyDatesOf(file: Kept, today: IsoDate): KeyDate[] {
+  const term = letOf(file.request);
   const { lease } = file.product;
-  if (!terms || !lease) return [];
-  const { startsOn, endsOn, noticeBy } = terms;
-  const inspections: IsoDate[] = [];
-  if (lease.inspectMonths !== null)
-    for (let at = addMonths(startsOn, lease.inspectMonths); at < endsOn; at = addMonths(at, lease.inspectMonths)) inspections.push(at);
-  const lastDay = lastDayOf(endsOn);
+  if (!term || !lease) return [];
+  const soon = addDays(today, AHEAD);
+  const until = letUntil(file);
   const back = depositCapOf(file)?.backWithinDays ?? null;
   const dates: Omit<KeyDate, 'sayFrom'>[] = [
-    { code: 'moveIn', on: startsOn, what: say('handover.moveIn') },
-    ...inspections.map((on) => ({ code: 'inspection' as const, on, what: say('handover.inspection') })),
-    { code: 'notice', on: noticeBy, what: say('handover.notice', { end: lease.notice.end, last: { day: lastDay } }) },
-    { code: 'ends', on: lastDay, what: say('handover.ends', { end: lease.notice.end }) },
-    ...(back === null ? [] : [{ code: 'depositBack' as const, on: addDays(endsOn, back), what: say('handover.depositBack') }]),
+    { code: 'moveIn', on: term.startsOn, what: say('handover.moveIn') },
+    ...inspectionsOf(lease, term.startsOn, until ?? later(term.endsOn, soon)).map((on) => ({
+      code: 'inspection' as const,
+      on,
+      what: say('handover.inspection'),
+    })),
+    ...endsOfTerms(file, soon).flatMap((endsOn) => termDates(lease, endsOn, until, noticeOf(file)?.givenOn ?? null)),
+    ...(until === null ? [] : [{ code: 'leaves' as const, on: lastDayOf(until), what: say('handover.leaves') }]),
+    ...(until === null || back === null ? [] : [{ code: 'depositBack' as const, on: addDays(until, back), what: say('handover.depositBack') }]),
   ];
   return dates.map((date) => ({ ...date, sayFrom: addDays(date.on, -AHEAD) })).sort((a, b) => a.on.localeCompare(b.on));
+}
+const later = (a: IsoDate, b: IsoDate): IsoDate => (a < b ? b : a);
+
+/** Inspections of a let, before a day. */
+function inspectionsOf({ inspectMonths }: Pick<LeaseRules, 'inspectMonths'>, startsOn: IsoDate, before: IsoDate): IsoDate[] {
+  const days: IsoDate[] = [];
+  if (inspectMonths !== null) for (let at = 1; addMonths(startsOn, at * inspectMonths) < before; at += 1) days.push(addMonths(startsOn, at * inspectMonths));
+  return days;
+}
+
+/** Until when notice is given for the end of a term, and that it is over where something follows it; not what was overtaken by notice. */
+function termDates(lease: LeaseRules, endsOn: IsoDate, until: IsoDate | null, givenOn: IsoDate | null): Omit<KeyDate, 'sayFrom'>[] {
+  const by = noticeBy(lease, endsOn);
+  const { end } = lease.notice;
+  return [
+    ...(goesOn(lease) && (givenOn === null || by < givenOn)
+      ? [{ code: 'notice' as const, on: by, what: say('handover.notice', { end, last: { day: lastDayOf(endsOn) } }) }]
+      : []),
+    ...(until === null || endsOn < until ? [{ code: 'ends' as const, on: lastDayOf(endsOn), what: say('handover.ends', { end }) }] : []),
+  ];
+}
+
+/** The ends of the terms of a let: of its own, and of those that it is renewed for and that begin by a day. */
+function endsOfTerms({ product, request }: Pick<FileState, 'product' | 'request'>, soon: IsoDate): IsoDate[] {
+  const term = letOf(request);
+  if (!term) return [];
+  const ends = [term.endsOn];
+  const months = request.termMonths ?? 0;
+  if (product.lease?.notice.end === 'renews' && months > 0)
+    for (let at = 1; (ends.at(-1) ?? soon) <= soon; at += 1) ends.push(addMonths(term.endsOn, at * months));
+  return ends;
 }
 
 /** Whether each side has signed the condition record: one of those who move in, and one of the house. */
@@ -59,7 +99,7 @@ export function recordSides({ handover }: Pick<FileState, 'handover'>): { tenant
 }
 
 /** Key dates that are to be seen to now: those that have begun to be said, and weren't seen to. Moving in is seen to by the keys. */
-export const datesDue = (file: LeaseInput & Pick<FileState, 'handover'>, today: IsoDate): KeyDate[] =>
-  keyDatesOf(file).filter(
+export const datesDue = (file: Kept & Pick<FileState, 'handover'>, today: IsoDate): KeyDate[] =>
+  keyDatesOf(file, today).filter(
     ({ code, on, sayFrom }) => code !== 'moveIn' && sayFrom <= today && !file.handover.seenTo.some((one) => one.code === code && one.on === on),
   );

@@ -2,6 +2,7 @@ import type { Term } from '../../basis/arithmetic/index';
 import { addDays, addMonths, type IsoDate } from '../../basis/dates/index';
 import { minor, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
+import type { LeaseRules } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
 import { isWhole, monthsOf, rentOfStretch, type Stretch } from './proration';
 
@@ -60,7 +61,7 @@ function freeMonths(whole: readonly Stretch[], { product, request }: Pick<FileSt
 }
 
 /**
- * The terms of a lease: its months with the rent of each, prorated at both ends by the product’s method, what is let
+ * The terms of a lease: its months with the rent of each, prorated at both ends by the product's method, what is let
  * beside it, and the day by which notice is given. Rent is due on the first day of each month, the first on the first day of
  * the lease (common practice, no source). Null while something lacks.
  */
@@ -83,10 +84,13 @@ export function leaseTermsOf(file: Pick<LeaseInput, 'product' | 'request' | 'lea
       term: isFree ? { label: term.label, sign: '+', value: 0, unit: 'money', note: say('lease.freeMonth') } : term,
     };
   });
-  return { startsOn, endsOn, rent, extras: extrasOf(file), months, noticeBy: addDays(addMonths(endsOn, -lease.notice.months), -1) };
+  return { startsOn, endsOn, rent, extras: extrasOf(file), months, noticeBy: noticeBy(lease, endsOn) };
 }
 
-/** What is let beside a unit, a month: each of the product’s list as often as it was taken. */
+/** The last day on which notice can be given so that a let ends on a day, which isn't let any more. */
+export const noticeBy = ({ notice }: Pick<LeaseRules, 'notice'>, endsOn: IsoDate): IsoDate => addDays(addMonths(endsOn, -notice.months), -1);
+
+/** What is let beside a unit, a month: each of the product's list as often as it was taken. */
 function extrasOf({ product, leaseExtras }: Pick<LeaseInput, 'product' | 'leaseExtras'>): Term[] {
   return leaseExtras.flatMap(({ id, code, count }): Term[] => {
     const extra = product.lease?.extras.find((one) => one.code === code);

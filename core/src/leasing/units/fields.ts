@@ -36,11 +36,13 @@ export interface Unit {
   availableFrom: IsoDate;
 }
 
-/** What is held of a unit for a file. The day on which it ends isn't held any more. */
+/** What is held of a unit for a file: for a term, of which the day on which it ends isn't part. */
 export interface HeldUnit {
   unit: Unit;
   startsOn: IsoDate;
   endsOn: IsoDate;
+  /** Whether it isn't free after that either, until somebody gives notice. */
+  goesOn: boolean;
   /** held: until a moment; kept: the file was approved; let: the keys were handed over. */
   state: 'held' | 'kept' | 'let';
   holdsUntil: string | null;
@@ -48,7 +50,7 @@ export interface HeldUnit {
   heldBy: string;
 }
 
-/** A stretch of time in which a unit isn't free. */
+/** A stretch of time in which a unit isn't free; one that goes on until somebody gives notice ends after every day. */
 export interface Booking {
   unitId: string;
   startsOn: IsoDate;

@@ -4,7 +4,6 @@ export {
   type BoardRow,
   type BoardSpan,
   endOfLet,
-  freeFrom,
   overlaps,
   readRents,
   readUnits,

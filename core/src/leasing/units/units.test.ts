@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { addDays, daysBetween, isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
-import { boardOf, endOfLet, freeFrom, overlaps, readRents, readUnits, rentOf, unitsFor, type Booking, type Unit, type UnitPlan } from './index';
+import { NO_LAST_DAY } from '../leaving/index';
+import { boardOf, endOfLet, overlaps, readRents, readUnits, rentOf, unitsFor, type Booking, type Unit, type UnitPlan } from './index';
 
 const plan = (values: Partial<UnitPlan> = {}): UnitPlan => ({
   code: 'two',
@@ -75,7 +76,7 @@ describe('finding by need', () => {
     const found = unitsFor(units, need, [booking(units[0] as Unit, '2026-01-01', '2026-06-01')]);
     expect(found.map(({ unit: { code }, why }) => [code, ...why.map(said)])).toEqual([
       ['b'],
-      ['a', 'units.let', 'units.lacks'],
+      ['a', 'units.takenUntil', 'units.lacks'],
       ['c', 'units.sleeps', 'units.lacks'],
       ['d', 'units.availableFrom', 'units.lacks'],
     ]);
@@ -83,14 +84,22 @@ describe('finding by need', () => {
   it('says of a dearer one what it costs, and of one that is held that it is', () => {
     const held = booking(stepFree, '2026-10-01', '2027-10-01', 'held');
     const [one] = unitsFor([stepFree], { from: isoDate('2026-05-01'), months: 12, rentMost: minor(100_000) }, [held]);
-    expect(one?.why.map(said)).toEqual(['units.held', 'units.dearer']);
+    expect(one?.why.map(said)).toEqual(['units.takenUntil', 'units.dearer']);
   });
   it('lets a unit again on the day on which a let ends', () => {
     const one = unit('a');
     const taken = [booking(one, '2026-01-01', '2026-05-01'), booking(one, '2026-06-01', '2026-09-01')];
-    expect(freeFrom(one, 1, isoDate('2026-02-01'), taken)).toBe('2026-05-01');
-    expect(freeFrom(one, 2, isoDate('2026-02-01'), taken)).toBe('2026-09-01');
-    expect(unitsFor([one], { from: isoDate('2026-05-01'), months: 6 }, taken)[0]?.why.map(said)).toEqual(['units.let']);
+    expect(unitsFor([one], { from: isoDate('2026-05-01'), months: 1 }, taken)[0]?.why.map(said)).toEqual(['units.notForSoShort']);
+    expect(unitsFor([one], { from: isoDate('2026-05-01'), months: 6 }, taken)[0]?.why.map(said)).toEqual(['units.takenUntil']);
+  });
+  it('lets nobody in before one who comes later where the let would go on, and nobody after one who has no last day', () => {
+    const one = unit('a');
+    const comes = booking(one, '2027-06-01', '2028-06-01', 'kept');
+    const need = { from: isoDate('2026-05-01'), months: 12 };
+    expect(unitsFor([one], need, [comes])[0]?.why).toEqual([]);
+    expect(unitsFor([one], { ...need, goesOn: true }, [comes])[0]?.why.map(said)).toEqual(['units.takenFrom']);
+    const there = booking(one, '2025-05-01', NO_LAST_DAY, 'let');
+    expect(unitsFor([one], { ...need, from: isoDate('2031-05-01') }, [there])[0]?.why.map(said)).toEqual(['units.goesOn']);
   });
 });
 

@@ -2,6 +2,7 @@ import { addMonths, isIsoDate, type IsoDate } from '../../basis/dates/index';
 import { minor, parseMoney, type Minor } from '../../basis/money/index';
 import { say, type Words } from '../../basis/words/index';
 import { columnProblems } from '../../basis/table/index';
+import { NO_LAST_DAY } from '../leaving/index';
 import type { Booking, Unit, UnitPlan, UnitRent } from './fields';
 
 /** Hours before a hold runs out from which its product can have it warned of, at most. */
@@ -11,6 +12,8 @@ export const WARN_HOURS_MOST = 48;
 export interface UnitNeed {
   from: IsoDate;
   months: number;
+  /** Whether a let of it goes on after its term until somebody gives notice. */
+  goesOn?: boolean | undefined;
   sleeps?: number | undefined;
   bedrooms?: number | undefined;
   access?: readonly string[] | undefined;
@@ -51,20 +54,24 @@ export interface UnitMatch {
 /** Why a unit doesn't fit what somebody looks for, all reasons. @param taken of any unit; those of others don't count. */
 function whyNot(unit: Unit, need: UnitNeed, taken: readonly Booking[]): UnitMatch {
   const rent = rentOf(unit, need.from, need.months);
-  const wanted = { startsOn: need.from, endsOn: endOfLet(need.from, need.months) };
+  const wanted = { startsOn: need.from, endsOn: need.goesOn ? NO_LAST_DAY : endOfLet(need.from, need.months) };
   const why: Words[] = [];
   if (need.from < unit.availableFrom) why.push(say('units.availableFrom', { day: { day: unit.availableFrom } }));
   const inTheWay = taken.find((one) => one.unitId === unit.id && overlaps(one, wanted));
-  if (inTheWay) {
-    const until = { day: inTheWay.endsOn };
-    why.push(inTheWay.state === 'held' ? say('units.held', { until }) : say('units.let', { until }));
-  }
+  if (inTheWay) why.push(whoIsIn(inTheWay, endOfLet(need.from, need.months)));
   if (rent === null) why.push(say('units.notForSoShort', { months: need.months }));
   if (need.sleeps !== undefined && unit.plan.sleeps < need.sleeps) why.push(say('units.sleeps', { sleeps: unit.plan.sleeps }));
   if (need.bedrooms !== undefined && unit.plan.bedrooms < need.bedrooms) why.push(say('units.bedrooms', { bedrooms: unit.plan.bedrooms }));
   for (const access of need.access ?? []) if (!unit.access.includes(access)) why.push(say('units.lacks', { access: access.toLowerCase() }));
   if (need.rentMost !== undefined && rent !== null && rent > need.rentMost) why.push(say('units.dearer', { rent: { money: rent } }));
   return { unit, rent, why };
+}
+
+/** Who is in when a let would begin that ends on a day; or who comes after it, where it would go on. */
+function whoIsIn({ state, startsOn, endsOn }: Booking, end: IsoDate): Words {
+  const held = state === 'held' ? 'held' : 'let';
+  if (startsOn >= end) return say('units.takenFrom', { held, from: { day: startsOn } });
+  return endsOn === NO_LAST_DAY ? say('units.goesOn', { held }) : say('units.takenUntil', { held, until: { day: endsOn } });
 }
 
 /** All units held against a need: those that fit first, the cheapest of them first, and then those that lack least; those that are alike in the order of the list. */
@@ -79,8 +86,10 @@ export interface BoardSpan {
   state: Booking['state'] | 'free' | 'notYet';
   booking: Booking | null;
 }
-export interface BoardRow {
-  unit: Unit;
+/** What of a unit its line of the board follows from. */
+type Listed = Pick<Unit, 'id' | 'availableFrom'>;
+export interface BoardRow<One extends Listed = Unit> {
+  unit: One;
   spans: BoardSpan[];
 }
 
@@ -89,7 +98,7 @@ export interface BoardRow {
  * @param taken bookings of the units; of one unit no two overlap.
  * @throws RangeError for a time without days.
  */
-export function boardOf(units: readonly Unit[], taken: readonly Booking[], from: IsoDate, until: IsoDate): BoardRow[] {
+export function boardOf<One extends Listed>(units: readonly One[], taken: readonly Booking[], from: IsoDate, until: IsoDate): BoardRow<One>[] {
   if (from >= until) throw new RangeError('A board has at least one day');
   const byUnit = new Map<string, Booking[]>();
   for (const one of taken) if (one.startsOn < until && one.endsOn > from) byUnit.set(one.unitId, [...(byUnit.get(one.unitId) ?? []), one]);
@@ -98,7 +107,7 @@ export function boardOf(units: readonly Unit[], taken: readonly Booking[], from:
 
 const byStart = (a: Booking, b: Booking): number => (a.startsOn < b.startsOn ? -1 : 1);
 
-function spansOf(unit: Unit, taken: readonly Booking[], from: IsoDate, until: IsoDate): BoardSpan[] {
+function spansOf(unit: Listed, taken: readonly Booking[], from: IsoDate, until: IsoDate): BoardSpan[] {
   const spans: BoardSpan[] = [];
   let at = from;
   const upTo = (day: IsoDate, state: 'free' | 'notYet'): void => {
@@ -117,14 +126,6 @@ function spansOf(unit: Unit, taken: readonly Booking[], from: IsoDate, until: Is
   }
   upTo(until, 'free');
   return spans;
-}
-
-/** From which day on a unit is free for a let of so many months, not before a day. */
-export function freeFrom(unit: Unit, months: number, from: IsoDate, taken: readonly Booking[]): IsoDate {
-  let day = from < unit.availableFrom ? unit.availableFrom : from;
-  for (const one of taken.filter(({ unitId }) => unitId === unit.id).sort(byStart))
-    if (overlaps(one, { startsOn: day, endsOn: endOfLet(day, months) })) day = one.endsOn;
-  return day;
 }
 
 /** The columns of a list of units as it is imported. */

@@ -27,6 +27,7 @@ import { up as rounds } from './027-rounds';
 import { up as equipment } from './028-equipment';
 import { up as references } from './029-references';
 import { up as initials } from './030-initials';
+import { up as leaving } from './031-leaving';
 import { up as policies } from './023-policies';
 
 /** Every migration by its name, in order. They only go forward, and one that was run is never changed. */
@@ -61,4 +62,5 @@ export const migrations: { name: string; up: string[] }[] = [
   { name: '028-equipment', up: equipment },
   { name: '029-references', up: references },
   { name: '030-initials', up: initials },
+  { name: '031-leaving', up: leaving },
 ];

@@ -1,0 +1,2 @@
+export type { LeaseNotice } from './fields';
+export { endInWords, endsByNotice, goesOn, letUntil, NO_LAST_DAY, noticeOf, reaches, takenUntil, tookBackInWords } from './leaving';
