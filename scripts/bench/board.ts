@@ -71,13 +71,13 @@ export async function board(say: (line: string) => void): Promise<void> {
         0,
         '9999-12-31',
       ]);
-      bookings.push([nanoid(), unit.id, id, from, addMonths(from, 6), 'let', now, 'Bench']);
+      bookings.push([nanoid(), unit.id, id, from, addMonths(from, 6), addMonths(from, 6), 'let', now, 'Bench']);
     }
   await db.query(
     'INSERT INTO file (id, reference, product_id, product_code, version, stage, stage_since, is_open, channel, received_on, active_at, opened_at, opened_by, owner_id, applicant, open_now, next_due) VALUES :files',
     { replacements: { files } },
   );
-  await db.query('INSERT INTO unit_booking (id, unit_id, file_id, starts_on, ends_on, state, held_at, held_by) VALUES :bookings', {
+  await db.query('INSERT INTO unit_booking (id, unit_id, file_id, starts_on, ends_on, term_ends_on, state, held_at, held_by) VALUES :bookings', {
     replacements: { bookings },
   });
   const signIn = await app.inject({ method: 'POST', url: '/api/session', payload: { username: 'bench', password: 'bench' } });
