@@ -157,6 +157,7 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   await phone.getByLabel('Six-digit code').fill(code);
   await phone.getByRole('button', { name: 'Come in' }).click();
   await expect(phone.getByText('Still to be paid: $2,185.00')).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'Until you have the keys' })).toBeVisible();
 
   // In parts: first with a number that no card has, then with one that is declined, then in two payments.
   const pay = async (amount: string, number: string): Promise<void> => {

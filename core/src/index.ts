@@ -589,6 +589,8 @@ export {
   type Handover,
   keyDatesOf,
   type KeyDate,
+  moveInList,
+  type MoveInStep,
   NO_HANDOVER,
   type RecordSignature,
   recordSides,

@@ -31,7 +31,11 @@ describe('a let that goes on from month to month', () => {
     const today = (): string => walk.view.today;
     const termEnd = addMonths(isoDate(startOfLet()), 12);
     expect(problem(await notice()).code).toBe('stage');
+    const steps = async () => (await phone.get<DoorView>('/api/door/me')).body.lease?.steps ?? [];
+    expect((await steps()).filter(({ done }) => done).map(({ what }) => what)).toEqual(['Sign the lease', expect.stringMatching(/^Pay \$30\.00: Screening/)]);
+    expect((await steps()).at(-1)).toMatchObject({ what: 'Hand over the keys', mine: false, by: expect.stringMatching(/^by \d/) as unknown });
     await toLet(walk, phone);
+    expect(await steps()).toEqual([]);
     expect(walk.file.unit).toMatchObject({ endsOn: termEnd, goesOn: true });
     expect(await boardOf('coble-10')).toEqual([walk.reference]);
 

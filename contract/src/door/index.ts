@@ -291,6 +291,8 @@ export const DoorView = z.object({
       charges: z.array(
         z.object({ label: z.string(), amount: z.string(), paid: z.boolean(), dueOn: CalendarDate.nullable(), due: z.string(), why: z.string() }),
       ),
+      /** What comes before the keys, in order, once the unit is kept for them. */
+      steps: z.array(z.object({ what: z.string(), mine: z.boolean(), by: z.string(), done: z.boolean() })),
       owed: z.string(),
       owedMinor: z.int(),
       /** Whether some of it is waited for now, and how much; all of it where nothing is. */

@@ -16,6 +16,7 @@ import {
   leaseTermsOf,
   letUntil,
   minor,
+  moveInList,
   moneyIn,
   pointsOf,
   preferencesOf,
@@ -83,6 +84,15 @@ export function leaseFor(file: FileState, person: FilePerson, fitting: readonly 
           due: speak(chargeDue(one, file.product)),
           why: speak(one.why),
         })),
+    steps:
+      unit?.state !== 'kept'
+        ? []
+        : moveInList(file).map(({ what, holder, by, done }) => ({
+            what: speak(what),
+            mine: holder === 'applicant',
+            by: speak(typeof by === 'string' ? say('handover.byDay', { day: { day: by } }) : by),
+            done,
+          })),
     owed: money(owed),
     owedMinor: isEnded(file.stage) ? 0 : owed,
     asked: asked > 0,

@@ -3,7 +3,7 @@ import type { DoorView } from '@cavren/contract';
 import { formatMoney, isOpenOrder, minor, parseMoney, ROOM_STATE_LABEL, type RoomState } from '@cavren/core';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, api, isSignedOut, messageOf } from '../api/index';
-import { AskChoice, AskText, Fold, PickFile } from '../look/index';
+import { AskChoice, AskText, Fold, Mark, PickFile } from '../look/index';
 
 /** What is let, for who applies: choosing a unit, paying what is asked before the keys, and the condition record at the unit. */
 const props = defineProps<{ view: DoorView; lease: NonNullable<DoorView['lease']>; day: (value: string) => string }>();
@@ -133,6 +133,14 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
         <v-btn :loading="busy === other.path" @click="tell(other.path, '/api/door/unit', { unitId: other.path })">{{ other.message }}</v-btn>
       </p>
     </div>
+  </section>
+
+  <section v-if="lease.steps.length > 0" class="card">
+    <h2>Until you have the keys</h2>
+    <p v-for="step in lease.steps" :key="step.what">
+      <Mark :kind="step.done ? 'settled' : 'open'" /> {{ step.what }}
+      <span class="soft d-block">{{ step.done ? 'done' : `${step.mine ? 'you' : 'we'}, ${step.by}` }}</span>
+    </p>
   </section>
 
   <section v-if="lease.charges.length > 0 && !lease.keys" class="card">

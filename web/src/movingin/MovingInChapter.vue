@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answerersOf, barToRelease, cameToNothing, datesDue, keyDatesOf, personName, type KeyDate } from '@cavren/core';
+import { answerersOf, barToRelease, cameToNothing, datesDue, HOLDER_LABEL, keyDatesOf, moveInList, personName, type KeyDate } from '@cavren/core';
 import { mdiCalendarOutline, mdiKeyOutline } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { offerActs, ReasonDialog, WillHappen } from '../acts/index';
@@ -37,6 +37,7 @@ const happens = computed(() => [
 ]);
 const handOver = () => editing.act('/keys', { keys: wholeKeys.value, to: to.value });
 
+const steps = computed(() => moveInList(props.file));
 const dates = computed(() => keyDatesOf(props.file, editing.today.value));
 const due = computed(() => (props.file.stage === 'done' ? datesDue(props.file, editing.today.value) : []));
 const seen = ({ code, on }: KeyDate) => handover.value.seenTo.find((one) => one.code === code && one.on === on);
@@ -62,6 +63,26 @@ offerActs(() =>
 
 <template>
   <div>
+    <section v-if="steps.length > 0 && !ended && !handover.keysAt" class="block">
+      <h2>Until the keys</h2>
+      <v-table class="sheet mt-2">
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col">Who</th>
+            <th scope="col">By when</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="step in steps" :key="step.key">
+            <td><Mark :kind="step.done ? 'settled' : 'open'" /> {{ say(step.what) }}</td>
+            <td>{{ HOLDER_LABEL[step.holder] }}</td>
+            <td>{{ step.done ? 'done' : typeof step.by === 'string' ? showDate(step.by) : say(step.by) }}</td>
+          </tr>
+        </tbody>
+      </v-table>
+    </section>
+
     <OwedPart :file="file" title="Paid before the keys" />
 
     <ConditionRecord v-if="file.stage === 'completing' || file.stage === 'done'" :file="file" />
