@@ -145,6 +145,8 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   const desk = await deskOf(browser, 'wren');
   const reference = await openDemoFile(desk, 'Harriet Voss');
   await chapter(desk, 'Moving in');
+  // The officer has a phone with them too: one column, without anything beside it.
+  await desk.setViewportSize({ width: 390, height: 844 });
   await desk.getByRole('button', { name: 'Begin the record, room by room' }).click();
   await expect(desk.getByRole('rowheader', { name: 'Bathroom' })).toBeVisible();
 
@@ -203,6 +205,11 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   await expect(desk.getByText('signed by who moves in')).toBeVisible();
   await desk.getByRole('button', { name: 'Sign for the house' }).click();
   await expect(desk.getByText('signed for the house')).toBeVisible();
+  expect(await desk.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await choose(desk.getByLabel('Chapter', { exact: true }), 'Signing');
+  await desk.waitForURL(/signing$/);
+  await desk.setViewportSize({ width: 1280, height: 800 });
+  await chapter(desk, 'Moving in');
   await expect(desk.getByText('A completer hands over the keys')).toBeVisible();
 
   const dilys = await deskOf(browser, 'dilys');

@@ -142,6 +142,14 @@ nav a.router-link-active {
     display: none;
   }
 }
+/* A phone has room for who signs out, and where Today is. */
+@media (width < 700px) {
+  nav,
+  .bar > .v-btn:not(.v-btn--icon),
+  .who {
+    display: none;
+  }
+}
 .content {
   outline: none;
 }

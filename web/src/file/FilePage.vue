@@ -25,7 +25,7 @@ import { offerActs } from '../acts/index';
 import { api, messageOf, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
-import { controlOf, controlsIn, focusOn, goOnFrom, inOpenList, Mark, type MarkKind } from '../look/index';
+import { AskChoice, controlOf, controlsIn, focusOn, goOnFrom, inOpenList, Mark, type MarkKind } from '../look/index';
 import { PathPanel } from '../path/index';
 import { useDesk } from '../session/index';
 import { CHAPTER_PAGES, fetchChapters } from './chapters';
@@ -67,6 +67,8 @@ const strip = ref<{ open: (measure: Measure) => void } | null>(null);
 const { width } = useDisplay();
 /** Narrower than this the Path folds by itself, and lies over the chapter while it is open. */
 const roomy = computed(() => width.value >= 1100);
+/** On a phone, as at a unit, a file is one column: a chapter at a time, chosen from a list. */
+const phone = computed(() => width.value < 700);
 const foldedByHand = ref(localStorage.getItem('cavren-path') === 'folded');
 const openedByHand = ref(false);
 const folded = computed(() => (roomy.value ? foldedByHand.value : !openedByHand.value));
@@ -105,6 +107,10 @@ const chapters = computed<ChapterState[]>((before) =>
     (file.value?.product.chapters ?? []).map((name) => ({ name, mark: markOf(name), count: countOf(name) })),
   ),
 );
+const chapterChoices = computed(() =>
+  chapters.value.map(({ name, count }) => ({ value: name, label: count > 0 ? `${CHAPTER_LABEL[name]}, ${count} on the Path` : CHAPTER_LABEL[name] })),
+);
+const toChapter = (name: Chapter): void => void router.push(`/files/${editing.reference}/${name}`);
 /** The chapter after this one, where the last field leads to. */
 const following = computed(() => {
   const all = file.value?.product.chapters ?? [];
@@ -258,8 +264,9 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <main v-if="file && path && view" class="file" :class="{ slim: folded || !roomy, over: !folded && !roomy }">
+  <main v-if="file && path && view" class="file" :class="{ slim: folded || !roomy, over: !folded && !roomy, phone }">
     <ChapterNav
+      v-if="!phone"
       :reference="editing.reference"
       :chapters="chapters"
       :chapter="chapter"
@@ -273,6 +280,7 @@ async function move(): Promise<void> {
       @decline="router.push(`/files/${editing.reference}/decision#decide`)"
     />
     <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
+      <AskChoice v-if="phone" class="mb-3" label="Chapter" :model-value="chapter" :items="chapterChoices" @update:model-value="toChapter" />
       <FileHead :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
       <p v-if="locked && outOf(file) && chapter !== 'signing'" class="note iris mb-3">
         <Mark kind="signing" /> The {{ outOf(file)?.document }} is out for signature, so the details are locked.
@@ -291,8 +299,18 @@ async function move(): Promise<void> {
         >
       </p>
     </section>
-    <PathPanel :now="path.now" :later="path.later" :next="path.next" :today="view.today" :narrow="folded" :name-of="nameOf" @go="go" @fold="fold" />
-    <div v-if="path.figures.figures.length > 0" class="strip-place">
+    <PathPanel
+      v-if="!phone"
+      :now="path.now"
+      :later="path.later"
+      :next="path.next"
+      :today="view.today"
+      :narrow="folded"
+      :name-of="nameOf"
+      @go="go"
+      @fold="fold"
+    />
+    <div v-if="path.figures.figures.length > 0 && !phone" class="strip-place">
       <FiguresStrip ref="strip" :figures="path.figures" :guarantors="path.guarantors" :file="file" />
     </div>
     <!-- Where the eye is, however far the chapter is scrolled. -->
@@ -324,6 +342,10 @@ async function move(): Promise<void> {
 .file.slim {
   grid-template-columns: 152px minmax(0, 1fr) 46px;
 }
+.file.phone {
+  display: block;
+  height: auto;
+}
 .strip-place {
   grid-column: 1 / -1;
 }
@@ -335,7 +357,7 @@ async function move(): Promise<void> {
   box-shadow: -4px 0 16px rgb(0 0 0 / 18%);
 }
 /* What changes in one part of the page is laid out in that part alone, and nothing in it makes the page longer. */
-.file > :deep(*:not(.strip-place)) {
+.file:not(.phone) > :deep(*:not(.strip-place)) {
   contain: strict;
 }
 .center {

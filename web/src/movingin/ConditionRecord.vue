@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { barToSignRecord, recordSides, ROOM_STATE_LABEL, type FileState, type RoomRecord, type RoomState } from '@cavren/core';
 import { computed, ref } from 'vue';
+import { useDisplay } from 'vuetify';
 import { offerActs } from '../acts/index';
 import { useEditing, useSending, useShown } from '../file/index';
 import { AskChoice, AskText, Mark, PickFile } from '../look/index';
@@ -14,6 +15,9 @@ const editing = useEditing();
 const desk = useDesk();
 const { showTime } = useShown();
 const { send, problem, busy } = useSending();
+/** On a phone the heads of the columns aren’t there: what is asked stands in the field. */
+const { width } = useDisplay();
+const worn = computed(() => (width.value < 700 ? 'What is worn or damaged' : ''));
 const record = computed(() => props.file.handover);
 const bar = computed(() => barToSignRecord(record.value));
 const sides = computed(() => recordSides(props.file));
@@ -58,7 +62,7 @@ offerActs(() =>
       <span v-else class="soft">No record was begun.</span>
     </p>
     <template v-else>
-      <v-table class="sheet">
+      <v-table class="sheet by-room">
         <thead>
           <tr>
             <th scope="col">Room</th>
@@ -87,6 +91,7 @@ offerActs(() =>
                 :model-value="typed[room.id] ?? room.note ?? ''"
                 :label="`${room.room}: what is worn or damaged`"
                 bare
+                :placeholder="worn"
                 maxlength="1000"
                 @update:model-value="(text: string) => (typed[room.id] = text)"
                 @blur="leave(room)"
@@ -130,3 +135,26 @@ offerActs(() =>
     <p v-if="problem" class="wrong mt-2" role="alert">{{ problem }}</p>
   </section>
 </template>
+
+<style scoped>
+/* On a phone, at the unit, a room is a card: its name, how it is, what is worn, its pictures. */
+@media (width < 700px) {
+  .by-room :deep(thead) {
+    display: none;
+  }
+  .by-room :deep(tr) {
+    display: grid;
+    gap: 6px;
+    padding: 10px 12px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .by-room :deep(th) {
+    font-weight: 600;
+  }
+  .by-room :deep(:is(td, th)) {
+    height: auto;
+    padding: 0;
+    border: 0;
+  }
+}
+</style>
