@@ -215,6 +215,9 @@ test('at the unit with a phone: the rest is paid by card, the rooms are gone thr
   const dilys = await deskOf(browser, 'dilys');
   await dilys.goto(`/files/${reference}`);
   await dilys.waitForURL(/movingIn/);
+  // The lease begins on the first of the next month: keys before it have a reason.
+  await expect(dilys.getByRole('button', { name: 'Hand over the keys', exact: true })).toBeDisabled();
+  await dilys.getByLabel(/^Why before/).fill('The cottage is empty, and she brings her furniture');
   await expect(dilys.getByRole('button', { name: 'Hand over the keys', exact: true })).toBeEnabled();
   await dilys.keyboard.press('Alt+a');
   const dialog = dilys.getByRole('dialog', { name: 'Hand over the keys' });

@@ -377,7 +377,7 @@ describe('moving in', () => {
     expect(terms?.months.length).toBe(13);
     expect(keysNow(walk)).toEqual(['owed:completing', 'handover:record', 'handover:keys']);
 
-    const keys = (who: string, to = walk.applicant.id) => walk.act(who, '/keys', { keys: 2, to });
+    const keys = (who: string, to = walk.applicant.id, early: string | null = 'They bring their furniture') => walk.act(who, '/keys', { keys: 2, to, early });
     expect(problem(await keys('dilys')).code).toBe('path-not-clear');
     await walk.act('wren', '/receipts', { way: 'bank', amount: toPay(walk.file) });
     await walk.await();
@@ -422,7 +422,9 @@ describe('moving in', () => {
     expect((await keys('wren')).status).toBe(403);
     expect((await keys('ansel')).status).toBe(403);
     expect(problem(await keys('dilys', walk.file.people.find(({ role }) => role === 'referee')?.id)).errors?.[0]?.path).toBe('to');
+    expect(problem(await keys('dilys', walk.applicant.id, null)).errors?.[0]?.path).toBe('early');
     expect((await keys('dilys')).status).toBe(200);
+    expect(walk.file.handover.early).toBe('They bring their furniture');
     expect([walk.file.stage, walk.file.unit?.state]).toEqual(['done', 'let']);
     expect((await walk.act('wren', `/record/rooms/${secondRoom?.id ?? ''}`, { state: 'good', note: null })).status).toBe(409);
     await walk.await();

@@ -97,6 +97,7 @@ export const HandoverShape = z.object({
   keysTo: text,
   keysAt: text,
   keysBy: text,
+  early: text,
   seenTo: z.array(z.object({ code: z.string(), on: CalendarDate, at: Time, by: z.string(), note: text })),
 }) satisfies z.ZodType<Handover>;
 
@@ -477,7 +478,13 @@ export const RecordRoomAtDoor = RecordRoom.omit({ version: true });
 export const SignRecord = z.strictObject({ version: Version });
 /** Whoever moves in signs on their phone with their name as it stands in the file. */
 export const SignRecordAtDoor = z.strictObject({ name: z.string().trim().min(2).max(200) });
-export const HandOverKeys = z.strictObject({ version: Version, keys: z.int('How many keys?').min(1, 'At least one').max(50), to: Id });
+/** The keys; before the first day of the lease with the reason why. */
+export const HandOverKeys = z.strictObject({
+  version: Version,
+  keys: z.int('How many keys?').min(1, 'At least one').max(50),
+  to: Id,
+  early: Reason.nullable(),
+});
 /** Notice that a let ends: on the last day that is said, as both agreed on it where notice doesn't reach it; else on the soonest that notice reaches. */
 export const TakeNotice = z.strictObject({
   version: Version,

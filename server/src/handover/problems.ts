@@ -13,6 +13,7 @@ export const PROBLEM = problems({
   name: [422, 'invalid', 'handover.name'],
   notYours: [403, 'forbidden', 'handover.notYours'],
   notASigner: [422, 'invalid', 'handover.notASigner'],
+  early: [422, 'invalid', 'handover.early'],
   noDate: [404, 'not-found', 'handover.noDate'],
   noRecord: [404, 'not-found', 'handover.noRecord'],
 });

@@ -143,7 +143,7 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
         return sign(change, 'tenant', personId, personName(person));
       }),
     /** A third person hands over the keys: with them the file is done, and the unit is let. */
-    keys: (reference: string, { version, keys, to }: HandOverKeys, actor: Actor): Promise<Changed> =>
+    keys: (reference: string, { version, keys, to, early }: HandOverKeys, actor: Actor): Promise<Changed> =>
       services.files.change({ reference }, { version, actor }, async (change) => {
         const { file, row, tx, now } = change;
         refuseClosed(file);
@@ -151,11 +151,17 @@ export function handoverService({ services, bytes, jobs, lender }: House, store:
         if (bar) throw forbidden(bar);
         const receiver = answerersOf(file).find(({ id }) => id === to);
         if (!receiver) throw PROBLEM.notASigner({}, 'to');
+        const first = file.unit?.startsOn ?? change.today;
+        if (change.today < first && early === null) throw PROBLEM.early({ day: { day: first } }, 'early');
         const blocking = computePath(file, change.today).now.filter(({ key }) => key !== 'handover:keys');
         if (blocking.length > 0) throw refuseBlocked('Something still stands before the keys.', blocking, file.pack);
-        await store.update(row.id, { keyCount: keys, keysTo: personName(receiver), keysAt: now, keysBy: actor.name }, tx);
+        await store.update(
+          row.id,
+          { keyCount: keys, keysTo: personName(receiver), keysAt: now, keysBy: actor.name, early: change.today < first ? early : null },
+          tx,
+        );
         await change.reload('handover');
-        change.record('keys.handOver', 'keys', null, JSON.stringify({ keys, to: personName(receiver) }));
+        change.record('keys.handOver', 'keys', null, JSON.stringify({ keys, to: personName(receiver), early: change.file.handover.early }));
         change.moveTo('done');
         const { subject, text } = file.product.words.completed;
         await services.decision.tellApplicants(change, subject, text);

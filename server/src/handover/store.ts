@@ -26,6 +26,7 @@ interface HandoverRow {
   keysTo: string | null;
   keysAt: string | null;
   keysBy: string | null;
+  early: string | null;
   /** The sealed record, by the hash of its bytes. */
   recordHash: string | null;
 }
@@ -54,7 +55,7 @@ export function handoverStore(db: Sequelize) {
   const handovers = new Table<HandoverRow>(
     db,
     'handover',
-    { fileId: 'key', keyCount: 'int', keysTo: 'text', keysAt: 'time', keysBy: 'text', recordHash: 'key' },
+    { fileId: 'key', keyCount: 'int', keysTo: 'text', keysAt: 'time', keysBy: 'text', early: 'text', recordHash: 'key' },
     ['fileId'],
   );
   const seen = new Table<SeenRow>(db, 'key_date_seen', { id: 'key', fileId: 'key', code: 'key', dueOn: 'date', seenAt: 'time', seenBy: 'text', note: 'text' }, [
@@ -87,6 +88,7 @@ export function handoverStore(db: Sequelize) {
         keysTo: row?.keysTo ?? null,
         keysAt: row?.keysAt ?? null,
         keysBy: row?.keysBy ?? null,
+        early: row?.early ?? null,
         seenTo: dates.map(({ code, dueOn: on, seenAt: at, seenBy: by, note }) => ({ code, on, at, by, note })),
       };
     },
@@ -95,7 +97,7 @@ export function handoverStore(db: Sequelize) {
         names.map((room, position) => ({ id: nanoid(), fileId, position, room, state: null, note: null })),
         tx,
       );
-      await handovers.insert({ fileId, keyCount: null, keysTo: null, keysAt: null, keysBy: null, recordHash: null }, tx);
+      await handovers.insert({ fileId, keyCount: null, keysTo: null, keysAt: null, keysBy: null, early: null, recordHash: null }, tx);
     },
     room: (id: string, values: Pick<RoomRow, 'state' | 'note'>, tx: Tx) => rooms.update(values, { id }, tx),
     picture: (fileId: string, roomId: string, paperId: string, tx: Tx) => pictures.insert({ paperId, roomId, fileId }, tx),

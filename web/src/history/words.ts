@@ -335,7 +335,8 @@ const SAYS: Record<string, (kept: Kept, file: FileState) => string> = {
   'receipt.gone': ({ amount, reference }, file) => `${moneyOf(file, amount)}, ${String(reference)}`,
   'record.room': ({ state, note }) => [state === null ? 'not said' : ROOM_STATE_LABEL[state as RoomState], note].filter(Boolean).join(', '),
   'record.sign': ({ name }) => String(name),
-  'keys.handOver': ({ keys, to }) => `${count(Number(keys), 'key', 'keys')} to ${String(to)}`,
+  'keys.handOver': ({ keys, to, early }) =>
+    `${count(Number(keys), 'key', 'keys')} to ${String(to)}${typeof early === 'string' ? `, before the first day: ${early}` : ''}`,
   'leaseNotice.take': ({ personId, givenOn, last, agreed }, file) =>
     `by ${typeof personId === 'string' ? nameIn(file)(personId) : 'the house'} on ${dateInWords(String(givenOn))}, last day ${dateInWords(String(last))}${typeof agreed === 'string' ? `, as both agreed: ${agreed}` : ''}`,
   'lines.send': ({ lines, withdrawn }) => `${String(lines)} sent${Number(withdrawn) > 0 ? `, ${String(withdrawn)} taken out` : ''}`,

@@ -27,6 +27,10 @@ const keys = ref('2');
 const wholeKeys = computed(() => (/^\d{1,2}$/.test(keys.value) && Number(keys.value) > 0 ? Number(keys.value) : null));
 const bar = computed(() => (desk.me ? barToRelease(props.file, desk.me.id) : null));
 const waits = computed(() => props.path.now.find(({ key }) => key !== 'handover:keys')?.what ?? null);
+/** The first day of the lease, where it lies ahead: keys before it need a reason. */
+const ahead = computed(() => (props.file.unit && props.file.unit.startsOn > editing.today.value ? props.file.unit.startsOn : null));
+const early = ref('');
+const lacksReason = computed(() => ahead.value !== null && early.value.trim().length < 3);
 const handing = ref(false);
 const sendingBack = ref(false);
 const happens = computed(() => [
@@ -35,7 +39,7 @@ const happens = computed(() => [
   { what: 'Condition record', to: 'sealed as both signed it' },
   { what: 'Told', to: `everybody who applied: “${props.file.product.words.completed.subject}”` },
 ]);
-const handOver = () => editing.act('/keys', { keys: wholeKeys.value, to: to.value });
+const handOver = () => editing.act('/keys', { keys: wholeKeys.value, to: to.value, early: ahead.value === null ? null : early.value.trim() });
 
 const steps = computed(() => moveInList(props.file));
 const dates = computed(() => keyDatesOf(props.file, editing.today.value));
@@ -53,7 +57,7 @@ offerActs(() =>
         {
           name: props.file.product.words.release,
           key: 'A',
-          waits: bar.value ? say(bar.value) : waits.value ? sayWithin(say, waits.value) : null,
+          waits: bar.value ? say(bar.value) : waits.value ? sayWithin(say, waits.value) : lacksReason.value ? 'why before the first day' : null,
           run: () => (handing.value = true),
         },
       ]
@@ -90,21 +94,28 @@ offerActs(() =>
     <section v-if="file.stage === 'completing' || handover.keysAt" class="block">
       <h2>The keys</h2>
       <p v-if="handover.keysAt" data-anchor="keys" tabindex="-1">
-        <Mark kind="settled" /> {{ handover.keys }} keys to {{ handover.keysTo }}, {{ showTime(handover.keysAt) }}, by {{ handover.keysBy }}.
+        <Mark kind="settled" /> {{ handover.keys }} keys to {{ handover.keysTo }}, {{ showTime(handover.keysAt) }}, by {{ handover.keysBy
+        }}{{ handover.early ? `, before the first day: ${handover.early}` : '' }}.
       </p>
       <div v-else data-anchor="keys" tabindex="-1">
         <template v-if="hands">
           <div class="fields" style="--across: 4">
             <AskChoice v-model="to" label="To" :items="receivers" />
             <AskText v-model="keys" label="How many keys" inputmode="numeric" :error="wholeKeys === null ? 'A whole number' : undefined" />
+            <AskText v-if="ahead" v-model="early" class="two" :label="`Why before ${showDate(ahead)}, the first day`" maxlength="1000" />
           </div>
           <p class="row-actions mt-2">
-            <v-btn variant="flat" :prepend-icon="mdiKeyOutline" :disabled="bar !== null || waits !== null || wholeKeys === null" @click="handing = true">{{
-              file.product.words.release
-            }}</v-btn>
+            <v-btn
+              variant="flat"
+              :prepend-icon="mdiKeyOutline"
+              :disabled="bar !== null || waits !== null || wholeKeys === null || lacksReason"
+              @click="handing = true"
+              >{{ file.product.words.release }}</v-btn
+            >
             <v-btn :disabled="bar !== null" @click="sendingBack = true">Send back with a question …</v-btn>
             <span v-if="bar" class="soft">{{ say(bar) }}</span>
             <span v-else-if="waits" class="soft">waits for: {{ sayWithin(say, waits) }}</span>
+            <span v-else-if="lacksReason" class="soft">waits for: why before the first day</span>
           </p>
         </template>
         <p v-else class="soft"><Mark kind="waiting" /> A completer hands over the keys, somebody who neither prepared nor approved the file.</p>

@@ -39,7 +39,9 @@ export interface Handover {
   keysTo: string | null;
   keysAt: string | null;
   keysBy: string | null;
+  /** Why they were handed over before the first day of the lease; null where they weren't. */
+  early: string | null;
   seenTo: DateSeenTo[];
 }
 
-export const NO_HANDOVER: Handover = { rooms: [], signatures: [], keys: null, keysTo: null, keysAt: null, keysBy: null, seenTo: [] };
+export const NO_HANDOVER: Handover = { rooms: [], signatures: [], keys: null, keysTo: null, keysAt: null, keysBy: null, early: null, seenTo: [] };

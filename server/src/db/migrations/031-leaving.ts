@@ -1,4 +1,4 @@
-/** Lets that go on after their term until somebody gives notice, and the notice that was given. */
+/** Lets that go on after their term until somebody gives notice, the notice that was given, and why keys were handed over early. */
 export const up: string[] = [
   'ALTER TABLE unit_booking ADD COLUMN term_ends_on DATE NULL',
   'UPDATE unit_booking SET term_ends_on = ends_on',
@@ -10,6 +10,7 @@ export const up: string[] = [
      LEFT JOIN (SELECT unit_id, MAX(starts_on) AS last_start FROM unit_booking GROUP BY unit_id) n ON n.unit_id = b.unit_id
    SET b.ends_on = '9999-12-31'
    WHERE b.starts_on = n.last_start AND JSON_VALUE(p.definition, '$.lease.notice.end') IN ('monthToMonth', 'renews')`,
+  'ALTER TABLE handover ADD COLUMN early TEXT NULL',
   `CREATE TABLE lease_notice (
     id VARCHAR(40) NOT NULL PRIMARY KEY,
     file_id VARCHAR(32) NOT NULL,
