@@ -28,6 +28,7 @@ export {
   type DoorDetailsView,
   LinkPurpose,
   DoorGreeting,
+  DoorInside,
   type DoorRow,
   DoorView,
   AnswerMonitoringAtDoor,

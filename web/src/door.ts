@@ -1,7 +1,3 @@
-import './look/styles';
-import './door/door.css';
-import { createApp } from 'vue';
-import DoorApp from './door/DoorApp.vue';
-import { makeVuetify } from './look/vuetify';
+import { openDoor } from './opendoor';
 
-createApp(DoorApp).use(makeVuetify('door')).mount('#app');
+openDoor(null);

@@ -1,6 +1,7 @@
 import { NOTICE_KINDS, SIGNED_DOCUMENTS } from '@cavren/core';
 import { z } from 'zod';
 import { ChangeDetails } from '../details/index';
+import { DoorReferences } from '../leasing/index';
 import { CalendarDate, DateOrder, StatedDate, Id, line, Time } from '../values/index';
 
 export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
@@ -26,8 +27,8 @@ export const PublicProduct = z.object({
   dateOrder: DateOrder,
   lender: z.string(),
   asks: z.array(z.string()),
-  /** What it may be used for. */
-  purposes: z.array(z.string()),
+  /** What it may be used for, in words: a phone that lists them itself waits for what it needs for that. */
+  purposes: z.string().nullable(),
   /** What it costs in a case that is like many, in words; null where nothing is lent. */
   example: z
     .object({ amount: z.string(), months: z.int(), rate: z.string(), percentageRate: z.string().nullable(), payment: z.string(), total: z.string() })
@@ -48,8 +49,8 @@ export const PublicProduct = z.object({
     .nullable(),
   /** The round that can be applied for now, or next; null where nothing is drawn, or no round is there. */
   round: z.object({ name: z.string(), opensOn: CalendarDate, closesOn: CalendarDate, seal: z.string() }).nullable(),
-  /** Papers that are asked for on the way. */
-  papers: z.array(z.string()),
+  /** Papers that are asked for on the way, some of them. */
+  papers: z.string().nullable(),
   contact: z.object({ phone: z.string(), hours: z.string() }).nullable(),
   consent: z.object({ kind: z.string(), label: z.string(), text: z.string() }).nullable(),
   /** Whether a business can ask for it as what it is, beside somebody for themselves. */
@@ -333,6 +334,10 @@ export const DoorView = z.object({
     .nullable(),
 });
 export type DoorView = z.infer<typeof DoorView>;
+
+/** Who is inside: somebody with a file, whoever let them a home and answers about it, or nobody. */
+export const DoorInside = z.object({ view: DoorView.nullable(), asked: DoorReferences.nullable() });
+export type DoorInside = z.infer<typeof DoorInside>;
 
 /** How long each page was in sight. */
 export const ReadToEnd = z.strictObject({

@@ -12,6 +12,7 @@ import {
   ChoosePlanAtDoor,
   DoorDetails,
   DoorGreeting,
+  DoorInside,
   DoorHealth,
   DoorReferences,
   DoorView,
@@ -230,6 +231,15 @@ export const door: Concept = (app, house) => {
     const session = await inside(request);
     await service.handBack(session, await actorOf(session));
     return service.view(session);
+  });
+  /** Who is inside, if anybody: asked once when a page is opened, where nobody is no fault. */
+  app.get('/api/door/inside', { schema: { response: { 200: DoorInside } } }, async (request) => {
+    const token = request.cookies[COOKIE];
+    const session = token ? await service.session(token) : null;
+    return {
+      view: session?.purpose === 'file' ? await service.view(session) : null,
+      asked: session?.purpose === 'reference' ? await services.references.atDoor(session) : null,
+    };
   });
   app.get('/api/door/me', { schema: { response: { 200: DoorView } } }, async (request) => service.view(await inside(request)));
   app.post('/api/door/leave', { schema: { response: { 200: Done } } }, async (request, reply) => {

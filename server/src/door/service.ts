@@ -505,6 +505,9 @@ export function doorService({ db, services, jobs, secrets, lender, now }: House,
 }
 export type DoorService = ReturnType<typeof doorService>;
 
+/** Papers that are named beforehand; more would frighten. */
+const MOST_PAPERS = 6;
+
 /** What somebody wants to know of a product before they begin. */
 function aboutOf(
   product: ProductDefinition,
@@ -514,15 +517,16 @@ function aboutOf(
   const money = moneyIn(pack);
   const percent = (share: number): string => inPercent(share).replace(' ', '\u00a0');
   const example = exampleOf(product, pack, today);
+  const listed = (all: string[]): string | null => (all.length === 0 ? null : speakerFor(pack)(say('door.list', { parts: { all, by: 'and' } })));
   return {
-    purposes: product.purposes,
+    purposes: listed(product.purposes.map((one) => one.charAt(0).toLowerCase() + one.slice(1))),
     line: product.line,
     amounts:
       product.cover && (product.cover.benefit === null || product.cover.lines)
         ? null
         : { from: money(product.bounds.amount.least), upTo: money(product.bounds.amount.most) },
     plans: product.cover?.plans.map(({ label, says }) => ({ label, says })) ?? [],
-    papers: [...new Set(product.conditions.map(({ label }) => label))],
+    papers: listed([...new Set(product.conditions.map(({ label }) => label))].slice(0, MOST_PAPERS)),
     contact: pack.contact,
     example: example && {
       amount: money(example.amount),

@@ -32,7 +32,13 @@ export async function servePages(app: App, webFolder: string): Promise<void> {
     return;
   }
   await app.register(fastifyStatic, { root: join(root, 'assets'), prefix: '/assets/', preCompressed: true, immutable: true, maxAge: '365d' });
-  const [desk, door] = await Promise.all(['index.html', 'door.html'].map((name) => readFile(join(root, name), 'utf8')));
+  const [desk = '', door = '', apply = ''] = await Promise.all(['index.html', 'door.html', 'apply.html'].map((name) => readFile(join(root, name), 'utf8')));
+  /** Which page is at an address; that of a product has its data on the way before any script runs. */
+  const pageAt = (path: string): string => {
+    const code = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(path)?.[1];
+    if (code) return apply.replaceAll('__CODE__', code);
+    return path === '/door' || path.startsWith('/door/') ? door : desk;
+  };
 
   // The front door may be found by who looks for it; the desk is nobody's business.
   app.get('/robots.txt', { schema: { hide: true } }, (_, reply) =>
@@ -46,11 +52,10 @@ export async function servePages(app: App, webFolder: string): Promise<void> {
       return reply.status(404).type('application/problem+json').send(problem.toDocument(request.id));
     }
     const nonce = randomBytes(16).toString('base64');
-    const page = (path === '/door' || path.startsWith('/door/') ? door : desk) ?? '';
     return reply
       .type('text/html; charset=utf-8')
       .header('content-security-policy', contentSecurityPolicy(nonce))
       .header('cache-control', 'no-store')
-      .send(page.replaceAll('__NONCE__', nonce));
+      .send(pageAt(path).replaceAll('__NONCE__', nonce));
   });
 }

@@ -6,11 +6,12 @@ import { api, messageOf, problemsOf } from '../api/index';
 import { AskText } from '../look/index';
 import AskCode from './AskCode.vue';
 import { keptForm } from './kept';
-import { DATE_FORM, listed } from '../words/index';
+import { DATE_FORM } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
 const props = defineProps<{ code: string }>();
-const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+/** Where the phone is; asked only where it matters, since the first answer takes long on a slow one. */
+const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 const emit = defineEmits<{ in: [view: DoorView] }>();
 const product = ref<PublicProduct | null>(null);
 const form = keptForm<{
@@ -38,8 +39,6 @@ const { asBusiness, business, founded, name, born, phone, email, agrees, referen
 const typedCode = ref('');
 const problems = ref<Record<string, string>>({});
 const busy = ref(false);
-/** Papers that are named beforehand; more would frighten. */
-const MOST_PAPERS = 6;
 const order = computed(() => product.value?.dateOrder ?? 'mdy');
 
 onMounted(async () => {
@@ -100,10 +99,7 @@ const again = () =>
     <p v-if="!product && !problems['form']" role="status">One moment …</p>
     <p v-if="product?.bar" class="card">It can’t be applied for here at the moment. {{ product.bar }} Please call us.</p>
     <template v-else-if="product && !reference">
-      <p v-if="product.purposes.length > 0">
-        {{ product.amounts ? `${product.amounts.from} to ${product.amounts.upTo} for ` : 'For '
-        }}{{ listed(product.purposes.map((one) => one.charAt(0).toLowerCase() + one.slice(1))) }}.
-      </p>
+      <p v-if="product.purposes">{{ product.amounts ? `${product.amounts.from} to ${product.amounts.upTo} for ` : 'For ' }}{{ product.purposes }}.</p>
       <section v-if="product.example" class="card">
         <h2>What it costs, in an example</h2>
         <p>
@@ -126,8 +122,8 @@ const again = () =>
       <section v-if="product.round" class="card">
         <h2>{{ product.round.name }}</h2>
         <p>
-          You can apply from {{ dayInWords(product.round.opensOn, ZONE) }} to {{ dayInWords(product.round.closesOn, ZONE) }}. It makes no difference when within
-          that time: the list is drawn by lot after the last day, better places going to those whose preferences count.
+          You can apply from {{ dayInWords(product.round.opensOn, zone()) }} to {{ dayInWords(product.round.closesOn, zone()) }}. It makes no difference when
+          within that time: the list is drawn by lot after the last day, better places going to those whose preferences count.
         </p>
         <p class="soft">
           The draw uses a seed that is sealed already. Its seal: <span class="mono text-break">{{ product.round.seal }}</span>
@@ -163,9 +159,9 @@ const again = () =>
             <li>You read and sign the agreement on your phone, and we pay out.</li>
           </template>
         </ol>
-        <template v-if="product.papers.length > 0">
+        <template v-if="product.papers">
           <p><b>Good to have at hand</b></p>
-          <p class="soft">{{ listed(product.papers.slice(0, MOST_PAPERS)) }}. Not all of them are asked of everybody.</p>
+          <p class="soft">{{ product.papers }}. Not all of them are asked of everybody.</p>
         </template>
         <p v-if="product.contact">
           Questions? Call <a :href="`tel:${product.contact.phone.replace(/[^0-9+]/g, '')}`">{{ product.contact.phone }}</a>, {{ product.contact.hours }}.

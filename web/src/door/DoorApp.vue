@@ -1,31 +1,35 @@
 <script setup lang="ts">
-import type { DoorReferences, DoorView } from '@cavren/contract';
-import { defineAsyncComponent, onMounted, ref } from 'vue';
+import type { DoorInside, DoorReferences, DoorView } from '@cavren/contract';
+import { defineAsyncComponent, onMounted, ref, type Component } from 'vue';
 import { api, setCsrfToken } from '../api/index';
+import { cameIn } from './camein';
 import ComeIn from './ComeIn.vue';
 
 /** The applicants' own pages: come in with a link or a reference, see how it stands, send papers, sign. */
 const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
-const Apply = defineAsyncComponent(() => import('./Apply.vue'));
+const props = defineProps<{ apply: Component | null }>();
+const Apply = props.apply ?? defineAsyncComponent(() => import('./Apply.vue'));
 const Inside = defineAsyncComponent(() => import('./Inside.vue'));
 const References = defineAsyncComponent(() => import('./References.vue'));
 const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(location.pathname)?.[1] ?? null;
 const view = ref<DoorView | null>(null);
 /** What somebody is asked who let a home, in place of an application. */
 const asked = ref<DoorReferences | null>(null);
-const looking = ref(true);
+/** A link is always opened with its code; only who came in before on this phone may still be inside. */
+const looking = ref(token === null && product === null && cameIn.before());
 const stillIn = ref(false);
 
 function take(next: DoorView | null): void {
   view.value = next;
+  if (next) cameIn.keep();
   setCsrfToken(next?.csrfToken ?? '');
 }
 onMounted(async () => {
-  // A link is always opened with its code; only who returns without one may still be inside.
-  if (token === null && product === null) {
-    take(await api.get<DoorView>('/api/door/me').catch(() => null));
-    if (!view.value) takeAsked(await api.get<DoorReferences>('/api/door/references').catch(() => null));
-  }
+  if (!looking.value) return;
+  const inside = await api.get<DoorInside>('/api/door/inside').catch(() => null);
+  if (inside?.view) take(inside.view);
+  else if (inside?.asked) takeAsked(inside.asked);
+  else if (inside) cameIn.forget();
   looking.value = false;
 });
 /** Whoever came in is inside for as long as the session lasts, also when the page is loaded again; the link is in the address no more. */
@@ -36,7 +40,9 @@ function comeIn(next: DoorView): void {
 }
 function takeAsked(next: DoorReferences | null): void {
   asked.value = next;
-  if (next) setCsrfToken(next.csrfToken);
+  if (!next) return;
+  cameIn.keep();
+  setCsrfToken(next.csrfToken);
 }
 function comeToAnswer(next: DoorReferences): void {
   takeAsked(next);
@@ -54,6 +60,7 @@ async function leave(): Promise<void> {
     await api.end('POST', '/api/door/leave');
     // Nothing of them stays on this phone.
     sessionStorage.clear();
+    cameIn.forget();
     again.value = null;
     take(null);
     takeAsked(null);

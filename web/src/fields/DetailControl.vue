@@ -53,6 +53,8 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
     @update:model-value="emit('chosen', $event === '' ? null : $event)"
   >
     <template #selection="{ item }">{{ shortOf(item) }}</template>
+    <!-- Nothing here loads: without this the kit draws a bar in every field, and measures the page for it. -->
+    <template #loader />
   </v-autocomplete>
   <v-select
     v-else-if="CHOSEN.includes(kind)"
@@ -61,7 +63,9 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
     :items="items"
     :model-value="chosen"
     @update:model-value="emit('chosen', $event === '' ? null : $event)"
-  />
+  >
+    <template #loader />
+  </v-select>
   <v-checkbox
     v-else-if="kind === 'yesNo'"
     v-bind="{ ...$attrs, ...messages, id: named['id'], 'aria-label': named['aria-label'] }"
@@ -80,6 +84,7 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
     :inputmode="inputmode"
   >
     <template v-if="$slots['default']" #append-inner><slot /></template>
+    <template #loader />
   </v-text-field>
 </template>
 

@@ -9,6 +9,9 @@ defineProps<{ label: string; items: readonly { value: T; label: string }[]; bare
 
 <template>
   <Labelled v-slot="{ named }" :label="label" :bare="bare" :class="$attrs['class']">
-    <v-select v-model="chosen" v-bind="{ ...$attrs, class: 'field-input', ...named }" :items="items" :error-messages="error" :messages="hint" />
+    <v-select v-model="chosen" v-bind="{ ...$attrs, class: 'field-input', ...named }" :items="items" :error-messages="error" :messages="hint">
+      <!-- Nothing here loads: without this the kit draws a bar in every field, and measures the page for it. -->
+      <template #loader />
+    </v-select>
   </Labelled>
 </template>

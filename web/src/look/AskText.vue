@@ -21,7 +21,12 @@ onMounted(() => props.autofocus && focusOn(place.value?.$el));
 
 <template>
   <Labelled ref="place" v-slot="{ named }" :label="label" :bare="bare" :class="$attrs['class']">
-    <v-textarea v-if="rows" v-model="text" v-bind="{ ...$attrs, class: 'field-input', ...named }" :rows="rows" :error-messages="error" :messages="hint" />
-    <v-text-field v-else v-model="text" v-bind="{ ...$attrs, class: 'field-input', ...named }" :error-messages="error" :messages="hint" />
+    <!-- Nothing here loads: without this the kit draws a bar in every field, and measures the page for it. -->
+    <v-textarea v-if="rows" v-model="text" v-bind="{ ...$attrs, class: 'field-input', ...named }" :rows="rows" :error-messages="error" :messages="hint">
+      <template #loader />
+    </v-textarea>
+    <v-text-field v-else v-model="text" v-bind="{ ...$attrs, class: 'field-input', ...named }" :error-messages="error" :messages="hint">
+      <template #loader />
+    </v-text-field>
   </Labelled>
 </template>

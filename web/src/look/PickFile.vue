@@ -25,7 +25,10 @@ function take(files: File | File[] | null): void {
     :loading="busy"
     :clearable="false"
     @update:model-value="take"
-  />
+  >
+    <!-- Nothing here loads: without this the kit draws a bar in every field, and measures the page for it. -->
+    <template v-if="!busy" #loader />
+  </v-file-input>
 </template>
 
 <style scoped>

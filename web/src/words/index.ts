@@ -1,4 +1,4 @@
 export { labelInside, labelOf } from './labels';
-export { listed, provideSay, sayAll, sayWithin, useSay } from './say';
+export { provideSay, sayAll, sayWithin, useSay } from './say';
 export { isFigure, saidValue, typedValue, type Writing } from '@cavren/words';
-export { DATE_FORM, readTyped, type Reading } from './values';
+export { DATE_FORM, listed, readTyped, type Reading } from './values';

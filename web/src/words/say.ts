@@ -21,9 +21,6 @@ export const useSay = (): Speak => inject(SAYING, placeless);
 /** Several things in a row, separated by commas. */
 export const sayAll = (say: Speak, words: readonly Words[]): string => words.map(say).join(', ');
 
-/** Several things in a sentence: “a, b, and c”. */
-export const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US').format(parts);
-
 /** As a sentence goes on after a colon. */
 export const sayWithin = (say: Speak, words: Words): string => {
   const text = say(words);

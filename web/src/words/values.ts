@@ -15,6 +15,9 @@ import type { Writing } from '@cavren/words';
 /** How dates are typed in an order, for who is about to. */
 export const DATE_FORM: Readonly<Record<DateOrder, string>> = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' };
 
+/** Several things in a sentence: “a, b, and c”. */
+export const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US').format(parts);
+
 export type Reading = { value: FieldValue } | { problem: string };
 
 /** A number as people write it; thousands may be parted by commas. */
