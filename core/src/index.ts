@@ -635,6 +635,7 @@ export {
   barToMove,
   cameToNothing,
   computePath,
+  wakesOn,
   consentOf,
   consentsAskedOf,
   ELECTRONIC_PAPERS,

@@ -1,4 +1,4 @@
-import type { DoorView, UnitBoard, UnitMatches } from '@cavren/contract';
+import type { DoorView, TodayPage, UnitBoard, UnitMatches } from '@cavren/contract';
 import { addDays, addMonths, computePath, isoDate, leaseTermsOf, NO_LAST_DAY, paidIn } from '@cavren/core';
 import { UniqueConstraintError } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -437,6 +437,8 @@ describe('moving in', () => {
     const walk = await toDeciding(await cottage(cavren), 'coble-7');
     const phone = await toMovingIn(cavren, walk);
     await toLet(walk, phone);
+    // What is sealed by itself is sealed before the days go on.
+    await walk.await();
     const calendar = await (await client('wren')).get<string>(`${walk.url}/key-dates.ics`);
     const events = calendar.body.split('BEGIN:VEVENT').slice(1);
     // Moving in, an inspection, the last day for notice and the end of the term: nobody knows yet when the deposit is due back.
@@ -446,8 +448,15 @@ describe('moving in', () => {
     const inspection = addDays(isoDate(startOfLet()), 0);
     try {
       cavren.clock.at = new Date(Date.parse(`${addDays(inspection, 178)}T15:00:00Z`));
+      const onToday = async (): Promise<boolean> =>
+        (await (await client('wren')).get<TodayPage>('/api/today?waitingFor=me&page=1&size=50')).body.items.some(
+          ({ reference }) => reference === walk.reference,
+        );
+      expect(await onToday()).toBe(false);
+      // Nobody opens the file: the day itself brings what is due to Today, of one that is done too.
+      await cavren.jobs.add('files.day', `day-${inspection}`);
       await cavren.jobs.runDue();
-      await cavren.services.files.refresh({ reference: walk.reference });
+      expect(await onToday()).toBe(true);
       await walk.look();
       const due = computePath(walk.file, walk.view.today).now;
       expect(due.map(({ key }) => key.split(':').slice(0, 2).join(':'))).toEqual(['keyDate:inspection']);

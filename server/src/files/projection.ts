@@ -12,6 +12,7 @@ import {
   openNotice,
   premiumDueBy,
   say,
+  wakesOn,
   type FileState,
   type Holder,
   type IsoDate,
@@ -23,7 +24,10 @@ const NOTHING_LEFT = say('path.nothingLeft');
 
 /** What lists show of a file, and who it waits for: all of it follows from its state and the day. */
 export interface Projection {
-  row: Pick<FileRow, 'applicant' | 'amount' | 'isOpen' | 'openNow' | 'nextWhat' | 'nextHolder' | 'nextDue' | 'lapseOn' | 'decideBy' | 'decideHeldUntil'>;
+  row: Pick<
+    FileRow,
+    'applicant' | 'amount' | 'isOpen' | 'openNow' | 'nextWhat' | 'nextHolder' | 'nextDue' | 'lapseOn' | 'wakesOn' | 'decideBy' | 'decideHeldUntil'
+  >;
   waiting: Waiting[];
   words: string;
 }
@@ -43,6 +47,7 @@ export function projectionOf(file: FileState, { activeAt, warned }: Pick<FileRow
       nextWhat: next?.what ?? (isOpen ? NOTHING_LEFT : null),
       nextHolder: next?.holder ?? (isOpen ? 'officer' : null),
       nextDue: isOpen ? (next?.due ?? dueOn(file, file.stage)) : null,
+      wakesOn: wakesOn(file, today),
       decideBy: clock?.by ?? null,
       decideHeldUntil: clock?.pausedUntil ?? null,
       lapseOn: dueOfItself(file, path, canLapse(file) ? lapseDay(file.product.lapse, dayAt(activeAt, file.pack.timeZone), warned) : null),

@@ -53,12 +53,12 @@ export function snapshotStore(db: Sequelize) {
       ),
     /** Says that a file was looked at on a day and nothing of it came out otherwise. */
     looked: (id: string, on: IsoDate, tx: Tx) => execute(db, 'UPDATE file_snapshot SET projected_on = :on WHERE file_id = :id', { id, on }, tx),
-    /** Open files of some products that were last projected before a day, after one of them, in the order of their ids. */
+    /** Files of some products that were last projected before a day and are open, or have something to do anew since they ended; after one of them, in the order of their ids. */
     olderThan: (productIds: readonly string[], on: IsoDate, after: string, most: number) =>
       select<{ id: string }>(
         db,
         `SELECT f.id FROM file f LEFT JOIN file_snapshot s ON s.file_id = f.id
-         WHERE f.is_open AND f.id > :after AND f.product_id IN (:productIds) AND (s.projected_on IS NULL OR s.projected_on < :on) ORDER BY f.id LIMIT :most`,
+         WHERE (f.is_open OR f.wakes_on <= :on) AND f.id > :after AND f.product_id IN (:productIds) AND (s.projected_on IS NULL OR s.projected_on < :on) ORDER BY f.id LIMIT :most`,
         { productIds, on, after, most },
       ),
     allIds: async (): Promise<string[]> => (await select<{ id: string }>(db, 'SELECT id FROM file ORDER BY id')).map(({ id }) => id),

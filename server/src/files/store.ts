@@ -38,6 +38,8 @@ export interface FileRow {
   historyHash: string | null;
   /** The day on which a warning is due that it lapses, or on which it does; null while it can't. */
   lapseOn: IsoDate | null;
+  /** The next day on which there is something new to do of a file that has ended. */
+  wakesOn: IsoDate | null;
   /** The day on which the application was complete. */
   completeOn: IsoDate | null;
   /** By when its decision has to be told, and until when that stands still for something that is missing. */
@@ -113,6 +115,7 @@ export function filesStore(db: Sequelize) {
       nextDue: 'date',
       historyHash: 'key',
       lapseOn: 'date',
+      wakesOn: 'date',
       decideBy: 'date',
       decideHeldUntil: 'date',
       completeOn: 'date',

@@ -203,6 +203,7 @@ function newRow(product: ProductRow, wish: OpenFile, round: string | null, at: s
     nextDue: null,
     historyHash: null,
     lapseOn: null,
+    wakesOn: null,
     completeOn: null,
     decideBy: null,
     decideHeldUntil: null,

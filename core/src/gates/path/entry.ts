@@ -61,4 +61,6 @@ export interface PathPart {
   entries(file: FileState, context: PathContext): Draft[];
   /** What is still to be done of it once a file is done. */
   afterwards?(file: FileState, context: PathContext): Draft[];
+  /** The next day after one on which there is something new of it to do, once a file is done; null where there is none. */
+  afterwardsOn?(file: FileState, today: IsoDate): IsoDate | null;
 }

@@ -18,5 +18,6 @@ export {
   movesByHand,
   type Path,
   type PathEntry,
+  wakesOn,
   wantedConsents,
 } from './path';

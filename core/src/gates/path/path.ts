@@ -60,6 +60,14 @@ export function computePath(file: FileState, today: IsoDate): Path {
   };
 }
 
+/** The next day on which there is something new to do of a file that has ended, though nobody does anything to it; null where there is none. */
+export const wakesOn = (file: FileState, today: IsoDate): IsoDate | null =>
+  isEnded(file.stage)
+    ? (PATH_PARTS.map((part) => part.afterwardsOn?.(file, today) ?? null)
+        .filter((day) => day !== null)
+        .sort()[0] ?? null)
+    : null;
+
 /** What can be given at the front door; living costs, debts and assets are asked by the officer. */
 const APPLICANTS_CHAPTERS: readonly Chapter[] = ['request', 'people', 'home', 'income', 'declarations'];
 

@@ -92,6 +92,16 @@ function endsOfTerms({ product, request }: Pick<FileState, 'product' | 'request'
   return ends;
 }
 
+/** Months in which something of a lease is said anew at least once, where anything is still to come: a term, or what lies between inspections. */
+const ROUND = 13;
+
+/** The next day after one on which a key date begins to be said; null where none is to come. */
+export function nextKeyDate(file: Kept, today: IsoDate): IsoDate | null {
+  const months = Math.max(ROUND, file.request.termMonths ?? 0, file.product.lease?.inspectMonths ?? 0) + 1;
+  const days = keyDatesOf(file, addMonths(today, months)).map(({ sayFrom }) => sayFrom);
+  return days.filter((day) => day > today).sort()[0] ?? null;
+}
+
 /** Whether each side has signed the condition record: one of those who move in, and one of the house. */
 export function recordSides({ handover }: Pick<FileState, 'handover'>): { tenant: boolean; house: boolean } {
   const signed = (side: 'tenant' | 'house'): boolean => handover.signatures.some((one) => one.side === side);

@@ -5,7 +5,7 @@ import { addDays, addMonths, isoDate, type IsoDate } from '../../basis/dates/ind
 import { minor } from '../../basis/money/index';
 import type { LeaseRules } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
-import { datesDue, keyDatesOf } from '../handover/index';
+import { datesDue, keyDatesOf, nextKeyDate } from '../handover/index';
 import { noticeBy } from '../terms/index';
 import { endsByNotice, goesOn, letUntil, NO_LAST_DAY, noticeOf, reaches, takenUntil, type LeaseNotice } from './index';
 
@@ -152,5 +152,26 @@ describe('the days to keep', () => {
     expect(days.filter((line) => !line.startsWith('depositBack'))).toEqual(['moveIn 2027-03-15', 'leaves 2027-07-31']);
     const back = pack.deposits.find(({ region }) => region === '*')?.backWithinDays ?? null;
     expect(days.filter((line) => line.startsWith('depositBack'))).toEqual(back === null ? [] : [`depositBack ${addDays(day('2027-08-01'), back)}`]);
+  });
+  it('say when the next of them begins to be said, for as long as any is to come', () => {
+    const file = letting('monthToMonth');
+    expect(nextKeyDate(file, day('2027-04-01'))).toBe('2027-09-01');
+    expect(nextKeyDate(file, day('2027-09-01'))).toBe('2027-12-31');
+    // Years after its term the next inspection, which isn't among the days that are said yet.
+    expect(nextKeyDate(file, day('2031-09-02'))).toBe('2032-03-01');
+    expect(nextKeyDate(letting('renews'), day('2031-01-20'))).toBe('2031-02-28');
+    const over = { ...file, leaseNotices: [notice({})] };
+    expect(nextKeyDate(over, day('2030-01-01'))).toBeNull();
+    fc.assert(
+      fc.property(fc.constantFrom(...END), fc.integer({ min: 0, max: 3000 }), fc.integer({ min: 1, max: 60 }), (end, days, termMonths) => {
+        const one = letting(end, 2, { termMonths });
+        const today = addDays(day('2027-03-15'), days);
+        const next = nextKeyDate(one, today);
+        // On every day before it the same days are due as today.
+        const due = (on: IsoDate): string[] => datesDue(one, on).map(({ code, on: of }) => `${code} ${of}`);
+        const last = next === null ? addDays(today, 400) : addDays(next, -1);
+        expect(due(last)).toEqual(due(today));
+      }),
+    );
   });
 });

@@ -11,6 +11,9 @@ export const up: string[] = [
    SET b.ends_on = '9999-12-31'
    WHERE b.starts_on = n.last_start AND JSON_VALUE(p.definition, '$.lease.notice.end') IN ('monthToMonth', 'renews')`,
   'ALTER TABLE handover ADD COLUMN early TEXT NULL',
+  'ALTER TABLE file ADD COLUMN wakes_on DATE NULL, ADD INDEX file_wakes (wakes_on)',
+  // What is let is looked at once, so that its days are known.
+  "UPDATE file SET wakes_on = '2000-01-01' WHERE stage = 'done' AND id IN (SELECT file_id FROM unit_booking WHERE state = 'let')",
   `CREATE TABLE lease_notice (
     id VARCHAR(40) NOT NULL PRIMARY KEY,
     file_id VARCHAR(32) NOT NULL,

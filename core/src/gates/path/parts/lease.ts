@@ -4,7 +4,7 @@ import type { Stage } from '../../../file/product/index';
 import { applicantOf, type FileState } from '../../../file/state/index';
 import { sharingOf } from '../../../figures/sharing/index';
 import { chargesStanding, givenBackOf, type ChargeStanding } from '../../../leasing/charges/index';
-import { barToSignRecord, datesDue, recordSides } from '../../../leasing/handover/index';
+import { barToSignRecord, datesDue, nextKeyDate, recordSides } from '../../../leasing/handover/index';
 import { occupancyOf } from '../../../leasing/occupancy/index';
 import { leaseLacks, letOf } from '../../../leasing/terms/index';
 import { rentOf } from '../../../leasing/units/index';
@@ -25,6 +25,7 @@ export const lease: PathPart = {
           ...handoverEntries(file),
         ]
       : [],
+  afterwardsOn: (file, today) => (file.product.lease && file.stage === 'done' ? nextKeyDate(file, today) : null),
   afterwards: (file, context) => (file.product.lease ? (file.stage === 'done' ? dateEntries(file, context) : backEntries(file)) : []),
 };
 
