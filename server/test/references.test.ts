@@ -1,4 +1,4 @@
-import type { DoorGreeting, DoorReferences, DoorView } from '@cavren/contract';
+import type { DoorGreeting, DoorInside, DoorReferences, DoorView } from '@cavren/contract';
 import { compareLetting, computePath, lettingConcerns, lettingsOf } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
@@ -87,7 +87,7 @@ describe('whoever let a home', () => {
     const inside = Object.entries(spec.paths).flatMap(([path, methods]) =>
       Object.keys(methods).map((method) => ({ path, method: method.toUpperCase() as 'GET' | 'POST' | 'PATCH' })),
     );
-    const open = /^\/api\/door\/(references|open|code|enter|return|products|apply|rounds|leave)/;
+    const open = /^\/api\/door\/(references|inside|open|code|enter|return|products|apply|rounds|leave)/;
     const tried = inside.filter(({ path }) => path.startsWith('/api/door/') && !open.test(path));
     expect(tried.length).toBeGreaterThan(25);
     for (const { path, method } of tried) {
@@ -96,6 +96,12 @@ describe('whoever let a home', () => {
       expect([path, answer.response.body.includes(walk.reference)]).toEqual([path, false]);
     }
     expect((await phone.get('/api/door/me')).status).toBe(401);
+    // Who is inside is them, with what they are asked and nothing of the file; to anybody else it is nobody.
+    const whoIsIn = await phone.get<DoorInside>('/api/door/inside');
+    expect([whoIsIn.status, whoIsIn.body.view]).toEqual([200, null]);
+    expect(whoIsIn.body.asked?.lettings).toEqual(entered.body.lettings);
+    for (const kept of ['2019-03-01', '80000', walk.reference, 'Petrel']) expect(whoIsIn.response.body).not.toContain(kept);
+    expect((await cavren.stranger().get('/api/door/inside')).body).toEqual({ view: null, asked: null });
     // Nor does a link lead to anything but what it was sent for.
     await phone.askCode();
     expect((await phone.post<DoorView>('/api/door/enter', { token: phone.token, code: await phone.readCode() })).status).toBe(404);
