@@ -21,8 +21,6 @@ export function makeVuetify(entry: 'desk' | 'door') {
     theme: {
       defaultTheme: 'light',
       cspNonce: nonce,
-      // Classes for every colour, which the front door has no use for.
-      utilities: entry === 'desk',
       themes: { light: { dark: false, colors: PALETTE.light }, dark: { dark: true, colors: PALETTE.dark } },
     },
     icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
