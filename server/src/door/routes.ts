@@ -78,10 +78,13 @@ export const door: Concept = (app, house) => {
   }
   const browserOf = (request: FastifyRequest): string => request.cookies[BROWSER] ?? '';
 
+  const sessionOf = async (request: FastifyRequest): Promise<DoorSessionRow | null> => {
+    const token = request.cookies[COOKIE];
+    return token ? service.session(token) : null;
+  };
   /** @param purposes for what they may have come in: whoever is asked about a letting sees nothing of the file. */
   async function inside(request: FastifyRequest, purposes: readonly LinkPurpose[] = ['file']): Promise<DoorSessionRow> {
-    const token = request.cookies[COOKIE];
-    const session = token ? await service.session(token) : null;
+    const session = await sessionOf(request);
     if (!session || !purposes.includes(session.purpose)) throw PROBLEM.signedOut();
     if (request.method !== 'GET' && !sameText(String(request.headers['x-csrf-token'] ?? ''), session.csrfToken)) throw PROBLEM.csrf();
     return session;
@@ -234,8 +237,7 @@ export const door: Concept = (app, house) => {
   });
   /** Who is inside, if anybody: asked once when a page is opened, where nobody is no fault. */
   app.get('/api/door/inside', { schema: { response: { 200: DoorInside } } }, async (request) => {
-    const token = request.cookies[COOKIE];
-    const session = token ? await service.session(token) : null;
+    const session = await sessionOf(request);
     return {
       view: session?.purpose === 'file' ? await service.view(session) : null,
       asked: session?.purpose === 'reference' ? await services.references.atDoor(session) : null,

@@ -20,6 +20,7 @@ import {
   type FileState,
   type HeldUnit,
   type IsoDate,
+  type LeaseRules,
   type Unit,
   type UnitMatch,
   type UnitNeed,
@@ -40,9 +41,9 @@ const OTHERS = 4;
 
 /** Units: found by need, held for a file without ever being held twice, given free again. */
 export function unitsService({ db, services, jobs, now }: House, store: UnitsStore) {
-  const stockOf = ({ product }: Pick<FileState, 'product'>): string => {
+  const rulesOf = ({ product }: Pick<FileState, 'product'>): LeaseRules => {
     if (!product.lease) throw PROBLEM.notLet();
-    return product.lease.stock;
+    return product.lease;
   };
 
   async function matches(stock: string, need: UnitNeed, except: string | null, tx?: Tx): Promise<UnitMatch[]> {
@@ -53,12 +54,11 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
   /** Until when what is held now is, by the product's hours. */
   const heldUntil = ({ file, now: from }: FileChange): string | null =>
     file.product.draw ? null : new Date(Date.parse(from) + (file.product.lease?.hold.hours ?? 0) * HOUR_MS).toISOString();
-  const letsGoOn = ({ product: { lease } }: Pick<FileState, 'product'>): boolean => lease !== null && goesOn(lease);
   const hasRunOut = (holdsUntil: string | null): boolean => holdsUntil !== null && holdsUntil <= now().toISOString();
 
   /** It can't be had, or somebody else was faster: says why, and what else would do. */
   async function cannotBeHad(change: FileChange, unit: Unit, startsOn: IsoDate, months: number): Promise<never> {
-    const need = { from: startsOn, months, goesOn: letsGoOn(change.file), bedrooms: unit.plan.bedrooms };
+    const need = { from: startsOn, months, goesOn: goesOn(rulesOf(change.file)), bedrooms: unit.plan.bedrooms };
     const found = await matches(unit.stock, need, change.file.reference, change.tx);
     const why = found.find((one) => one.unit.id === unit.id)?.why ?? [];
     const fit = found.filter((one) => one.why.length === 0 && one.unit.id !== unit.id && one.unit.id !== change.file.unit?.unit.id).slice(0, OTHERS);
@@ -93,15 +93,15 @@ export function unitsService({ db, services, jobs, now }: House, store: UnitsSto
 
   async function hold(change: FileChange, unitId: string): Promise<void> {
     const { file, actor, tx, row } = change;
-    const stock = stockOf(file);
+    const lease = rulesOf(file);
     if (isEnded(file.stage)) throw PROBLEM.stage();
     if (isLocked(file)) throw PROBLEM.locked();
     const term = letOf(file.request);
     const months = file.request.termMonths;
-    if (!term || months === null || !file.product.lease) throw PROBLEM.datesMissing();
-    const dates = { startsOn: term.startsOn, endsOn: takenUntil(file.product.lease, term.endsOn) };
+    if (!term || months === null) throw PROBLEM.datesMissing();
+    const dates = { startsOn: term.startsOn, endsOn: takenUntil(lease, term.endsOn) };
     const unit = await store.unit(unitId, tx);
-    if (unit?.stock !== stock) throw PROBLEM.noUnit();
+    if (unit?.stock !== lease.stock) throw PROBLEM.noUnit();
     const rent = rentOf(unit, dates.startsOn, months);
     if (rent === null || dates.startsOn < unit.availableFrom || !(await makeWay(change, unit.id, dates)))
       await cannotBeHad(change, unit, dates.startsOn, months);

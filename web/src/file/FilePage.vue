@@ -25,7 +25,7 @@ import { offerActs } from '../acts/index';
 import { api, messageOf, queryOf } from '../api/index';
 import { FiguresStrip } from '../strip/index';
 import { provideSay } from '../words/index';
-import { AskChoice, controlOf, controlsIn, focusOn, goOnFrom, inOpenList, Mark, type MarkKind } from '../look/index';
+import { AskChoice, controlOf, controlsIn, focusOn, goOnFrom, inOpenList, Mark, usePhone, type MarkKind } from '../look/index';
 import { PathPanel } from '../path/index';
 import { useDesk } from '../session/index';
 import { CHAPTER_PAGES, fetchChapters } from './chapters';
@@ -68,7 +68,7 @@ const { width } = useDisplay();
 /** Narrower than this the Path folds by itself, and lies over the chapter while it is open. */
 const roomy = computed(() => width.value >= 1100);
 /** On a phone, as at a unit, a file is one column: a chapter at a time, chosen from a list. */
-const phone = computed(() => width.value < 700);
+const phone = usePhone();
 const foldedByHand = ref(localStorage.getItem('cavren-path') === 'folded');
 const openedByHand = ref(false);
 const folded = computed(() => (roomy.value ? foldedByHand.value : !openedByHand.value));

@@ -5,4 +5,5 @@ export { default as Fold } from './Fold.vue';
 export { default as Labelled } from './Labelled.vue';
 export { default as PickFile } from './PickFile.vue';
 export { default as Mark } from './Mark.vue';
+export { usePhone } from './phone';
 export type { MarkKind } from './marks';

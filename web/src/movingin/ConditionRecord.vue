@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { barToSignRecord, recordSides, ROOM_STATE_LABEL, type FileState, type RoomRecord, type RoomState } from '@cavren/core';
 import { computed, ref } from 'vue';
-import { useDisplay } from 'vuetify';
 import { offerActs } from '../acts/index';
 import { useEditing, useSending, useShown } from '../file/index';
-import { AskChoice, AskText, Mark, PickFile } from '../look/index';
+import { AskChoice, AskText, Mark, PickFile, usePhone } from '../look/index';
 import { useDesk } from '../session/index';
 import { sayWithin, useSay } from '../words/index';
 
@@ -16,8 +15,8 @@ const desk = useDesk();
 const { showTime } = useShown();
 const { send, problem, busy } = useSending();
 /** On a phone the heads of the columns aren’t there: what is asked stands in the field. */
-const { width } = useDisplay();
-const worn = computed(() => (width.value < 700 ? 'What is worn or damaged' : ''));
+const phone = usePhone();
+const worn = computed(() => (phone.value ? 'What is worn or damaged' : ''));
 const record = computed(() => props.file.handover);
 const bar = computed(() => barToSignRecord(record.value));
 const sides = computed(() => recordSides(props.file));

@@ -3,7 +3,7 @@ import { say, type Words } from '../../basis/words/index';
 import type { LeaseRules } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
 import { depositCapOf } from '../charges/index';
-import { goesOn, letUntil, noticeOf } from '../leaving/index';
+import { endsOf, goesOn, letUntil, noticeOf } from '../leaving/index';
 import { letOf, noticeBy, type LeaseInput } from '../terms/index';
 import type { Handover, RoomRecord } from './fields';
 
@@ -82,13 +82,12 @@ function termDates(lease: LeaseRules, endsOn: IsoDate, until: IsoDate | null, gi
 }
 
 /** The ends of the terms of a let: of its own, and of those that it is renewed for and that begin by a day. */
-function endsOfTerms({ product, request }: Pick<FileState, 'product' | 'request'>, soon: IsoDate): IsoDate[] {
-  const term = letOf(request);
-  if (!term) return [];
-  const ends = [term.endsOn];
-  const months = request.termMonths ?? 0;
-  if (product.lease?.notice.end === 'renews' && months > 0)
-    for (let at = 1; (ends.at(-1) ?? soon) <= soon; at += 1) ends.push(addMonths(term.endsOn, at * months));
+function endsOfTerms(file: Kept, soon: IsoDate): IsoDate[] {
+  const ends: IsoDate[] = [];
+  for (const endsOn of endsOf(file)) {
+    ends.push(endsOn);
+    if (endsOn > soon || file.product.lease?.notice.end !== 'renews') break;
+  }
   return ends;
 }
 

@@ -41,14 +41,14 @@ export function moveInList(file: Input): MoveInStep[] {
 function chargeSteps(file: Input): MoveInStep[] {
   const { charges } = chargesStanding(file);
   const due = (charge: ChargeStanding): string => charge.dueOn ?? charge.before;
-  return [...new Set(charges.map(due))].map((key) => {
-    const of = charges.filter((charge) => due(charge) === key);
-    const [first] = of;
+  const firsts = charges.filter((charge, at) => charges.findIndex((one) => due(one) === due(charge)) === at);
+  return firsts.map((first) => {
+    const of = charges.filter((charge) => due(charge) === due(first));
     return {
-      key: `charges:${key}`,
+      key: `charges:${due(first)}`,
       what: say('handover.pay', { amount: { money: sumOf(of) }, what: { all: of.map(({ label }) => label), by: 'comma' } }),
-      holder: 'applicant' as const,
-      by: first?.dueOn ?? (first ? chargeDue(first, file.product) : ''),
+      holder: 'applicant',
+      by: first.dueOn ?? chargeDue(first, file.product),
       done: of.every(({ owed }) => owed === 0),
     };
   });

@@ -1,2 +1,2 @@
 export type { LeaseNotice } from './fields';
-export { endInWords, endsByNotice, goesOn, letUntil, NO_LAST_DAY, noticeOf, reaches, takenUntil, tookBackInWords } from './leaving';
+export { endInWords, endsByNotice, endsOf, goesOn, letUntil, NO_LAST_DAY, noticeOf, reaches, takenUntil, tookBackInWords } from './leaving';

@@ -24,7 +24,7 @@ type Let = Pick<FileState, 'product' | 'request'>;
  * that, of each month or each further term. Months are counted from the end of the term, so that one that ends on a 31st
  * does so again. Common practice, no source.
  */
-function* endsOf({ product, request }: Let): Generator<IsoDate, void> {
+export function* endsOf({ product, request }: Let): Generator<IsoDate, void> {
   const { lease } = product;
   const term = letOf(request);
   if (!lease || !term) return;
