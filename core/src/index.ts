@@ -635,6 +635,8 @@ export {
   barToMove,
   cameToNothing,
   computePath,
+  pathFigures,
+  type PathFigures,
   wakesOn,
   consentOf,
   consentsAskedOf,

@@ -311,7 +311,7 @@ async function move(): Promise<void> {
       @fold="fold"
     />
     <div v-if="path.figures.figures.length > 0 && !phone" class="strip-place">
-      <FiguresStrip ref="strip" :figures="path.figures" :guarantors="path.guarantors" :file="file" />
+      <FiguresStrip ref="strip" />
     </div>
     <!-- Where the eye is, however far the chapter is scrolled. -->
     <v-snackbar :model-value="news !== ''" location="top" color="error" :timeout="-1" @update:model-value="news = ''">

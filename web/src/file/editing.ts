@@ -2,6 +2,7 @@ import { fileOf, MOST_CHANGES, viewAfter, type FileAnswer, type FileView, type P
 import {
   applyChanges,
   computePath,
+  pathFigures,
   dayAt,
   isIsoDate,
   moveBoundary,
@@ -15,6 +16,7 @@ import {
   type FileState,
   type IsoDate,
   type Path,
+  type PathFigures,
   type RowEntity,
   type Stretch,
 } from '@cavren/core';
@@ -37,6 +39,8 @@ export type Saving = 'saved' | 'saving' | 'offline';
 
 const RETRY_MS = 3000;
 const MOST_UNDO = 50;
+/** How much later than its figures the rest of what a key changed may be drawn. */
+const MOST_LATE_MS = 60;
 
 /** Another officer who has the file open. */
 export interface Present {
@@ -87,15 +91,16 @@ export function openEditing(reference: string) {
   const whole: ComputedRef<FileState | null> = computed(() =>
     stated.value && typing.size > 0 ? applyChanges(stated.value, [...typing.values()], new Date().toISOString()) : stated.value,
   );
-  /** What the screen shows: what is still being typed comes together with the figures that follow from it, so that a key draws everything once. */
+  /** What the screen shows: what is still being typed comes together with the Path that follows from it, so that a key draws the chapter once. */
   const file = shallowRef<FileState | null>(null);
   watch(stated, () => (file.value = whole.value), { immediate: true, flush: 'sync' });
   /** The day on which the file is seen, by the place's clock. */
   const today = computed<IsoDate>(() => view.value?.today ?? dayAt(new Date().toISOString(), 'UTC'));
-  const path = livePath(
+  const { path, figures } = livePath(
     whole,
     () => view.value?.today ?? null,
-    (worked) => (file.value = worked),
+    () => file.value !== whole.value,
+    (shown) => (file.value = shown),
   );
   /** The place's way of writing; the United States' while the file is still on its way. */
   const writing = computed<Writing>(() => file.value?.pack ?? { dateOrder: 'mdy', locale: 'en-US', currency: 'USD', phoneRegion: 'US' });
@@ -309,6 +314,7 @@ export function openEditing(reference: string) {
     file,
     today,
     path,
+    figures,
     loadError: notLoaded,
     problems,
     conflict,
@@ -377,23 +383,80 @@ export function useEditing(): Editing {
   return editing;
 }
 
+/** What the strip draws: figures, and the file that they are of. */
+export interface LiveFigures extends PathFigures {
+  file: FileState;
+}
+
+/** The figures of the open file as they are while one types; for what is shown once its Path is there. */
+export function useFigures(): ComputedRef<LiveFigures> {
+  const { figures } = useEditing();
+  return computed(() => {
+    if (!figures.value) throw new Error('The figures of this file are not worked out yet');
+    return figures.value;
+  });
+}
+
 /**
  * The Path of a file that changes with every key. Working it out takes 2 ms for a file with thirty incomes and 5 ms for one
- * with a hundred, sixty debts and five parts; another thread would spend more on handing it there and back (decision 027).
+ * with a hundred, sixty debts and five parts; another thread would spend more on handing it there and back. While one types, the
+ * figures are worked out and drawn with the key, and all else that follows from it when the screen has time (decision 027).
+ * @param mayWait whether what changed is still being typed. @param show takes the file that `path` is of, when that is to be drawn.
  */
-function livePath(file: ComputedRef<FileState | null>, today: () => IsoDate | null, worked: (file: FileState) => void): Ref<Path | null> {
+function livePath(
+  file: ComputedRef<FileState | null>,
+  today: () => IsoDate | null,
+  mayWait: () => boolean,
+  show: (file: FileState) => void,
+): { path: Ref<Path | null>; figures: Ref<LiveFigures | null> } {
   const path = shallowRef<Path | null>(null);
+  const figures = shallowRef<LiveFigures | null>(null);
+  const draw = (): void => {
+    const on = today();
+    if (!figures.value || on === null) return;
+    const { file: newest, ...worked } = figures.value;
+    path.value = kept(path.value, computePath(newest, on, worked));
+    show(newest);
+  };
+  const drawLater = whenThereIsTime(draw);
   watch(
     file,
     (now) => {
       const on = today();
       if (now === null || on === null) return;
-      path.value = kept(path.value, computePath(toRaw(now), on));
-      worked(now);
+      const plain = toRaw(now);
+      figures.value = { file: plain, ...pathFigures(plain, on) };
+      if (path.value !== null && mayWait()) drawLater.soon();
+      else {
+        drawLater.cancel();
+        draw();
+      }
     },
     { immediate: true },
   );
-  return path;
+  onScopeDispose(drawLater.cancel);
+  return { path, figures };
+}
+
+/** Something that is done once the screen has painted and has time, at the latest after a few frames, however often it was asked for until then. */
+function whenThereIsTime(run: () => void): { soon: () => void; cancel: () => void } {
+  // Not every browser says when it has time; a few frames later is then what is left.
+  const tells = typeof requestIdleCallback === 'function';
+  const ask = (then: () => void): number => (tells ? requestIdleCallback(then, { timeout: MOST_LATE_MS }) : window.setTimeout(then, MOST_LATE_MS));
+  let asked = 0;
+  const cancel = (): void => {
+    if (tells) cancelIdleCallback(asked);
+    else window.clearTimeout(asked);
+    asked = 0;
+  };
+  const soon = (): void => {
+    if (asked !== 0) return;
+    asked = ask(() => {
+      asked = 0;
+      run();
+    });
+  };
+  return { soon, cancel };
 }
 
 /** An outside service's answer that came in meanwhile takes nothing away from what the officer saw, so the act is done on top of it. */

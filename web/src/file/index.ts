@@ -3,7 +3,7 @@ export { default as HistoryBand } from './HistoryBand.vue';
 export { default as Rows, type Column } from './Rows.vue';
 export { type ChapterPage } from './chapters';
 export { possibleDates } from './dates';
-export { openedFile, useEditing } from './editing';
+export { openedFile, useEditing, useFigures } from './editing';
 export { kept } from './kept';
 export { countryOptions, nameIn, optionsOf, ownerOptions, peopleOptions, plainOptions, regionOptions, type ChapterProps } from './options';
 export { useGoTo } from './places';

@@ -1,67 +1,70 @@
 <script setup lang="ts">
-import { isLocked, ownFigures, type Affordability, type FileState, type GuarantorSheet, type Measure } from '@cavren/core';
+import { isLocked, ownFigures, type Measure } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { Mark } from '../look/index';
 import type { SheetOffer } from './sheets';
 import OneFigure from './OneFigure.vue';
 import StripSheets from './StripSheets.vue';
 import { useDisplay } from 'vuetify';
-import { kept, useEditing, useGoTo } from '../file/index';
+import { kept, useEditing, useFigures, useGoTo } from '../file/index';
 import { LIMIT_WORD, VERDICT_MARK, showFigure, showLimit } from '../affordability/index';
 import { useSay } from '../words/index';
 
 const say = useSay();
 
 /** The live ratios of the open file against the product's limits; each opens into its arithmetic. */
-const props = defineProps<{ figures: Affordability; guarantors: readonly GuarantorSheet[]; file: FileState }>();
+const live = useFigures();
+const figures = computed(() => live.value.figures);
+const guarantors = computed(() => live.value.guarantors);
+const file = computed(() => live.value.file);
 const PaymentSchedule = defineAsyncComponent(() => import('./PaymentSchedule.vue'));
 const StressPanel = defineAsyncComponent(() => import('./StressPanel.vue'));
 const GuarantorsPanel = defineAsyncComponent(() => import('./GuarantorsPanel.vue'));
 const FactorsPanel = defineAsyncComponent(() => import('./FactorsPanel.vue'));
 const editing = useEditing();
-const goTo = useGoTo(() => props.file.reference);
+const goTo = useGoTo(() => file.value.reference);
 const FitPanel = defineAsyncComponent(() => import('../fit/FitPanel.vue'));
 const ComparePanel = defineAsyncComponent(() => import('../fit/ComparePanel.vue'));
 type Sheet = Measure | SheetOffer['name'];
 const opened = ref<Sheet | null>(null);
-const asked = computed(() => ownFigures(props.figures.figures).find(({ figure }) => figure.measure === opened.value) ?? null);
-const currency = computed(() => props.file.pack.currency);
+const asked = computed(() => ownFigures(figures.value.figures).find(({ figure }) => figure.measure === opened.value) ?? null);
+const currency = computed(() => file.value.pack.currency);
 const dialog = computed({ get: () => opened.value !== null, set: (open) => (opened.value = open ? opened.value : null) });
 
 /** The first figures are always in view, as many as there is room for; the others when asked for. */
 const { width } = useDisplay();
 const inView = computed(() => (width.value >= 1200 ? 8 : width.value >= 1040 ? 6 : width.value >= 900 ? 5 : 4));
 const more = ref(false);
-const shownFigures = computed(() => (more.value ? props.figures.figures : props.figures.figures.slice(0, inView.value)));
-const hidden = computed(() => props.figures.figures.length - inView.value);
+const shownFigures = computed(() => (more.value ? figures.value.figures : figures.value.figures.slice(0, inView.value)));
+const hidden = computed(() => figures.value.figures.length - inView.value);
 const { today } = editing;
-const locked = computed(() => isLocked(props.file));
-const lends = computed(() => props.file.product.costs !== null);
-const outside = computed(() => props.figures.figures.some(({ verdict }) => verdict === 'outside'));
+const locked = computed(() => isLocked(file.value));
+const lends = computed(() => file.value.product.costs !== null);
+const outside = computed(() => figures.value.figures.some(({ verdict }) => verdict === 'outside'));
 const WIDE: readonly (Sheet | null)[] = ['schedule', 'stress', 'fit', 'compare'];
-const counting = computed(() => props.figures.figures.some(({ measure }) => measure === 'moneyLeft'));
+const counting = computed(() => figures.value.figures.some(({ measure }) => measure === 'moneyLeft'));
 
 /** The sheets that this file has: the same list for as long as it says the same. */
 const sheets = computed<SheetOffer[]>((before) =>
   kept(
     before,
     [
-      { name: 'fit' as const, label: 'Make it fit', call: outside.value, shown: lends.value && props.figures.schedule },
+      { name: 'fit' as const, label: 'Make it fit', call: outside.value, shown: lends.value && figures.value.schedule },
       {
         name: 'compare' as const,
-        label: `Compare${props.file.variants.length > 0 ? ` ${props.file.variants.length + 1}` : ''}`,
+        label: `Compare${file.value.variants.length > 0 ? ` ${file.value.variants.length + 1}` : ''}`,
         call: false,
-        shown: lends.value && props.figures.schedule,
+        shown: lends.value && figures.value.schedule,
       },
-      { name: 'schedule' as const, label: 'Schedule', call: false, shown: props.figures.schedule },
+      { name: 'schedule' as const, label: 'Schedule', call: false, shown: figures.value.schedule },
       { name: 'stress' as const, label: 'Stress', call: false, shown: counting.value },
       {
         name: 'guarantors' as const,
         label: 'Guarantors',
-        call: props.guarantors.some(({ figures }) => figures.some(({ verdict }) => verdict === 'outside')),
-        shown: props.guarantors.length > 0,
+        call: guarantors.value.some(({ figures }) => figures.some(({ verdict }) => verdict === 'outside')),
+        shown: guarantors.value.length > 0,
       },
-      { name: 'factors' as const, label: 'Factors', call: false, shown: props.file.product.repaymentFactors },
+      { name: 'factors' as const, label: 'Factors', call: false, shown: file.value.product.repaymentFactors },
     ]
       .filter(({ shown }) => Boolean(shown))
       .map(({ name, label, call }) => ({ name, label, call })),

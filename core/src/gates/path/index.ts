@@ -3,6 +3,8 @@ export {
   barToMove,
   cameToNothing,
   computePath,
+  pathFigures,
+  type PathFigures,
   consentLanguage,
   consentOf,
   consentsAskedOf,

@@ -28,16 +28,23 @@ export interface Path {
   conditions: Condition[];
 }
 
+/** What a file's Path is judged by: its figures, and those of its guarantors. */
+export type PathFigures = Pick<Path, 'figures' | 'guarantors'>;
+export const pathFigures = (file: FileState, today: IsoDate): PathFigures => ({
+  figures: affordability(file, today),
+  guarantors: guarantorSheets(file, today),
+});
+
 /**
  * Everything that stands between a file and approval, in the order of gates. The only place that decides whether a file
  * may move: screens, gates, the day list, the front door and reminders all read it.
  * A gate that the product's route doesn't have asks for nothing.
  * @param today date for ages, deadlines and the loan's dates where the file names none.
+ * @param worked the figures of this file on this day, where they were worked out before.
  */
-export function computePath(file: FileState, today: IsoDate): Path {
-  const figures = affordability(file, today);
+export function computePath(file: FileState, today: IsoDate, worked: PathFigures = pathFigures(file, today)): Path {
+  const { figures, guarantors } = worked;
   const conditions = conditionsOf(file);
-  const guarantors = guarantorSheets(file, today);
   const ended = isEnded(file.stage);
   const context = { today, figures, guarantors, conditions };
   const drafts = PATH_PARTS.flatMap((part) => (ended ? (part.afterwards?.(file, context) ?? []) : part.entries(file, context)));
