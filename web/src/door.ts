@@ -1,3 +1,3 @@
 import { openDoor } from './opendoor';
 
-openDoor(null);
+void openDoor(null);

@@ -4,5 +4,16 @@ import { createApp, type Component } from 'vue';
 import { makeVuetify } from './look/vuetify';
 import DoorApp from './door/DoorApp.vue';
 
-/** Opens the front door. @param apply the page of a product, where it came with the page itself. */
-export const openDoor = (apply: Component | null): unknown => createApp(DoorApp, { apply }).use(makeVuetify('door')).mount('#app');
+/** Lets the phone draw what is there and take what is pressed. */
+const breathe = (): Promise<void> => new Promise((go) => setTimeout(go));
+
+/** Opens the front door, a step at a time. @param apply the page of a product, where it came with the page itself. */
+export async function openDoor(apply: Component | null): Promise<void> {
+  const door = createApp(DoorApp, { apply });
+  await breathe();
+  const kit = makeVuetify('door');
+  await breathe();
+  door.use(kit);
+  await breathe();
+  door.mount('#app');
+}
