@@ -53,7 +53,7 @@ async function leave(): Promise<void> {
 <template>
   <v-app>
     <a class="skip" href="#main">Skip to the content</a>
-    <header v-if="desk.me && !route.meta['open']" class="bar">
+    <header v-if="desk.me && !route.meta['open']" class="bar d-flex align-center px-4">
       <router-link to="/today" class="wordmark">Cavren</router-link>
       <nav aria-label="Places">
         <router-link v-for="place in places" :key="place.to" :to="place.to">{{ place.label }}</router-link>
@@ -61,9 +61,9 @@ async function leave(): Promise<void> {
       <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" :prepend-icon="mdiPlus">Open a file</v-btn>
       <v-spacer />
       <v-btn class="find" size="small" @click="finding = true">Find or do … <kbd class="ml-2">Ctrl+K</kbd></v-btn>
-      <span class="who">
+      <span class="who text-right text-no-wrap">
         {{ desk.me.name }}
-        <span class="soft">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
+        <span class="soft text-small">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
       </span>
       <v-btn
         size="small"
@@ -91,51 +91,40 @@ async function leave(): Promise<void> {
   top: 0;
   z-index: 5;
   height: 46px;
-  display: flex;
-  align-items: center;
-  gap: 18px;
-  padding: 0 16px;
+  gap: 16px;
   background: var(--sheet);
   border-bottom: 1px solid var(--rule-strong);
 }
-.wordmark {
-  font-weight: 700;
+.bar > a:not(.v-btn),
+nav a {
   font-size: 1.1rem;
+  font-weight: 700;
   text-decoration: none;
-}
-nav {
-  display: flex;
-  gap: 4px;
-  align-self: stretch;
 }
 nav a {
-  display: grid;
-  align-items: center;
-  padding: 0 12px;
+  display: inline-block;
+  padding: 11px 12px 9px;
   color: var(--ink);
-  text-decoration: none;
-  border-block: 3px solid transparent;
+  font-size: inherit;
+  font-weight: inherit;
+  border-bottom: 3px solid transparent;
 }
 nav a.router-link-active {
-  border-bottom-color: var(--teal);
+  border-color: var(--teal);
   font-weight: 600;
 }
 .who {
-  white-space: nowrap;
-  text-align: right;
   line-height: 1.15;
 }
 .who .soft {
   display: block;
-  font-size: 0.8rem;
 }
 @media (width < 1060px) {
   .bar {
     gap: 8px;
-    padding: 0 10px;
   }
   nav a {
-    padding: 0 7px;
+    padding-inline: 7px;
   }
   .who .soft,
   .find kbd {
@@ -150,18 +139,8 @@ nav a.router-link-active {
     display: none;
   }
 }
-.content {
-  outline: none;
-}
-.skip {
+.skip:not(:focus) {
   position: absolute;
   left: -999px;
-}
-.skip:focus {
-  left: 8px;
-  top: 8px;
-  z-index: 10;
-  background: var(--sheet);
-  padding: 8px;
 }
 </style>

@@ -19,7 +19,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
 </script>
 
 <template>
-  <ul class="terms">
+  <ul class="plain my-2">
     <li v-for="(term, at) in terms" :key="at" v-memo="drawnFrom(term, at)">
       <details
         v-if="term.terms && term.terms.length > 0"
@@ -33,7 +33,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
             {{ say(term.label) }}
             <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
           </span>
-          <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
+          <span class="figure font-weight-semibold">{{ showValue(term.value, term.unit, currency) }}</span>
         </summary>
         <TermLines v-if="isOpen(at)" :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
       </details>
@@ -45,19 +45,14 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
           <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
           <span v-if="term.place && saidBy(term.place)" class="soft text-small">{{ saidBy(term.place) }}</span>
         </span>
-        <span class="value">{{ showValue(term.value, term.unit, currency) }}</span>
+        <span class="figure font-weight-semibold">{{ showValue(term.value, term.unit, currency) }}</span>
       </div>
     </li>
   </ul>
 </template>
 
 <style scoped>
-.terms {
-  list-style: none;
-  margin: 8px 0;
-  padding: 0;
-}
-.terms .terms {
+.plain .plain {
   margin: 0 0 6px 26px;
   padding-left: 10px;
   border-left: 2px solid var(--rule);
@@ -79,13 +74,6 @@ summary .label::after {
 }
 details[open] > summary .label::after {
   content: ' ▾';
-}
-.label .soft {
-  margin-left: 6px;
-}
-.value {
-  font-variant-numeric: tabular-nums;
-  font-weight: 600;
 }
 .aside > summary,
 .aside.line {

@@ -172,7 +172,7 @@ const plans = computed(() => comparePlans(props.file, editing.today.value).filte
             <b>{{ money(given.most.value) }} a month</b>
           </dd>
         </dl>
-        <ul v-if="given.covered.some(({ why }) => why !== null)" class="facts">
+        <ul v-if="given.covered.some(({ why }) => why !== null)" class="facts plain">
           <li v-for="one in given.covered.filter(({ why }) => why !== null)" :key="one.coverId">
             {{ say(one.name) }} is not given assistance: {{ say(one.why ?? '') }}.
           </li>

@@ -92,7 +92,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
     </p>
     <section v-for="person in people" :key="person.id" class="block sheet px-4 py-3">
       <h2>{{ personName(person) }}</h2>
-      <article v-for="{ kind, label, why } in checksOf(person)" :key="kind" class="check">
+      <article v-for="{ kind, label, why } in checksOf(person)" :key="kind" class="border-t py-2">
         <header class="row-actions">
           <h3>{{ label }}</h3>
           <template v-if="currentCheck(file, person, kind)">
@@ -172,7 +172,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
                 <td colspan="4">
                   <form v-if="mayResolve(finding)" class="row-actions" @submit.prevent>
                     <AskText
-                      class="reason"
+                      class="w-25"
                       bare
                       :label="`Reason for ${say(finding.label)}`"
                       :data-anchor="finding.id"
@@ -203,13 +203,3 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
     </section>
   </div>
 </template>
-
-<style scoped>
-.check {
-  padding: 8px 0;
-  border-top: 1px solid var(--rule);
-}
-.reason {
-  width: 320px;
-}
-</style>

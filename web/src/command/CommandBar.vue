@@ -117,7 +117,7 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <v-dialog v-model="shown" width="600" location="top" aria-label="Find or do">
-    <div class="sheet box bar">
+    <div class="sheet box mt-10">
       <AskText
         v-model="text"
         bare
@@ -131,7 +131,7 @@ function onKey(event: KeyboardEvent): void {
         autofocus
         @keydown="onKey"
       />
-      <ul id="command-list" role="listbox" aria-label="What was found">
+      <ul id="command-list" class="plain overflow-y-auto" role="listbox" aria-label="What was found">
         <li
           v-for="(entry, place) in entries"
           :id="`command-${place}`"
@@ -142,9 +142,9 @@ function onKey(event: KeyboardEvent): void {
           @mousemove="at = place"
           @click="choose(entry)"
         >
-          <span class="group">{{ entry.group }}</span>
+          <span class="soft text-small">{{ entry.group }}</span>
           <b>{{ entry.label }}</b>
-          <span class="soft">{{ entry.detail }}</span>
+          <span class="soft text-small text-truncate">{{ entry.detail }}</span>
         </li>
       </ul>
       <p v-if="entries.length === 0" class="soft pa-2" role="status">{{ searching ? 'Looking …' : 'Nothing of that name.' }}</p>
@@ -154,15 +154,8 @@ function onKey(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.bar {
-  margin-top: 40px;
-}
 ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
   max-height: 360px;
-  overflow-y: auto;
 }
 li {
   display: grid;
@@ -175,14 +168,6 @@ li {
 }
 li.on {
   background: var(--teal-soft);
-  border-left-color: var(--teal);
-}
-.group,
-li .soft {
-  font-size: 0.84rem;
-  color: var(--ink-soft);
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  border-color: var(--teal);
 }
 </style>

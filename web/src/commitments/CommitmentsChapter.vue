@@ -71,7 +71,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
             <Field v-if="!revolves(row)" :id="row.id" entity="debt" field="endsOn" label="Last payment on" :locked="locked" />
             <Field :id="row.id" entity="debt" field="variable" label="Variable rate" :locked="locked" />
             <Field :id="row.id" entity="debt" field="cleared" label="Paid off by this" :locked="locked" />
-            <Fold v-if="lineOf(row)?.terms" class="how" title="how it counts">
+            <Fold v-if="lineOf(row)?.terms" class="flex-1-1" title="how it counts">
               <TermLines :terms="lineOf(row)?.terms ?? []" :currency="currency" @go="go" />
             </Fold>
           </div>
@@ -81,7 +81,7 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
         </template>
       </Rows>
       <QuestionBox v-for="question in questions" :key="question.subject" :question="question" :file="file" :anchor="question.anchor" :locked="locked" />
-      <p v-if="file.debts.length > 0" class="total sum-line mt-3">
+      <p v-if="file.debts.length > 0" class="sum-line mt-3">
         <span>Debts that count after this request</span>
         <b>{{ money(total(lines)) }} a month</b>
       </p>
@@ -89,20 +89,20 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
     <section class="block costs">
       <h2>Living costs</h2>
       <Rows entity="livingCost" :rows="file.livingCosts" :columns="costs" :fresh="{}" add-label="Living cost" :locked="locked" empty="No living costs yet." />
-      <div v-if="living.benchmark !== null" class="total compare mt-3 pt-2">
-        <p :class="{ counts: !higher }">
+      <div v-if="living.benchmark !== null" class="compare mt-3 pt-2">
+        <p :class="{ 'font-weight-bold': !higher }">
           <Mark :kind="higher ? 'open' : 'settled'" />
           <span>Declared</span>
           <b>{{ money(living.declared) }}</b>
           <span class="soft">{{ higher ? '' : 'counts: no less than the benchmark' }}</span>
         </p>
-        <p :class="{ counts: higher }">
+        <p :class="{ 'font-weight-bold': higher }">
           <Mark :kind="higher ? 'settled' : 'open'" />
           <span>Benchmark</span>
           <b>{{ money(living.benchmark) }}</b>
           <span class="soft">{{ higher ? 'counts: more than was declared' : '' }}</span>
         </p>
-        <p class="soft text-small d-block">{{ file.pack.benchmark?.source }}</p>
+        <p class="soft text-small">{{ file.pack.benchmark?.source }}</p>
       </div>
     </section>
   </div>
@@ -112,24 +112,13 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
 .costs {
   max-width: 620px;
 }
-.how {
-  flex: 1 1 220px;
-}
-.total {
+.compare {
   border-top: 2px solid var(--ink);
 }
-.compare p {
+.compare p:has(b) {
   display: grid;
   grid-template-columns: 20px 110px 110px 1fr;
   gap: 6px;
   align-items: center;
-}
-.compare b {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
-  font-weight: 400;
-}
-.compare .counts b {
-  font-weight: 700;
 }
 </style>

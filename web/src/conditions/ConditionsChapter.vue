@@ -124,7 +124,7 @@ const period = computed(() => {
         @drop.prevent="add(item, $event.dataTransfer?.files ?? null)"
       >
         <header class="row-actions align-baseline">
-          <span class="state">
+          <span class="state font-weight-semibold">
             <Mark :kind="MARK[item.state]" />
             {{ CONDITION_STATE_LABEL[item.state] }}
           </span>
@@ -132,7 +132,7 @@ const period = computed(() => {
           <span class="soft">{{ say(item.about) }}</span>
         </header>
         <p v-if="item.rule && item.state !== 'satisfied'" class="soft text-small">Any of: {{ item.rule.acceptable.join('; ') }}. {{ item.rule.why }}</p>
-        <ul class="lines papers my-1">
+        <ul class="plain my-1">
           <li v-for="one in item.papers" :key="one.id">
             <v-btn class="paper" size="small" variant="text" :active="openPaper === one.id" :aria-pressed="openPaper === one.id" @click="look(one)">
               <Mark :kind="one.state === 'accepted' ? 'settled' : one.state === 'sentBack' ? 'blocked' : 'partly'" />
@@ -171,7 +171,7 @@ const period = computed(() => {
         </p>
       </article>
     </section>
-    <section v-if="paper" class="viewer sheet px-3 py-2" aria-label="Paper">
+    <section v-if="paper" class="viewer sheet px-3 py-2 position-sticky top-0" aria-label="Paper">
       <header class="row-actions">
         <h3>{{ paper.name }}</h3>
         <span class="soft">added {{ showDate(paper.addedAt) }} by {{ paper.addedBy }}</span>
@@ -200,7 +200,7 @@ const period = computed(() => {
       <p v-if="paper.judgedBy" class="soft">
         {{ PAPER_WORD[paper.state] }} by {{ paper.judgedBy }}, {{ showDate(paper.judgedAt) }}{{ paper.reason ? `: ${paper.reason}` : '' }}
       </p>
-      <div class="content">
+      <div class="content overflow-y-auto">
         <PdfPages v-if="paper.mediaType === 'application/pdf'" :key="paper.id" :url="`${editing.url}/papers/${paper.id}/content`" :label="paper.name" />
         <img v-else :src="`${editing.url}/papers/${paper.id}/content`" :alt="paper.name" />
       </div>
@@ -243,16 +243,10 @@ const period = computed(() => {
   outline: 2px dashed var(--teal);
 }
 .state {
-  font-weight: 600;
   min-width: 116px;
-}
-.papers > li {
-  padding: 0;
-  border: 0;
 }
 .paper {
   height: auto;
-  min-height: 30px;
   white-space: normal;
   text-align: left;
   color: var(--ink);
@@ -260,19 +254,12 @@ const period = computed(() => {
 .add {
   flex: 0 0 150px;
 }
-.viewer {
-  position: sticky;
-  top: 0;
-}
-.page-number {
-  width: 56px;
-}
+.page-number,
 .shows {
   width: 130px;
 }
 .content {
   max-height: 52vh;
-  overflow-y: auto;
 }
 .content img {
   max-width: 100%;

@@ -20,7 +20,7 @@ const make = ({ changes, label }: CoverProposal): void => editing.change(say(lab
   <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
     <h2>What would make it fit</h2>
     <p class="soft mb-2">The smallest change of each kind that brings every figure inside its limit.</p>
-    <ul class="facts">
+    <ul class="facts plain">
       <li v-for="one in fits" :key="one.lever" class="row-actions">
         <span class="flex-1-1">
           <b>{{ say(one.label) }}</b>

@@ -460,7 +460,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
     </section>
 
     <div class="sheet-grid">
-      <div class="column">
+      <div class="column d-grid ga-3 align-content-start">
         <section class="sheet part px-4 py-3">
           <h3>Request</h3>
           <dl class="pairs my-1">
@@ -519,7 +519,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
             </template>
           </dl>
           <h3>People</h3>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="person in file.people" :key="person.id">
               {{ personName(person) }}, {{ ROLE_LABEL[person.role].toLowerCase()
               }}{{ person.birthDate ? `, ${person.kind === 'person' ? 'born' : 'founded'} ${showDate(person.birthDate)}` : '' }}
@@ -529,7 +529,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         </section>
         <section class="sheet part px-4 py-3">
           <h3>Conditions and papers</h3>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="condition in path.conditions" :key="condition.key">
               <Mark
                 :kind="condition.state === 'satisfied' || condition.state === 'excused' ? 'settled' : condition.state === 'notNeeded' ? 'none' : 'blocked'"
@@ -549,7 +549,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           </p>
         </section>
       </div>
-      <div class="column">
+      <div class="column d-grid ga-3 align-content-start">
         <section class="sheet part px-4 py-3">
           <h3>Figures against limits</h3>
           <FigureRows :figures="judged" :currency="currency" />
@@ -563,7 +563,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         </section>
         <section class="sheet part px-4 py-3">
           <h3>Checks</h3>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="{ person, said } in asked" :key="person.id">
               <b>{{ personName(person) }}:</b> {{ said }}
             </li>
@@ -573,12 +573,12 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
             <Mark :kind="risk.level === 'ordinary' ? 'settled' : 'blocked'" />
             {{ RISK_LABEL[risk.level] }}
           </p>
-          <ul v-if="risk.because.length > 0" class="facts">
+          <ul v-if="risk.because.length > 0" class="facts plain">
             <li v-for="one in risk.because" :key="say(one.what)">{{ say(one.what) }}</li>
           </ul>
           <h3>What the figures raised</h3>
           <p v-if="explained.length === 0" class="soft">Nothing had to be explained.</p>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="one in explained" :key="one.subject">
               <Mark kind="settled" />
               {{ say(one.what) }}: “{{ one.text }}”
@@ -586,7 +586,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           </ul>
           <h3 data-anchor="exceptions" tabindex="-1">Exceptions, and what another has to agree to</h3>
           <p v-if="file.exceptions.length === 0" class="soft">None was asked for.</p>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="exception in file.exceptions" :key="exception.id">
               <Mark :kind="exception.answer === 'granted' ? 'settled' : exception.answer === 'refused' ? 'blocked' : 'waiting'" />
               {{ exceptionTitle(exception.subject) }}: “{{ exception.reason }}” {{ exception.askedBy }},
@@ -606,7 +606,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         <section class="sheet part px-4 py-3">
           <h3>Decisions so far</h3>
           <p v-if="file.decisions.length === 0" class="soft">None yet.</p>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="decision in file.decisions" :key="decision.id">
               <b>{{ OUTCOME[decision.outcome] }}</b>
               by {{ decision.by }}, {{ showTime(decision.at) }}
@@ -627,7 +627,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         </section>
         <section class="sheet part px-4 py-3">
           <h3>Latest changes</h3>
-          <ul class="facts">
+          <ul class="facts plain">
             <li v-for="entry in editing.view.value?.recent.slice(0, 6)" :key="entry.sequence">
               <span class="soft">{{ showTime(entry.at) }}</span>
               {{ entry.actor }}: {{ describeEntry(entry, file) }}
@@ -731,11 +731,6 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr);
   gap: 12px;
-}
-.column {
-  display: grid;
-  gap: 12px;
-  align-content: start;
 }
 @media (width < 1060px) {
   .sheet-grid {

@@ -37,7 +37,7 @@ const CHANNEL = { letter: 'by letter', email: 'by e-mail', text: 'by text', none
       }}.
     </p>
     <p v-if="file.notices.length === 0" class="soft">None was sent yet.</p>
-    <ul class="facts">
+    <ul class="facts plain">
       <li v-for="notice in file.notices" :key="notice.id">
         <b>{{ KIND[notice.kind] }}</b>, to {{ nameIn(file, notice.personId) }} {{ CHANNEL[notice.channel] }}, {{ showTime(notice.madeAt)
         }}<template v-if="notice.respondBy">, to be answered by {{ showDate(notice.respondBy) }}</template>

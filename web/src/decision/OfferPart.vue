@@ -53,7 +53,7 @@ const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =
       >.
     </p>
     <p>{{ terms }}</p>
-    <ul class="facts">
+    <ul class="facts plain">
       <li v-for="said in offer.answers" :key="said.personId">
         <Mark :kind="said.answer === 'accept' ? 'settled' : 'blocked'" />
         {{ nameIn(file, said.personId) }} {{ said.answer === 'accept' ? 'accepted' : 'refused' }} {{ showTime(said.at) }}, {{ HOW[said.how] }}
@@ -70,10 +70,10 @@ const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =
         </template>
       </li>
     </ul>
-    <AskChoice v-if="awaited.length > 0 && desk.may('offer.answer')" v-model="how" class="how" label="How they told you" :items="WAYS" />
+    <AskChoice v-if="awaited.length > 0 && desk.may('offer.answer')" v-model="how" class="w-25" label="How they told you" :items="WAYS" />
     <template v-if="offer.conditions.length > 0">
       <h3 class="mt-3">On these conditions</h3>
-      <ul class="facts">
+      <ul class="facts plain">
         <li v-for="condition in offer.conditions" :key="condition.id" :data-anchor="`condition.${condition.id}`" tabindex="-1">
           <Mark :kind="condition.metAt ? 'settled' : 'blocked'" />
           {{ condition.text }}
@@ -94,9 +94,3 @@ const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =
     />
   </div>
 </template>
-
-<style scoped>
-.how {
-  max-width: 220px;
-}
-</style>

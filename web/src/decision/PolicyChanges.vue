@@ -175,7 +175,7 @@ function wordsOf({ changes: wished }: Pick<PolicyChange, 'changes'>): string[] {
   <div>
     <template v-if="file.policyChanges.length > 0">
       <h4 class="mt-3">Changes while it runs</h4>
-      <ul class="facts">
+      <ul class="facts plain">
         <li v-for="one in file.policyChanges" :key="one.id">
           <Mark :kind="MARK[one.state]" /> From {{ showDate(one.on) }}: {{ wordsOf(one).join('; ') }}, {{ inMoney(one.amount) }}
           <span class="soft text-small d-block">

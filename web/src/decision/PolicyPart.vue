@@ -113,7 +113,7 @@ const ENDED = {
         <dd>{{ money(policy.refund) }}{{ policy.refundOrder ? `, ${ORDER_WORD[policy.refundOrder.state]}` : '' }}</dd>
       </template>
     </dl>
-    <ul v-if="policy?.state === 'rejected'" class="facts wrong">
+    <ul v-if="policy?.state === 'rejected'" class="facts plain wrong">
       <li v-for="fault in policy.faults" :key="fault.field + fault.what">{{ fault.what }}</li>
     </ul>
     <p v-if="policy?.number" class="row-actions mt-2">

@@ -47,7 +47,7 @@ const declared = computed(() =>
 
 <template>
   <h3 class="mt-3">Income</h3>
-  <ul class="facts">
+  <ul class="facts plain">
     <li v-for="one in incomes" :key="one.id">
       <Mark :kind="one.evidence ? (one.differs ? 'waiting' : 'settled') : 'open'" />
       {{ one.who }}: {{ one.what }}, <b>{{ money(one.counts) }} a month</b>
@@ -64,7 +64,7 @@ const declared = computed(() =>
     <li v-if="incomes.length === 0" class="soft">None was stated.</li>
   </ul>
   <h3 v-if="works.length > 0 || file.product.histories.work" class="mt-3">Work now</h3>
-  <ul v-if="works.length > 0 || file.product.histories.work" class="facts">
+  <ul v-if="works.length > 0 || file.product.histories.work" class="facts plain">
     <li v-for="work in works" :key="work.id">
       {{ nameOf(work.personId) }}: {{ [words('work', 'kind', work.kind).toLowerCase(), work.employer, work.position].filter(Boolean).join(', ')
       }}<span v-if="work.since" class="soft">, since {{ showDate(work.since) }}</span>
@@ -72,7 +72,7 @@ const declared = computed(() =>
     <li v-if="works.length === 0" class="soft">None was stated.</li>
   </ul>
   <h3 v-if="asks('commitments')" class="mt-3">Debts</h3>
-  <ul v-if="asks('commitments')" class="facts">
+  <ul v-if="asks('commitments')" class="facts plain">
     <li v-for="debt in debts" :key="debt.id">
       {{ [words('debt', 'kind', debt.kind), debt.lender].filter(Boolean).join(', ') }}: {{ money(debt.payment ?? 0) }} a month<span
         v-if="debt.balance !== null"
@@ -85,7 +85,7 @@ const declared = computed(() =>
     <li v-if="file.debts.length === 0" class="soft">None was named.</li>
   </ul>
   <h3 class="mt-3">Declared</h3>
-  <ul class="facts">
+  <ul class="facts plain">
     <li v-for="{ person, question, answer } in declared" :key="`${person.id} ${question.code}`">
       {{ personName(person) }}: {{ question.text }} <b>{{ answer?.value }}</b>{{ answer?.explanation ? `: “${answer.explanation}”` : '' }}
     </li>

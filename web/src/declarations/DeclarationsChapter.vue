@@ -133,7 +133,7 @@ async function keep(personId: string, question: string, value: string): Promise<
             </v-btn>
           </template>
         </div>
-        <ul class="texts mark-small">
+        <ul class="texts plain mark-small text-small">
           <li v-for="consent in consentsAskedOf(file, person)" :key="consent.kind">
             <b class="d-block">{{ shortLabel(consent.label) }}</b>
             <template v-if="consentOf(file, person.id, consent.kind)">
@@ -241,8 +241,5 @@ async function keep(personId: string, question: string, value: string): Promise<
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
   gap: 8px 12px;
-  padding: 0;
-  list-style: none;
-  font-size: 0.88rem;
 }
 </style>

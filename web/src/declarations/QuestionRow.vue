@@ -44,7 +44,7 @@ function next(from: HTMLElement): void {
 </script>
 
 <template>
-  <div class="question" :class="{ ends: asked.ends }" data-question @keydown="asked.question.answer === 'yesNo' ? onKey($event) : undefined">
+  <div class="question border-b py-1" :class="{ ends: asked.ends }" data-question @keydown="asked.question.answer === 'yesNo' ? onKey($event) : undefined">
     <p :id="`q-${anchor}`" class="text">
       <span v-if="named" class="soft">{{ personName(asked.person) }}:</span>
       {{ asked.question.text }}
@@ -108,8 +108,6 @@ function next(from: HTMLElement): void {
   grid-template-columns: minmax(0, 1fr) 150px;
   gap: 4px 14px;
   align-items: center;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
 }
 .whole {
   grid-column: 1 / -1;

@@ -357,7 +357,7 @@ function take(next: DoorView): void {
 
     <section class="card">
       <h2>Where it stands</h2>
-      <ol class="steps">
+      <ol class="steps plain">
         <li v-for="step in view.steps" :key="step.label" :class="step.state" :aria-current="step.state === 'now' ? 'step' : undefined">
           {{ step.label }}
           <span class="soft">{{ step.state === 'past' ? 'done' : step.state === 'now' && view.outcome === 'open' ? 'now' : '' }}</span>
@@ -405,26 +405,21 @@ function take(next: DoorView): void {
 </template>
 
 <style scoped>
-.steps {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
 .steps li {
   display: flex;
-  justify-content: space-between;
-  padding: 6px 0 6px 28px;
-  position: relative;
+  gap: 12px;
+  align-items: center;
+  padding-block: 6px;
 }
 .steps li::before {
   content: '';
-  position: absolute;
-  left: 2px;
-  top: 11px;
   width: 14px;
   height: 14px;
   border: 2px solid var(--rule-strong);
   border-radius: 3px;
+}
+.steps .soft {
+  margin-inline-start: auto;
 }
 .steps .past::before {
   background: var(--lichen);

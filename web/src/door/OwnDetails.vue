@@ -400,7 +400,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ SAVING_WORD[queue.state.value] }}</span>
     </p>
     <nav aria-label="Steps">
-      <ol class="progress d-flex flex-wrap ga-1">
+      <ol class="progress plain d-flex flex-wrap ga-1">
         <li v-for="(one, number) in steps" :key="one.key">
           <v-btn
             size="small"
@@ -422,7 +422,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     <section v-if="isAt('questions')" class="card stack">
       <div v-for="question in details.questions" :key="question.code" class="d-grid ga-1">
         <p :id="`q-${question.code}`">{{ question.text }}</p>
-        <div v-if="question.answer === 'yesNo'" class="pair" role="group" :aria-labelledby="`q-${question.code}`">
+        <div v-if="question.answer === 'yesNo'" class="answers" role="group" :aria-labelledby="`q-${question.code}`">
           <v-btn
             v-for="value in ['yes', 'no']"
             :key="value"
@@ -628,27 +628,13 @@ fieldset {
   border: 1px solid var(--rule-strong);
   border-radius: 4px;
 }
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
-.progress {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.progress li {
+.progress > li {
   flex: 0 0 44px;
 }
-.progress li > * {
+.progress .v-btn,
+.missing {
   width: 100%;
   min-width: 0;
-  padding: 0;
-}
-.missing {
-  min-width: 0;
-  min-height: 44px;
   padding: 4px 0;
   text-align: left;
 }

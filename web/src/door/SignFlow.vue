@@ -122,7 +122,7 @@ const sign = () =>
         </v-radio-group>
         <AskText v-if="way === 'typed'" v-model="typed" label="Your full name" name="signature" autocomplete="name" :placeholder="view.fullName" />
         <template v-else>
-          <canvas ref="canvas" class="pad" role="img" aria-label="Draw your signature here" />
+          <canvas ref="canvas" class="pad w-100" role="img" aria-label="Draw your signature here" />
           <v-btn variant="text" @click="again">Draw again</v-btn>
         </template>
       </section>
@@ -138,11 +138,9 @@ const sign = () =>
   max-width: 180px;
 }
 .pad {
-  width: 100%;
   height: 170px;
   background: #fff;
   border: 2px dashed var(--rule-strong);
-  border-radius: 6px;
   touch-action: none;
 }
 </style>

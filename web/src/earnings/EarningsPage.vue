@@ -43,7 +43,7 @@ const money = (value: Minor, currency: string): string => `${formatMoney(value, 
         Nothing is earned in this month. Entries come from the day on which a policy is issued, changed or ended.
       </p>
       <template v-else>
-        <ul class="facts mb-3">
+        <ul class="facts plain mb-3">
           <li v-for="total in query.data.value.totals" :key="total.staffId + total.currency">
             <b>{{ total.name }}</b>: {{ money(total.amount, total.currency) }} of {{ total.entries === 1 ? 'one entry' : `${total.entries} entries` }}
           </li>

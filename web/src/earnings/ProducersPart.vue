@@ -44,7 +44,7 @@ async function keep(): Promise<void> {
     <h2>Who brings it</h2>
     <template v-if="!naming">
       <p v-if="file.producers.length === 0" class="soft">Whoever keeps the file.</p>
-      <ul v-else class="facts">
+      <ul v-else class="facts plain">
         <li v-for="one in file.producers" :key="one.staffId">{{ one.name }}, {{ one.share }} %</li>
       </ul>
       <p v-if="free" class="row-actions mt-2"><v-btn size="small" @click="begin">Name who brings it …</v-btn></p>

@@ -197,7 +197,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
       <section v-if="classified" class="block">
         <h2>{{ classified.finance ? 'It counts as a lease of finance' : 'It counts as an operating lease' }}</h2>
         <p class="soft">A purchase in all but its name, where one of these holds (common practice).</p>
-        <ul class="facts mt-2">
+        <ul class="facts plain mt-2">
           <li v-for="test in classified.tests" :key="test.code">
             <Mark :kind="test.met ? 'partly' : 'open'" /> <b>{{ testName(test.code) }}</b>: {{ test.met ? 'yes' : 'no'
             }}<template v-if="test.share !== null && test.from !== null"
@@ -218,7 +218,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
     <section v-if="afterSigning" class="block">
       <h2>Delivery</h2>
       <p v-if="problem" class="note ember mt-2" role="alert">{{ problem }}</p>
-      <ul class="lines">
+      <ul class="lines plain">
         <li v-for="item in file.leasedItems" :key="item.id">
           <span>
             <Mark :kind="item.deliveredOn ? 'settled' : 'open'" /> <b>{{ item.description }}</b>, {{ money(itemPrice(item)) }}

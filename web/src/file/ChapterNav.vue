@@ -19,22 +19,22 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
 </script>
 
 <template>
-  <nav class="chapters" aria-label="Chapters">
+  <nav class="chapters overflow-y-auto py-2" aria-label="Chapters">
     <router-link v-for="{ name, mark, count } in chapters" :key="name" :to="`/files/${reference}/${name}`" :class="{ on: name === chapter }">
       <Mark :kind="mark" />
       <span>{{ CHAPTER_LABEL[name] }}</span>
       <span v-if="count > 0" class="wrong text-small">{{ count }}</span>
       <span class="unseen">{{ WORD[mark] ?? '' }}</span>
     </router-link>
-    <div class="route">
+    <div class="route ml-4 mr-3 mt-4 pt-2">
       <h3>Stage</h3>
-      <ol>
+      <ol class="plain">
         <li v-for="one in route" :key="one" :class="{ here: one === stage, past: route.indexOf(one) < route.indexOf(stage) }">
           {{ STAGE_LABEL[one] }}
         </li>
         <li v-if="!route.includes(stage)" class="here">{{ STAGE_LABEL[stage] }}</li>
       </ol>
-      <div class="endings">
+      <div class="d-grid justify-items-start mt-2">
         <v-btn v-if="lacks" size="x-small" variant="text" @click="emit('missing')">Tell what is missing</v-btn>
         <v-btn v-if="withdraws" size="x-small" variant="text" @click="emit('withdraw')">Withdraw the file</v-btn>
         <v-btn v-if="declines && chapter !== 'decision'" size="x-small" variant="text" @click="emit('decline')">Decline the file</v-btn>
@@ -45,8 +45,6 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
 
 <style scoped>
 .chapters {
-  overflow-y: auto;
-  padding: 10px 0;
   background: var(--sunk);
   border-right: 1px solid var(--rule);
 }
@@ -61,53 +59,39 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
 }
 .chapters a.on {
   background: var(--paper);
-  border-left-color: var(--teal);
+  border-color: var(--teal);
   font-weight: 700;
 }
 .chapters a:hover {
   background: var(--teal-soft);
 }
 .route {
-  margin: 16px 12px 0 16px;
-  padding-top: 10px;
   border-top: 1px solid var(--rule-strong);
   font-size: 0.85rem;
 }
-.route ol {
-  list-style: none;
-  margin: 2px 0 8px;
-  padding: 0;
-}
-.endings {
-  display: grid;
-  justify-items: start;
-}
-.endings .v-btn {
+.route .v-btn {
   padding-inline: 0;
 }
-.route li {
-  padding: 1px 0 1px 14px;
+li {
   color: var(--ink-soft);
-  position: relative;
 }
-.route li::before {
+li::before {
   content: '';
-  position: absolute;
-  left: 0;
-  top: 8px;
-  width: 7px;
-  height: 7px;
+  display: inline-block;
+  width: 8px;
+  height: 8px;
+  margin-right: 6px;
   border: 1px solid var(--ink-soft);
 }
-.route li.past::before {
+li.past::before {
   background: var(--lichen);
   border-color: var(--lichen);
 }
-.route li.here {
+li.here {
   color: var(--ink);
   font-weight: 700;
 }
-.route li.here::before {
+li.here::before {
   background: var(--teal);
   border-color: var(--teal);
 }

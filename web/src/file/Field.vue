@@ -237,12 +237,18 @@ const said = computed(() => {
       </DetailControl>
     </template>
     <template #below>
-      <span v-if="asked.length > 0" ref="which" class="which" role="group" :aria-label="`Which day is meant by ${text}?`">
+      <span
+        v-if="asked.length > 0"
+        ref="which"
+        class="d-flex flex-wrap align-center ga-1 text-small"
+        role="group"
+        :aria-label="`Which day is meant by ${text}?`"
+      >
         <v-btn v-for="date in asked" :key="date" size="x-small" variant="tonal" @click="say(date)">{{ dateInWords(date) }}</v-btn>
         <span>which?</span>
       </span>
-      <span v-else-if="!problem && reading" class="floating" role="status">{{ reading }}</span>
-      <span v-else-if="!problem && focused && saidBy && !bare" class="floating">{{ saidBy }}</span>
+      <span v-else-if="!problem && reading" class="floating text-small" role="status">{{ reading }}</span>
+      <span v-else-if="!problem && focused && saidBy && !bare" class="floating text-small">{{ saidBy }}</span>
     </template>
   </Labelled>
 </template>
@@ -255,13 +261,11 @@ const said = computed(() => {
 .floating {
   position: absolute;
   top: 100%;
-  left: 0;
   z-index: 5;
   padding: 1px 6px;
   border: 1px solid var(--rule);
   background: var(--sheet);
   color: var(--ink-soft);
-  font-size: 0.82rem;
   white-space: nowrap;
 }
 </style>

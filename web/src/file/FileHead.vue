@@ -46,7 +46,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
           v-if="desk.may('file.handOver') && !isEnded(said.stage)"
           size="x-small"
           variant="text"
-          class="owner"
+          class="px-1"
           :title="`With ${owner}: hand over`"
           @click="handing = true"
           >{{ owner }}</v-btn
@@ -61,12 +61,12 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
       </p>
     </div>
-    <div class="moves">
+    <div class="d-grid ga-1 justify-items-end align-content-start text-right">
       <span v-for="other in present" :key="other.staffId" class="text-primary font-weight-bold text-small" role="status">
         <Mark kind="partly" />
         {{ other.name }} is here{{ placeWord(other.place) }}
       </span>
-      <span class="saving soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
+      <span class="soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
         <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
         {{ SAVING_WORD[saving] }}
         <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
@@ -86,19 +86,5 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 <style scoped>
 .title {
   flex: 1 1 320px;
-  min-width: 0;
-}
-.owner {
-  padding-inline: 4px;
-}
-.moves {
-  display: grid;
-  justify-items: end;
-  align-content: start;
-  gap: 3px;
-  text-align: right;
-}
-.saving {
-  max-width: 280px;
 }
 </style>

@@ -279,7 +279,7 @@ async function move(): Promise<void> {
       @missing="tellingMissing = true"
       @decline="router.push(`/files/${editing.reference}/decision#decide`)"
     />
-    <section ref="center" class="center" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
+    <section ref="center" class="center overflow-y-auto pa-4" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
       <AskChoice v-if="phone" class="mb-3" label="Chapter" :model-value="chapter" :items="chapterChoices" @update:model-value="toChapter" />
       <FileHead :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
       <p v-if="locked && outOf(file) && chapter !== 'signing'" class="note iris mb-3">
@@ -359,10 +359,5 @@ async function move(): Promise<void> {
 /* What changes in one part of the page is laid out in that part alone, and nothing in it makes the page longer. */
 .file:not(.phone) > :deep(*:not(.strip-place)) {
   contain: strict;
-}
-.center {
-  overflow-y: auto;
-  padding: 14px 14px 24px;
-  outline: none;
 }
 </style>

@@ -64,11 +64,11 @@ const range = (months: { from: string; to: string }): string =>
 </script>
 
 <template>
-  <div v-if="rule && bands.length > 0" class="bands">
+  <div v-if="rule && bands.length > 0" class="d-grid ga-2 mt-2 mb-4">
     <div v-for="band in bands" :key="band.person.id" class="band" tabindex="-1" :data-anchor="`history.${entity}.${band.person.id}`">
-      <p class="head">
+      <p class="d-flex flex-wrap gc-4 mark-small">
         <b>{{ personName(band.person) }}</b>
-        <span :class="{ missing: band.missing }">
+        <span :class="{ wrong: band.missing }">
           <Mark :kind="band.missing ? 'blocked' : 'settled'" />
           {{ band.missing ? say(band.missing) : `${rule.years} ${rule.years === 1 ? 'year' : 'years'} without a gap` }}
         </span>
@@ -82,7 +82,7 @@ const range = (months: { from: string; to: string }): string =>
         <span v-for="gap in band.gaps" :key="gap.from" class="gap" :style="gap.style" :title="`Missing: ${range(gap)}`">{{ gap.count }}</span>
         <span v-for="overlap in band.overlaps" :key="overlap.from + overlap.names" class="over" :style="overlap.style" :title="`Overlap: ${range(overlap)}`" />
       </div>
-      <p class="ends soft">
+      <p class="d-flex justify-space-between soft text-small">
         <span>{{ monthInWords(band.from) }}</span>
         <span>{{ monthInWords(band.to) }}</span>
       </p>
@@ -91,63 +91,33 @@ const range = (months: { from: string; to: string }): string =>
 </template>
 
 <style scoped>
-.bands {
-  display: grid;
-  gap: 8px;
-  margin: 8px 0 14px;
-}
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  font-size: 0.9rem;
-}
-.head .mark {
-  width: 14px;
-  height: 14px;
-  vertical-align: -2px;
-}
-.missing {
-  color: var(--ember);
-  font-weight: 600;
-}
 .bar {
   position: relative;
   height: 24px;
-  margin-top: 3px;
   background: var(--sunk);
   border: 1px solid var(--rule-strong);
   border-radius: 3px;
-  overflow: hidden;
 }
 .bar span {
   position: absolute;
-  top: 0;
-  bottom: 0;
+  inset-block: 0;
   overflow: hidden;
-  white-space: nowrap;
+  padding: 0 5px;
   font-size: 0.78rem;
   line-height: 22px;
-  padding: 0 5px;
+  white-space: nowrap;
 }
 .piece {
   background: var(--lichen-soft);
   border-right: 2px solid var(--sheet);
-  color: var(--ink);
 }
 .gap {
-  background: repeating-linear-gradient(45deg, var(--ember-soft), var(--ember-soft) 5px, var(--sheet) 5px, var(--sheet) 9px);
+  background: repeating-linear-gradient(45deg, var(--ember-soft) 0 5px, var(--sheet) 5px 9px);
   color: var(--ember);
   font-weight: 700;
   text-align: center;
 }
 .over {
   border-top: 4px solid var(--ember);
-  padding: 0 !important;
-}
-.ends {
-  display: flex;
-  justify-content: space-between;
-  font-size: 0.78rem;
 }
 </style>

@@ -198,7 +198,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             </td>
           </template>
           <td v-else-if="$slots['line']" :colspan="columns.length" @click="work(row)">
-            <button type="button" class="line" :aria-label="said(row)">
+            <button type="button" class="line d-flex align-baseline gc-3 w-100" :aria-label="said(row)">
               <slot name="line" :row="row" :text-of="textOf" />
               <span v-if="needs(row) > 0" class="needed-now">{{ needs(row) }} needed now</span>
             </button>
@@ -264,12 +264,10 @@ th:last-child {
   width: 64px;
 }
 /* Words after a figure that ends at its right edge. */
-.grid-table :deep(.figure + td:not(.figure)),
-.grid-table :deep(.figure + th:not(.figure):not(:last-child)) {
+.grid-table :deep(.figure + :is(td, th):not(.figure, :last-child)) {
   padding-left: 18px;
 }
-.worked > tr > td,
-.worked > tr > :deep(td) {
+.worked > tr > :is(td, :deep(td)) {
   padding: 3px 2px;
   height: auto;
   background: var(--paper);
@@ -279,36 +277,22 @@ th:last-child {
   --v-field-padding-end: 4px;
   font-size: 0.9rem;
 }
-.grouped tr:first-child > td,
-.grouped tr:first-child > :deep(td),
-.closed:has(+ .under) > td,
-.closed:has(+ .under) > :deep(td) {
+.grouped tr:first-child > :is(td, :deep(td)),
+.closed:has(+ .under) > :is(td, :deep(td)) {
   border-bottom: 0;
 }
-.closed td {
+.closed,
+.line {
   cursor: text;
 }
-.closed:hover td,
-.closed:hover > :deep(td) {
+.closed:hover > :is(td, :deep(td)) {
   background: var(--teal-soft);
 }
 .closed td.due {
   border-left: 4px solid var(--ember);
 }
-.line {
-  display: flex;
-  gap: 4px 12px;
-  align-items: baseline;
-  width: 100%;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: text;
-}
 @media (width < 1100px) {
-  .closed td,
-  .closed > :deep(td) {
+  .closed > :is(td, :deep(td)) {
     padding: 4px 3px;
     font-size: 0.86rem;
     overflow-wrap: anywhere;

@@ -157,7 +157,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
           :placeholder="DATE_FORM[order]"
           autocomplete="off"
         />
-        <span v-if="readings.length > 1" class="which mt-1">
+        <span v-if="readings.length > 1" class="d-flex flex-wrap align-center ga-1 text-small mt-1">
           <v-btn v-for="date in readings" :key="date" size="x-small" variant="tonal" @click="born = dateInWords(date)">{{ dateInWords(date) }}</v-btn> which?
         </span>
       </div>
@@ -176,7 +176,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
     <section v-if="matches !== null">
       <h2>{{ matches.length === 0 ? 'Nobody in the register resembles this person' : 'Who may be meant' }}</h2>
       <v-radio-group v-if="matches.length > 0" v-model="pick" class="matches mt-1" name="match" aria-label="Who may be meant">
-        <v-radio v-for="match in matches" :key="match.id" class="sheet match" :class="{ on: pick === match.id }" :value="match.id">
+        <v-radio v-for="match in matches" :key="match.id" class="sheet match px-3 py-1 mb-2" :class="{ on: pick === match.id }" :value="match.id">
           <template #label>
             <span>
               <strong>{{ match.fullName }}</strong>{{ match.knownAs ? ` “${match.knownAs}”` : '' }}, {{ match.kind === 'person' ? 'born' : 'founded' }}
@@ -196,7 +196,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
             </span>
           </template>
         </v-radio>
-        <v-radio class="sheet match" :class="{ on: chosen === 'new' }" value="new">
+        <v-radio class="sheet match px-3 py-1 mb-2" :class="{ on: chosen === 'new' }" value="new">
           <template #label>
             <span
               ><strong>Somebody new</strong>: {{ name || 'give a name above'
@@ -277,9 +277,6 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
 }
 .match {
   flex: none;
-  contain: none;
-  padding: 4px 10px;
-  margin-bottom: 6px;
 }
 .match.on {
   border-color: var(--teal);

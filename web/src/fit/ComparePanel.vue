@@ -109,7 +109,7 @@ const LETTERS = ['A', 'B', 'C'];
   <div>
     <h2>Side by side</h2>
     <p class="soft">The request as it is, and other ways to ask. Nothing of them counts until one is made the request.</p>
-    <div class="scroll" tabindex="0" role="region" aria-label="Versions of the request">
+    <div class="scroll overflow-auto" tabindex="0" role="region" aria-label="Versions of the request">
       <v-table class="mark-small">
         <thead>
           <tr>
@@ -183,7 +183,7 @@ const LETTERS = ['A', 'B', 'C'];
           </tr>
           <tr>
             <th scope="row">Uses and sources</th>
-            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="{ outside: column.gap !== 0 }">
+            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="{ wrong: column.gap !== 0 }">
               {{ column.gap === 0 ? 'balance' : column.gap > 0 ? `${money(column.gap)} still to be named` : `${money(-column.gap)} too much` }}
             </td>
           </tr>
@@ -201,7 +201,6 @@ const LETTERS = ['A', 'B', 'C'];
 
 <style scoped>
 .scroll {
-  overflow: auto;
   max-height: 62vh;
 }
 thead th {
@@ -212,21 +211,15 @@ thead th {
   vertical-align: bottom;
   white-space: normal;
 }
-tbody th {
-  width: 270px;
-}
 tbody > tr > * {
+  width: 270px;
   vertical-align: top;
-}
-.name {
-  max-width: 230px;
-}
-.outside {
-  color: var(--ember);
-  font-weight: 600;
 }
 .typed {
   width: 132px;
   margin-left: auto;
+}
+.outside {
+  color: var(--ember);
 }
 </style>

@@ -84,7 +84,7 @@ function make(proposal: Proposal): void {
       </div>
       <section v-for="{ title, proposals } in lists" :key="title">
         <h3 class="mt-4">{{ title }}</h3>
-        <ul class="lines">
+        <ul class="lines plain">
           <li v-for="proposal in proposals" :key="say(proposal.label)" :data-lever="proposal.levers.join('+')">
             <div class="mark-small">
               <b class="d-block">{{ say(proposal.label) }}</b>
@@ -115,7 +115,7 @@ function make(proposal: Proposal): void {
       <p v-if="versions.full.value && versions.mayWrite.value" class="soft">{{ versions.full.value }}.</p>
       <template v-if="fit.outOfReach.length > 0">
         <h3 class="mt-4">Not alone</h3>
-        <ul class="facts">
+        <ul class="facts plain">
           <li v-for="{ lever, why } in fit.outOfReach" :key="lever + say(why)">
             <b>{{ LEVER_WORD[lever] }}:</b> {{ sayWithin(say, why) }}
           </li>

@@ -57,7 +57,7 @@ const { data, error } = useQuery({
           <td class="figure">{{ entry.sequence }}</td>
           <td class="text-no-wrap">{{ showTime(entry.at) }}</td>
           <td>{{ entry.actor }}</td>
-          <td class="what">
+          <td class="w-50">
             {{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}
             <span v-if="shown(entry).before || shown(entry).after" class="d-block clear">
               <template v-if="shown(entry).before">
@@ -74,9 +74,3 @@ const { data, error } = useQuery({
     <Pager v-if="data" :page="data.page" :size="data.size" :total="data.total" @go="(to) => (page = to)" />
   </section>
 </template>
-
-<style scoped>
-.what {
-  width: 55%;
-}
-</style>

@@ -79,17 +79,17 @@ const describe = (id: string): string => {
 
 <template>
   <section aria-label="Household">
-    <div ref="frame" class="frame">
-      <div class="picture" :style="{ width: `${picture.width}px`, height: `${picture.height}px` }">
+    <div ref="frame" class="overflow-x-auto pa-1">
+      <div class="position-relative" :style="{ width: `${picture.width}px`, height: `${picture.height}px` }">
         <div
           v-for="house in picture.houses"
           :key="`${house.label}${house.x}`"
-          class="house"
+          class="house soft text-small text-truncate"
           :style="{ left: `${house.x}px`, top: `${house.y}px`, width: `${house.width}px`, height: `${house.height}px` }"
         >
           {{ house.label }}
         </div>
-        <svg :width="picture.width" :height="picture.height" aria-hidden="true">
+        <svg class="position-absolute" :width="picture.width" :height="picture.height" aria-hidden="true">
           <path
             v-for="line in picture.lines"
             :key="line.id"
@@ -101,7 +101,7 @@ const describe = (id: string): string => {
           v-for="node in picture.nodes"
           :key="node.personId"
           type="button"
-          class="node"
+          class="node mark-small"
           :class="{ on: node.personId === chosen, counts: counts(node.personId) }"
           :style="{ left: `${node.x}px`, top: `${node.y}px` }"
           :aria-pressed="node.personId === chosen"
@@ -109,11 +109,11 @@ const describe = (id: string): string => {
           :data-person="node.personId"
           @click="emit('choose', node.personId)"
         >
-          <span class="name">
+          <b class="text-truncate">
             <Mark v-if="open.has(node.personId)" kind="blocked" />
             {{ personName(person(node.personId)!) }}
-          </span>
-          <span class="role">
+          </b>
+          <span class="soft text-truncate">
             {{ ROLE_LABEL[person(node.personId)!.role]
             }}{{ rolesOf(person(node.personId)!).length > 1 ? ` +${rolesOf(person(node.personId)!).length - 1}` : '' }} ·
             {{ person(node.personId)!.kind === 'person' ? age(person(node.personId)!) : 'org.' }}
@@ -130,7 +130,7 @@ const describe = (id: string): string => {
         </span>
       </div>
     </div>
-    <p v-if="household.size > 0" class="sum">
+    <p v-if="household.size > 0" class="d-flex flex-wrap gc-3 mt-2 mark-small text-small">
       <b>Household of {{ household.size }}</b>
       <span class="soft">
         {{
@@ -140,7 +140,7 @@ const describe = (id: string): string => {
             .join('; ') || 'everybody counts'
         }}
       </span>
-      <span v-for="left in household.leftOut" :key="left.incomeId" class="left">
+      <span v-for="left in household.leftOut" :key="left.incomeId">
         <Mark kind="partly" />
         {{ file.incomes.find(({ id }) => id === left.incomeId)?.source ?? 'Income' }} of
         {{ person(left.personId) ? personName(person(left.personId)!) : '' }} is left out:
@@ -151,28 +151,14 @@ const describe = (id: string): string => {
 </template>
 
 <style scoped>
-.frame {
-  overflow-x: auto;
-  padding: 2px;
-}
-.picture {
-  position: relative;
-}
-.house {
+.house,
+.node,
+.tag {
   position: absolute;
-  padding: 2px 10px;
+  padding: 2px 8px;
   border: 1px dashed var(--rule-strong);
   border-radius: 4px;
   background: var(--sheet);
-  font-size: 0.8rem;
-  color: var(--ink-soft);
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.picture > svg {
-  position: absolute;
-  inset: 0;
 }
 path {
   fill: none;
@@ -184,18 +170,13 @@ path.strong {
   stroke-width: 2.5;
 }
 .node {
-  position: absolute;
   width: 152px;
   height: 44px;
-  padding: 2px 8px;
   display: grid;
   align-content: center;
-  text-align: left;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
+  border-style: solid;
   background: var(--sunk);
-  color: var(--ink);
-  font: inherit;
+  font-size: 0.84rem;
   line-height: 1.2;
   cursor: pointer;
 }
@@ -207,46 +188,14 @@ path.strong {
   outline: 2px solid var(--teal);
   background: var(--teal-soft);
 }
-.name {
-  font-weight: 600;
-  font-size: 0.88rem;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.name .mark {
-  width: 13px;
-  height: 13px;
-  vertical-align: -2px;
-}
-.role {
-  font-size: 0.76rem;
-  color: var(--ink-soft);
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
 .tag {
-  position: absolute;
   transform: translate(-50%, -50%);
   padding: 0 5px;
-  border-radius: 3px;
+  border: 0;
   background: var(--teal);
   color: var(--on-teal);
-  font-size: 0.74rem;
+  font-size: 0.75rem;
   white-space: nowrap;
   pointer-events: none;
-}
-.sum {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 12px;
-  margin-top: 6px;
-  font-size: 0.88rem;
-}
-.left .mark {
-  width: 14px;
-  height: 14px;
-  vertical-align: -2px;
 }
 </style>

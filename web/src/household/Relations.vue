@@ -60,7 +60,7 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
 <template>
   <div class="relations">
     <h3>Related to {{ personName(person) }}</h3>
-    <p v-for="row in rows" :key="row.id" class="row" :data-anchor="`relation.${row.id}`" tabindex="-1">
+    <p v-for="row in rows" :key="row.id" class="d-flex flex-wrap align-center ga-1 py-1" :data-anchor="`relation.${row.id}`" tabindex="-1">
       <span class="who">{{ name(row.otherId) }}</span>
       <AskChoice
         class="kind"
@@ -81,7 +81,7 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
       />
       <span v-if="stored(row.id)" class="wrong text-small">{{ stored(row.id) }}</span>
     </p>
-    <form v-if="!locked && free.length > 0" class="row new" @submit.prevent="add">
+    <form v-if="!locked && free.length > 0" class="d-flex flex-wrap align-center ga-1 py-1" @submit.prevent="add">
       <AskChoice
         v-model="toId"
         class="who"
@@ -99,13 +99,6 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px;
-  padding: 2px 0;
-}
 .who {
   flex: 1 1 84px;
 }

@@ -119,7 +119,7 @@ function arithmetic(row: { id: string }): string {
       <template #line="{ row, textOf }">
         <span class="who">{{ textOf(row, columns[0]!) }}</span>
         <span class="what">{{ [textOf(row, columns[1]!), incomeOf(row).source].filter(Boolean).join(', ') || 'Kind and source still to be named' }}</span>
-        <span v-if="of(row)" class="soft sums text-small">{{ arithmetic(row) }}</span>
+        <span v-if="of(row)" class="soft flex-1-1 text-right text-small">{{ arithmetic(row) }}</span>
       </template>
       <template #under="{ row }">
         <IncomeFields :income="incomeOf(row)" :file="file" :locked="locked" />
@@ -166,10 +166,6 @@ function arithmetic(row: { id: string }): string {
 <style scoped>
 .who {
   flex: 0 0 20%;
-}
-.sums {
-  flex: 1 1 auto;
-  text-align: right;
 }
 .sum {
   max-width: 720px;

@@ -27,14 +27,9 @@ const kindOf = (field: string): string => fieldOf('income', field)?.kind ?? '';
 
 <style scoped>
 .kinds > * {
-  width: 100px;
+  width: 92px;
 }
 .kinds > .choice {
   width: 130px;
-}
-.kinds > .whole,
-.kinds > .decimal,
-.kinds > .share {
-  width: 88px;
 }
 </style>

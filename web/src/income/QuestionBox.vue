@@ -69,7 +69,7 @@ function useSupported(): void {
 </script>
 
 <template>
-  <div class="question mark-small" :class="{ settled }" role="group" :aria-label="say(question.what)">
+  <div class="note mark-small mt-2 mb-3" :class="settled ? 'lichen' : 'ember'" role="group" :aria-label="say(question.what)">
     <p>
       <Mark :kind="settled ? 'settled' : 'blocked'" />
       <b>{{ say(question.what) }}.</b>
@@ -86,7 +86,7 @@ function useSupported(): void {
     <form v-if="answering" class="row-actions mt-1" @submit.prevent="explain">
       <AskText
         v-model="text"
-        class="flex-1-1 words"
+        class="flex-1-1"
         bare
         data-aside="yes"
         :data-anchor="instead ? undefined : anchor"
@@ -103,19 +103,3 @@ function useSupported(): void {
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   </div>
 </template>
-
-<style scoped>
-.question {
-  margin: 6px 0 10px;
-  padding: 4px 10px;
-  border-left: 4px solid var(--ember);
-  background: var(--sheet);
-  font-size: 0.9rem;
-}
-.question.settled {
-  border-left-color: var(--lichen);
-}
-.words {
-  max-width: 300px;
-}
-</style>

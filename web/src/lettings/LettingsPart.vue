@@ -62,7 +62,7 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
   <div v-if="rule">
     <p v-if="problem && taking === null" class="note ember my-2" role="alert">{{ problem }}</p>
     <p v-if="lettings.length === 0" class="soft">Nobody rented a home in the last {{ rule.years }} years.</p>
-    <article v-for="letting in lettings" :key="letting.home.id" class="letting" :data-anchor="`letting.${letting.home.id}`" tabindex="-1">
+    <article v-for="letting in lettings" :key="letting.home.id" class="py-2" :data-anchor="`letting.${letting.home.id}`" tabindex="-1">
       <p>
         <Mark :kind="markOf(letting)" /> <b>{{ lettingName(letting) }}</b>, rented by {{ letting.tenants.map(personName).join(' and ') }}
         <span class="soft d-block">{{ stands(letting) }}</span>
@@ -135,9 +135,3 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
     />
   </div>
 </template>
-
-<style scoped>
-.letting {
-  padding: 8px 0;
-}
-</style>

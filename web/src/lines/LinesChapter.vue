@@ -159,7 +159,7 @@ const nothing = words('lines.nothingToSend');
           <Field :id="row.id" entity="coverLine" field="agent" :options="options(rules?.agents)" :locked="locked" />
           <span v-if="unitOf(lineOf(row))" class="soft text-small">counted by the {{ unitOf(lineOf(row)) }}</span>
         </div>
-        <ul v-if="standings.get(row.id)?.faults.length" class="facts note ember">
+        <ul v-if="standings.get(row.id)?.faults.length" class="facts plain note ember">
           <li v-for="fault in standings.get(row.id)?.faults" :key="fault.field">The issuing system: {{ fault.what }}</li>
         </ul>
       </template>

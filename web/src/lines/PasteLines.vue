@@ -37,7 +37,7 @@ function add(): void {
         <b>{{ good.length }} of {{ lines.length }}</b>
         can be added{{ bad.length > 0 ? '; the others stay here until they are put right:' : '.' }}
       </p>
-      <ul v-if="bad.length > 0" class="facts unread">
+      <ul v-if="bad.length > 0" class="facts plain unread">
         <li v-for="line in bad" :key="line.at">
           <b>Line {{ line.at }}, {{ line.cells.slice(0, 2).join(', ') }}:</b>
           {{ line.problems.join('. ') }}

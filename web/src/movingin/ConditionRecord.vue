@@ -119,7 +119,7 @@ offerActs(() =>
           {{ sides.tenant ? 'signed by who moves in' : 'who moves in signs on the phone, at the unit' }}</span
         >
       </p>
-      <ul class="facts soft">
+      <ul class="facts plain soft">
         <li v-for="one in record.signatures" :key="one.side + one.whoId">
           {{ one.name }}, {{ one.side === 'house' ? 'for the house' : 'who moves in' }}, {{ showTime(one.at) }}
         </li>
@@ -146,9 +146,6 @@ offerActs(() =>
     gap: 6px;
     padding: 10px 12px;
     border-bottom: 1px solid var(--rule);
-  }
-  .by-room :deep(th) {
-    font-weight: 600;
   }
   .by-room :deep(:is(td, th)) {
     height: auto;

@@ -129,7 +129,7 @@ offerActs(() =>
         <h2>Days to keep</h2>
         <v-btn size="small" variant="text" :prepend-icon="mdiCalendarOutline" :href="`${editing.url}/key-dates.ics`">Download (ICS)</v-btn>
       </div>
-      <ul class="lines">
+      <ul class="lines plain">
         <li v-for="date in dates" :key="date.code + date.on">
           <span>
             <Mark :kind="seen(date) || (date.code === 'moveIn' && handover.keysAt) ? 'settled' : isDue(date) ? 'blocked' : 'open'" />{{ ' '

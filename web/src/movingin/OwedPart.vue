@@ -100,7 +100,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
 
       <template v-if="file.receipts.length > 0">
         <h3 class="mt-3">Payments</h3>
-        <ul class="lines">
+        <ul class="lines plain">
           <li v-for="receipt in file.receipts" :key="receipt.id">
             <span>
               <Mark :kind="PAID[receipt.state].mark" />
@@ -124,7 +124,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
           Of what was paid <b>{{ money(back.back) }}</b> goes back where it came from<template v-if="back.keeps > 0">; {{ money(back.keeps) }} is kept</template
           >.
         </p>
-        <ul class="facts">
+        <ul class="facts plain">
           <li v-for="kept in back.kept" :key="say(kept.label)">{{ money(kept.amount) }}, {{ say(kept.label) }}: {{ say(kept.why) }}</li>
         </ul>
         <div v-if="desk.may('receipt.giveBack') && !open" class="fields mt-2" style="--across: 3">

@@ -31,11 +31,11 @@ const mine = computed(() => desk.me !== null && HOLDERS_OF[desk.me.role].include
 </script>
 
 <template>
-  <button type="button" class="entry" :class="{ quiet }" :title="say(entry.why)" @click="emit('go', entry)">
+  <button type="button" class="entry border-b w-100" :class="{ quiet }" :title="say(entry.why)" @click="emit('go', entry)">
     <Mark :kind="kind" />
-    <span class="what">{{ say(entry.what) }}</span>
-    <span v-if="reasoned" class="meta">{{ say(entry.why) }}</span>
-    <span v-if="!quiet && (!mine || (due && dated))" class="meta">
+    <span class="clear">{{ say(entry.what) }}</span>
+    <span v-if="reasoned" class="meta soft text-small">{{ say(entry.why) }}</span>
+    <span v-if="!quiet && (!mine || (due && dated))" class="meta soft text-small">
       {{ mine ? '' : `with ${entry.holderName ?? HOLDER_LABEL[entry.holder].toLowerCase()} since ${showDay(entry.since)}` }}
       <b v-if="due && dated" :class="{ wrong: due.late }">{{ due.late ? '' : 'due ' }}{{ due.text }}</b>
     </span>
@@ -46,24 +46,15 @@ const mine = computed(() => desk.me !== null && HOLDERS_OF[desk.me.role].include
 .entry {
   display: grid;
   grid-template-columns: 22px minmax(0, 1fr);
-  width: 100%;
   padding: 6px 4px;
-  border-bottom: 1px solid var(--rule);
-  text-align: left;
+  line-height: 1.3;
   cursor: pointer;
 }
 .entry:hover {
   background: var(--teal-soft);
 }
-.what {
-  overflow-wrap: anywhere;
-  line-height: 1.3;
-}
 .meta {
   grid-column: 2;
-  font-size: 0.8rem;
-  line-height: 1.25;
-  color: var(--ink-soft);
 }
 .quiet {
   color: var(--ink-soft);

@@ -34,19 +34,19 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
 </script>
 
 <template>
-  <aside v-if="narrow" class="path folded">
-    <button type="button" aria-label="Open the Path" @click="emit('fold')">
-      <span class="count">{{ now.length }}</span>
+  <aside v-if="narrow" class="path px-1">
+    <button type="button" class="w-100 text-center" aria-label="Open the Path" @click="emit('fold')">
+      <b class="d-block">{{ now.length }}</b>
       <span class="upright">on the Path</span>
     </button>
   </aside>
-  <aside v-else class="path" aria-label="Path">
+  <aside v-else class="path px-3" aria-label="Path">
     <header class="d-flex justify-space-between align-baseline">
       <h2>Path</h2>
       <v-btn size="x-small" variant="text" @click="emit('fold')">Fold</v-btn>
     </header>
     <section v-if="next || now.length > 0">
-      <h3>
+      <h3 class="soft mt-2">
         {{ next ? `Before ${STAGE_LABEL[next].toLowerCase()}` : 'Done, and still to come'
         }}<template v-if="dueOfAll"
           >, <span :class="{ wrong: dueOfAll.late }">{{ dueOfAll.late ? '' : 'due ' }}{{ dueOfAll.text }}</span></template
@@ -57,8 +57,8 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
         Nothing stands in the way.
       </p>
       <template v-for="group in groups" :key="group.personId ?? ''">
-        <h4 v-if="titleOf(group.personId, groups)">{{ titleOf(group.personId, groups) }}</h4>
-        <ol v-for="kind in group.kinds" :key="kind.kind">
+        <h4 class="mt-2" v-if="titleOf(group.personId, groups)">{{ titleOf(group.personId, groups) }}</h4>
+        <ol class="plain" v-for="kind in group.kinds" :key="kind.kind">
           <li v-for="(entry, at) in kind.entries" :key="entry.key">
             <PathLine :entry="entry" :today="today" :reasoned="kind.why === null || at === 0" :dated="dueOfAll === null" @go="go" />
           </li>
@@ -74,8 +74,8 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
         ><b>Later: {{ later.length }}</b></template
       >
       <section v-for="{ stage, parts } in gates" :key="stage">
-        <h3>In {{ stage.toLowerCase() }}</h3>
-        <ol>
+        <h3 class="soft mt-2">In {{ stage.toLowerCase() }}</h3>
+        <ol class="plain">
           <li v-for="entry in parts.flatMap(({ kinds }) => kinds.flatMap(({ entries }) => entries))" :key="entry.key">
             <PathLine :entry="entry" :today="today" quiet @go="go" />
           </li>
@@ -88,37 +88,11 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
 <style scoped>
 .path {
   overflow-y: auto;
-  padding: 12px 12px 12px 14px;
+  padding-block: 12px;
   background: var(--sheet);
   border-left: 1px solid var(--rule);
 }
-.folded {
-  padding: 8px 4px;
-}
-.folded button {
-  width: 36px;
-  cursor: pointer;
-}
-.count {
-  display: block;
-  font-weight: 700;
-  font-size: 1.1rem;
-}
 .upright {
   writing-mode: vertical-rl;
-}
-h3 {
-  margin: 8px 0 2px;
-  color: var(--ink-soft);
-  font-size: 0.85rem;
-}
-h4 {
-  margin-top: 8px;
-  font-size: 0.9rem;
-}
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 </style>

@@ -46,12 +46,12 @@ const bar = (share: number): string => `${Math.min(100, share * 100)}%`;
         >: {{ explained }} % explained{{ directs ? `, directed by ${directs}` : ', nobody named who directs it' }}
       </p>
       <div
-        class="bar my-1"
+        class="bar d-flex my-1"
         role="img"
         :aria-label="`${personName(company)}: ${owners.map(({ person, share }) => `${personName(person)} ${inPercent(share)}`).join(', ')}`"
       >
         <span v-for="owner in owners" :key="owner.person.id" :class="{ named: owner.named }" :style="{ width: bar(owner.share) }">
-          <span class="text-small">{{ personName(owner.person) }} {{ inPercent(owner.share) }}</span>
+          <span class="text-small text-truncate">{{ personName(owner.person) }} {{ inPercent(owner.share) }}</span>
         </span>
       </div>
       <Fold v-for="owner in owners" :key="owner.person.id">
@@ -69,20 +69,16 @@ const bar = (share: number): string => `${Math.min(100, share * 100)}%`;
 
 <style scoped>
 .bar {
-  display: flex;
   height: 26px;
   background: var(--sunk);
   border: 1px solid var(--rule-strong);
 }
 .bar > span {
-  overflow: hidden;
-  border-right: 2px solid var(--paper);
-  background: var(--teal-soft);
+  display: grid;
   padding: 2px 6px;
-  white-space: nowrap;
-  text-overflow: ellipsis;
+  border-right: 2px solid var(--paper);
 }
-.bar > span:not(.named) {
-  background: transparent;
+.bar > .named {
+  background: var(--teal-soft);
 }
 </style>

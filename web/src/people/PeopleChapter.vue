@@ -144,7 +144,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
       <form v-if="duplicate.state === 'open' && desk.may('duplicate.say')" class="row-actions" @submit.prevent>
         <v-btn size="small" variant="flat" :data-anchor="`duplicate.${duplicate.id}`" @click="answer(duplicate, { verdict: 'same' })">Yes, the same</v-btn>
         <AskText
-          class="why"
+          class="w-33"
           bare
           placeholder="Why it is somebody else"
           :label="`Why ${nameOf(duplicate.personId)} is somebody else`"
@@ -211,7 +211,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         <v-btn v-if="free" size="x-small" :data-anchor="`confirm.${person.id}`" @click="confirmDetails">They still hold</v-btn>
       </p>
       <p v-if="reached" class="note mb-2">Before calling or writing: {{ reached }}.</p>
-      <div class="columns">
+      <div class="columns d-grid ga-4">
         <div class="fields">
           <Field
             :id="person.id"
@@ -297,7 +297,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           </template>
           <Field v-if="helps" :id="person.id" class="two" entity="person" field="organisation" label="Organisation" :locked="locked" />
         </div>
-        <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="side" />
+        <Relations v-if="!isOrganisation" :file="file" :person="person" :locked="!free" class="border-s pl-4" />
       </div>
       <template v-if="!isOrganisation && (owes || papers.length > 0)">
         <h3 class="mt-3">Identity papers</h3>
@@ -360,15 +360,6 @@ const nameOf = (id: string): string => nameIn(props.file, id);
 
 <style scoped>
 .columns {
-  display: grid;
   grid-template-columns: minmax(0, 1fr) 250px;
-  gap: 16px;
-}
-.side {
-  border-left: 1px solid var(--rule);
-  padding-left: 14px;
-}
-.why {
-  width: 260px;
 }
 </style>

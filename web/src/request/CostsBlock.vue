@@ -54,7 +54,7 @@ const TAKE: Record<TakeAlong, string> = {
     <p v-if="failed" class="note ember" role="alert">The part that works the costs out can’t be loaded. Load this page again.</p>
     <p v-else-if="!costs" class="soft">Once the amount and the term are there, this says what it costs.</p>
     <template v-else>
-      <div class="two">
+      <div class="fields" style="--across: 2">
         <v-table>
           <tbody>
             <tr v-for="(part, at) in costs.parts" :key="at">
@@ -82,7 +82,7 @@ const TAKE: Record<TakeAlong, string> = {
               </th>
               <td class="figure">{{ money(costs.interest) }}</td>
             </tr>
-            <tr class="sum">
+            <tr class="font-weight-bold">
               <th scope="row">Total payable</th>
               <td class="figure">{{ money(costs.totalPayable) }}</td>
             </tr>
@@ -91,7 +91,7 @@ const TAKE: Record<TakeAlong, string> = {
         <div>
           <v-table>
             <tbody>
-              <tr v-for="rate in rates" :key="rate.method" :class="{ sum: rate.own }">
+              <tr v-for="rate in rates" :key="rate.method" :class="{ 'font-weight-bold': rate.own }">
                 <th scope="row">
                   Annual percentage rate
                   <span class="soft text-small d-block">{{ rate.name }}{{ rate.own ? ', as here' : '' }}</span>
@@ -126,15 +126,3 @@ const TAKE: Record<TakeAlong, string> = {
     </template>
   </div>
 </template>
-
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: 1.25fr 1fr;
-  gap: 8px 28px;
-  align-items: start;
-}
-.sum > * {
-  font-weight: 700;
-}
-</style>

@@ -50,7 +50,7 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           quiet
           empty="One purpose: the price. List several here, and they add up to it."
         />
-        <p v-for="line in otherUses" :key="say(line.label)" class="line">
+        <p v-for="line in otherUses" :key="say(line.label)" class="line border-b py-1">
           <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>
         </p>
@@ -77,7 +77,7 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
             <span v-else class="soft">{{ owedOn(row) }}</span>
           </template>
         </Rows>
-        <p v-for="line in otherSources" :key="say(line.label)" class="line">
+        <p v-for="line in otherSources" :key="say(line.label)" class="line border-b py-1">
           <span>{{ say(line.label) }}</span>
           <span>{{ money(line.value) }}</span>
         </p>
@@ -106,11 +106,6 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
 .line {
   display: flex;
   justify-content: space-between;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
   font-variant-numeric: tabular-nums;
-}
-.line:first-of-type {
-  margin-top: 8px;
 }
 </style>

@@ -42,9 +42,9 @@ async function signInAs(person: DemoPerson): Promise<void> {
 </script>
 
 <template>
-  <main class="sign-in">
-    <div class="words">
-      <p class="wordmark">Cavren</p>
+  <main class="sign-in d-grid align-center h-screen pa-6">
+    <div class="words d-grid ga-2">
+      <p class="text-primary font-weight-bold mb-4">Cavren</p>
       <h1>Every file, and what still stands in its way.</h1>
       <p class="soft">Quillhaven Mutual · intake desk</p>
     </div>
@@ -74,29 +74,18 @@ async function signInAs(person: DemoPerson): Promise<void> {
 
 <style scoped>
 .sign-in {
-  min-height: 100vh;
-  display: grid;
   grid-template-columns: minmax(280px, 460px) 400px;
   gap: 72px;
   place-content: center;
-  align-items: center;
-  padding: 24px;
 }
-.wordmark {
-  font-weight: 700;
-  font-size: 1.1rem;
-  color: var(--teal);
-  margin-bottom: 14px;
-}
-.words h1 {
+h1 {
   font-size: 2.3rem;
   line-height: 1.15;
-  margin-bottom: 14px;
 }
 .name {
   width: 76px;
 }
-@media (max-width: 800px) {
+@media (width < 800px) {
   .sign-in {
     grid-template-columns: 1fr;
     gap: 24px;

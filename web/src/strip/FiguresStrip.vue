@@ -88,7 +88,7 @@ function go(place: { chapter: string; anchor: string }): void {
       v-for="item in shownFigures"
       :key="item.measure"
       type="button"
-      :class="['figure-cell', item.verdict]"
+      :class="['figure-cell', 'mark-small', item.verdict]"
       :data-measure="item.measure"
       @click="open(item.measure)"
     >
@@ -130,47 +130,34 @@ function go(place: { chapter: string; anchor: string }): void {
 .figure-cell {
   display: grid;
   align-content: start;
-  gap: 1px;
-  min-width: 0;
   padding: 7px 10px;
   border-right: 1px solid var(--rule);
   border-top: 3px solid transparent;
-  text-align: left;
+  color: var(--ink-soft);
+  font-size: 0.77rem;
+  line-height: 1.25;
   cursor: pointer;
 }
 .figure-cell:hover {
   background: var(--teal-soft);
 }
-.figure-cell.outside {
-  border-top-color: var(--ember);
-  background: var(--ember-soft);
-}
-.figure-cell.refer {
-  border-top-color: var(--ember);
-}
-.figure-cell.inside {
+.inside {
   border-top-color: var(--lichen);
 }
-.label,
-.limit {
-  font-size: 0.77rem;
-  color: var(--ink-soft);
-  line-height: 1.25;
+.refer,
+.outside {
+  border-top-color: var(--ember);
 }
-.outside .label,
-.outside .limit {
+.outside {
+  background: var(--ember-soft);
   color: var(--ink);
 }
 .value {
+  color: var(--ink);
   font-size: 1.12rem;
   font-weight: 700;
   font-variant-numeric: tabular-nums;
+  line-height: 1.4;
   white-space: nowrap;
-}
-.limit .mark {
-  margin-right: 4px;
-  width: 14px;
-  height: 14px;
-  vertical-align: -2px;
 }
 </style>

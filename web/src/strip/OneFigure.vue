@@ -53,7 +53,7 @@ async function askException(): Promise<void> {
   <p v-if="figure.value === null">Can’t be computed yet: {{ say(figure.waitingFor ?? '') }} is missing.</p>
   <template v-else>
     <TermLines :terms="figure.terms" :currency="currency" :open="heading === 'h2'" @go="(place) => emit('go', place)" />
-    <p class="result figure d-flex justify-space-between font-weight-bold py-2">
+    <p class="sum-line figure font-weight-bold pb-2">
       <span>{{ figure.label }}</span>
       <span>= {{ showFigure(figure, currency) }}</span>
     </p>
@@ -81,9 +81,3 @@ async function askException(): Promise<void> {
     </div>
   </template>
 </template>
-
-<style scoped>
-.result {
-  border-top: 2px solid var(--ink);
-}
-</style>

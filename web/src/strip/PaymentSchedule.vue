@@ -47,7 +47,7 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
       {{ pack.currency }}.
     </p>
     <v-chart class="chart" :option="option" autoresize />
-    <div class="rows" tabindex="0" role="region" aria-label="All payments">
+    <div class="rows overflow-y-auto" tabindex="0" role="region" aria-label="All payments">
       <v-table>
         <thead>
           <tr>
@@ -77,11 +77,9 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
 <style scoped>
 .chart {
   height: 240px;
-  width: 100%;
 }
 .rows {
   max-height: 260px;
-  overflow-y: auto;
 }
 thead th {
   position: sticky;

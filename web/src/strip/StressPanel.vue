@@ -117,6 +117,5 @@ const charts = computed(() =>
 <style scoped>
 .chart {
   height: 150px;
-  width: 100%;
 }
 </style>

@@ -7,7 +7,7 @@ const emit = defineEmits<{ open: [name: SheetOffer['name']]; more: [] }>();
 </script>
 
 <template>
-  <div class="sheets">
+  <div class="sheets d-grid align-content-center justify-items-start">
     <v-btn v-for="{ name, label, call } in sheets" :key="name" size="x-small" variant="text" :color="call ? 'error' : 'primary'" @click="emit('open', name)">
       {{ label }}
     </v-btn>
@@ -19,9 +19,6 @@ const emit = defineEmits<{ open: [name: SheetOffer['name']]; more: [] }>();
 .sheets {
   grid-column: -2 / -1;
   grid-row: 1;
-  display: grid;
   grid-template-columns: 1fr 1fr;
-  align-content: center;
-  justify-items: start;
 }
 </style>

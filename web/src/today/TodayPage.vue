@@ -89,19 +89,15 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
 </template>
 
 <style scoped>
-.counts {
-  margin: 0;
-}
 .counts div {
   display: flex;
   flex-direction: row-reverse;
   align-items: baseline;
   gap: 6px;
 }
-.counts dd {
+dd {
   margin: 0;
   font-size: 1.5rem;
   font-weight: 700;
-  font-variant-numeric: tabular-nums;
 }
 </style>

@@ -84,7 +84,7 @@ async function give(answer?: 'yes' | 'no'): Promise<void> {
           <AskText v-model="one.since" label="Since" hint="such as May 2024" />
           <AskText v-model="one.reason" label="What for" />
         </fieldset>
-        <v-btn size="small" class="justify-self-start" @click="addMedication">Another one</v-btn>
+        <p><v-btn size="small" @click="addMedication">Another one</v-btn></p>
       </div>
       <p><v-btn variant="flat" :loading="busy" @click="give()">Keep this answer</v-btn></p>
     </div>

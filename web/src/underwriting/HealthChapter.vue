@@ -125,10 +125,10 @@ function inWords(cover: Cover): string {
         <span v-else class="soft"><Mark kind="waiting" /> not underwritten yet</span>
       </p>
       <template v-for="sheet in sheets.filter(({ coverId }) => coverId === cover.id)" :key="sheet.coverId">
-        <div class="two mt-2">
+        <div class="fields mt-2" style="--across: 2">
           <div>
             <h3>What was said</h3>
-            <ul class="facts">
+            <ul class="facts plain">
               <li v-for="{ text, said: answer } in sheet.answers" :key="text">
                 <b>{{ answer.answer === 'yes' ? 'Yes' : 'No' }}</b>: {{ text }}
                 <span v-if="answer.answer === 'yes'" class="d-block soft">
@@ -169,11 +169,3 @@ function inWords(cover: Cover): string {
     </div>
   </section>
 </template>
-
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px 24px;
-}
-</style>

@@ -19,7 +19,7 @@ const spans = computed(() =>
 </script>
 
 <template>
-  <div class="board-line" role="row">
+  <div class="board-line border-b px-3" role="row">
     <span role="rowheader">
       {{ row.label }}
       <span class="soft text-small">{{ row.plan }}</span>
@@ -36,7 +36,7 @@ const spans = computed(() =>
         :class="one.state"
         :style="{ left: `${one.left}%`, width: `${one.width}%` }"
         :title="one.said"
-        ><span class="words"
+        ><span class="d-block px-2 py-1 text-small text-truncate"
           >{{ STATE_WORD[one.state] }}<template v-if="one.booking?.name"> · {{ one.booking.name }}</template></span
         ><span class="d-sr-only">, {{ one.said }}</span></component
       >
@@ -48,16 +48,9 @@ const spans = computed(() =>
 .board-line {
   display: grid;
   grid-template-columns: 15rem 6rem minmax(0, 1fr);
-  gap: 0 12px;
+  gap: 12px;
   align-items: center;
   min-height: 33px;
-  padding: 0 12px;
-  border-bottom: 1px solid var(--rule);
-}
-.board-heads {
-  font-size: 0.82rem;
-  font-weight: 600;
-  color: var(--ink-soft);
 }
 .board-time {
   position: relative;
@@ -68,45 +61,33 @@ const spans = computed(() =>
 <style scoped>
 .span {
   position: absolute;
-  top: 1px;
-  bottom: 1px;
+  inset-block: 1px;
   overflow: hidden;
-  border: 1px solid var(--rule);
+  border: 1px solid transparent;
   border-radius: 3px;
   color: var(--ink);
   text-decoration: none;
 }
-.words {
-  display: block;
-  padding: 2px 6px;
-  overflow: hidden;
-  font-size: 0.82rem;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
 .now {
   position: absolute;
-  top: -4px;
-  bottom: -4px;
+  inset-block: -4px;
   border-left: 2px solid var(--ember);
 }
-.span.free {
-  border-color: transparent;
+.free {
   color: var(--ink-soft);
 }
-.span.let {
+.let {
   background: var(--teal-soft);
   border-color: var(--teal);
 }
-.span.kept {
+.kept {
   background: var(--lichen-soft);
   border-color: var(--lichen);
 }
-.span.held {
-  background: var(--sheet);
+.held {
   border: 1px dashed var(--teal);
 }
-.span.notYet {
+.notYet {
   background: var(--sunk);
   color: var(--ink-soft);
 }

@@ -54,7 +54,7 @@ offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} fo
     <p v-if="problem" class="note ember mt-2" role="alert">{{ problem }}</p>
     <div v-if="standing.offers.length > 0" class="mt-3">
       <h3>What was offered</h3>
-      <ul class="facts">
+      <ul class="facts plain">
         <li v-for="offer in standing.offers" :key="offer.id" class="row-actions">
           <span class="flex-1-1">
             <Mark :kind="offer.state === 'open' ? 'partly' : offer.state === 'accepted' ? 'settled' : 'blocked'" /> <b>{{ offer.unit }}</b>,
@@ -94,7 +94,7 @@ offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} fo
       quiet
       empty="None is claimed."
     />
-    <ul class="facts mt-2">
+    <ul class="facts plain mt-2">
       <li v-for="one in preferences" :key="one.rule.code + (one.claim?.id ?? '')">
         <Mark :kind="one.counts ? 'settled' : 'open'" /> <b>{{ one.rule.label }}</b>, {{ one.rule.points }} {{ one.rule.points === 1 ? 'point' : 'points'
         }}{{ one.counts ? '' : standing.drawnAt === null ? ', doesn’t count yet' : ', did not count' }}<span class="soft">: {{ say(one.why) }}</span>

@@ -320,7 +320,7 @@ offerActs(() =>
 
     <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
       <h2>What would make it fit</h2>
-      <ul class="facts">
+      <ul class="facts plain">
         <li v-for="one in fits" :key="one.lever" class="row-actions">
           <span class="flex-1-1"
             ><b>{{ say(one.label) }}</b

@@ -103,11 +103,11 @@ const counts = computed(() => {
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
     <p v-else-if="rows.length === 0" class="note">This stock has no units yet. They come from its list, when Cavren starts.</p>
     <div v-else class="board sheet" role="table" aria-label="Units over time" :aria-rowcount="rows.length + 1">
-      <div class="board-line board-heads" role="row">
+      <div class="board-line border-b px-3 soft text-small font-weight-semibold" role="row">
         <span role="columnheader">Unit</span>
         <span role="columnheader" class="figure">Rent</span>
         <span role="columnheader" class="board-time">
-          <span v-for="head in heads" :key="head.month" class="head" :style="{ left: `${head.left}%` }">{{ head.label }}</span>
+          <span v-for="head in heads" :key="head.month" class="head text-no-wrap" :style="{ left: `${head.left}%` }">{{ head.label }}</span>
         </span>
       </div>
       <template v-if="rows.length <= AT_ONCE">
@@ -129,7 +129,6 @@ const counts = computed(() => {
 .head {
   position: absolute;
   top: 4px;
-  white-space: nowrap;
 }
 @media (width < 1100px) {
   .head:nth-child(even) {
