@@ -25,8 +25,8 @@ export const test = base.extend<{ unbroken: undefined }>({
     await use(watched(context));
   },
   unbroken: [
-    // eslint-disable-next-line no-empty-pattern -- a fixture that needs no other
-    async ({}, use) => {
+    async ({ baseURL }, use) => {
+      expect(baseURL, 'what is tested is here').toMatch(/^http:\/\/127\.0\.0\.1:/);
       broken.length = 0;
       await use(undefined);
       const found = [...broken];

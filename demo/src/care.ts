@@ -157,7 +157,8 @@ export class Care {
     if (home.until === 'applying') return toApplying(this.cavren, this.staff, open, 'tamsin');
     await toDeciding(this.cavren, this.staff, open, 'tamsin');
     if (home.until === 'deciding') return;
-    if (home.until === 'declined') return open.act(this.staff('sunniva'), '/decision', { outcome: 'decline', reasons: ['application-ineligible'], comment: 'Moves abroad in the spring' }); // prettier-ignore
+    if (home.until === 'declined')
+      return open.act(this.staff('sunniva'), '/decision', { outcome: 'decline', reasons: ['application-ineligible'], comment: 'Moves abroad in the spring' });
     if (home.until === 'offering') return open.act(this.staff('sunniva'), '/decision', { outcome: 'approve' });
     await toAccepted(this.staff, open, 'tamsin', 'sunniva');
     await toIssued(this.cavren, this.staff, open);

@@ -5,6 +5,12 @@ import type { Cavren } from '@cavren/server';
 type App = Cavren['app'];
 type Method = 'GET' | 'POST' | 'PATCH';
 
+/** What the server answers at an address. */
+interface Answer<T> {
+  status: number;
+  body: T;
+}
+
 /** Somebody at a browser of their own: keeps the cookies and the token of its session, and stops at the first refusal. */
 export class Browser {
   private readonly cookies = new Map<string, string>();
@@ -28,8 +34,7 @@ export class Browser {
     return (await this.send<T>(method, url, payload, headers)).body;
   }
 
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- what the server answers at that address
-  private async send<T>(method: Method, url: string, payload?: object, headers: Record<string, string> = {}): Promise<{ status: number; body: T }> {
+  private async send<T>(method: Method, url: string, payload?: object, headers: Record<string, string> = {}): Promise<Answer<T>> {
     const response = await this.app.inject({
       method,
       url,

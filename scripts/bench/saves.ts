@@ -13,6 +13,13 @@ const SECONDS = 30;
 const PASSWORD = 'a long enough password';
 const TURNS = 200;
 
+/** What the server answers at an address. */
+interface Answer<T> {
+  status: number;
+  body: T;
+  bytes: number;
+}
+
 /** An officer's browser: keeps the session, and the version of what is open. */
 export class Officer {
   private headers: Record<string, string> = {};
@@ -20,8 +27,7 @@ export class Officer {
     private readonly app: App,
     readonly username: string,
   ) {}
-  // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- what the server answers at that address
-  async call<T>(method: 'GET' | 'POST' | 'PATCH', url: string, payload?: object): Promise<{ status: number; body: T; bytes: number }> {
+  async call<T>(method: 'GET' | 'POST' | 'PATCH', url: string, payload?: object): Promise<Answer<T>> {
     const answer = await this.app.inject({ method, url, headers: this.headers, ...(payload ? { payload } : {}) });
     return { status: answer.statusCode, body: answer.json<T>(), bytes: Buffer.byteLength(answer.body) };
   }

@@ -106,8 +106,8 @@ async function fillDemo(script, environment, say) {
   if (code !== 0) throw new Plain(demo.problem() || 'The demo could not be filled in.');
 }
 
-/** @param {string} url @param {ReturnType<typeof startNode>} program */
-async function answersAt(url, program) {
+/** Waits until a program answers, or has ended. @param {string} url @param {{ hasEnded: () => boolean, problem: () => string }} program */
+export async function answersAt(url, program) {
   for (let turn = 0; turn < 1800; turn += 1) {
     if (program.hasEnded()) throw new Plain(program.problem() || `${url} did not start.`);
     const response = await fetch(url).catch(() => null);

@@ -40,7 +40,16 @@ async function home(monthly = 260_000, more: (parent: string, child: string) => 
     change.add('relation', { personId: child, toId: id, kind: 'child' }),
     change.add('cover', { personId: id, tobacco: 'no' }),
     change.add('cover', { personId: child, tobacco: 'no' }),
-    change.add('home', { personId: id, line: '3 Rope Walk', town: 'Quillhaven', region: 'QH', postalCode: '00412', since: '2019-01-01', tenure: 'rented', monthlyCost: 90_000 }), // prettier-ignore
+    change.add('home', {
+      personId: id,
+      line: '3 Rope Walk',
+      town: 'Quillhaven',
+      region: 'QH',
+      postalCode: '00412',
+      since: '2019-01-01',
+      tenure: 'rented',
+      monthlyCost: 90_000,
+    }),
     change.add('income', { personId: id, kind: 'wage', source: 'Longline', amount: monthly, frequency: 'monthly', since: '2020-01-01' }),
     change.add('answer', { personId: id, question: 'livesHere', value: 'yes' }),
     ...more(id, child),

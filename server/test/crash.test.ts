@@ -8,6 +8,7 @@ import { createConnection } from 'mariadb';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { inRoot, ROOT } from '../../scripts/setup/place.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
+import { answersAt } from '../../scripts/setup/running.mjs';
 import { dayAtHome, STAFF } from './cavren';
 import { buildApp, readConfig, verifyHistories } from '../src/index';
 
@@ -44,11 +45,8 @@ async function startServer(): Promise<{ child: ChildProcess; url: string }> {
     stdio: 'ignore',
   });
   const url = `http://127.0.0.1:${serverPort}`;
-  for (let turn = 0; turn < 1200; turn += 1) {
-    if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return { child, url };
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('the server did not start');
+  await answersAt(`${url}/api/health`, { hasEnded: () => child.exitCode !== null, problem: () => 'the server did not start' });
+  return { child, url };
 }
 
 describe('kill -9 in the middle of saves', () => {

@@ -35,7 +35,16 @@ async function boats(lines: object[], more: (of: string) => DetailChange[] = () 
     change.set('person', id, 'idNumber', number),
     change.set('person', id, 'phone', `(212) 555-${String(3100 + births)}`),
     change.set('person', id, 'email', `boats${births}@post.example`),
-    change.add('home', { personId: id, line: '3 Rope Walk', town: 'Quillhaven', region: 'QH', postalCode: '00412', since: '2019-01-01', tenure: 'rented', monthlyCost: 90_000 }), // prettier-ignore
+    change.add('home', {
+      personId: id,
+      line: '3 Rope Walk',
+      town: 'Quillhaven',
+      region: 'QH',
+      postalCode: '00412',
+      since: '2019-01-01',
+      tenure: 'rented',
+      monthlyCost: 90_000,
+    }),
     change.add('income', { personId: id, kind: 'wage', source: 'Longline', amount: 600_000, frequency: 'monthly', since: '2020-01-01' }),
     change.add('answer', { personId: id, question: 'ownsBoat', value: 'yes' }),
     change.add('answer', { personId: id, question: 'lostBefore', value: 'no' }),

@@ -323,7 +323,16 @@ describe('a policy', () => {
 });
 
 describe('a cover that takes the place of another', () => {
-  const OLD = { insurer: 'Tidewater Life', address: 'PO Box 418, South Harbour', number: 'TL 20-4471', becomes: 'replaced', benefit: 280_000, waitingDays: '60', premium: 6_140, why: 'Works farther out now' }; // prettier-ignore
+  const OLD = {
+    insurer: 'Tidewater Life',
+    address: 'PO Box 418, South Harbour',
+    number: 'TL 20-4471',
+    becomes: 'replaced',
+    benefit: 280_000,
+    waitingDays: '60',
+    premium: 6_140,
+    why: 'Works farther out now',
+  };
   const letters = async (walk: Walk) =>
     select<{ recipient: string; notice_id: string }>(
       cavren.db,
@@ -503,6 +512,9 @@ describe('who brings a policy', () => {
   it('is whoever keeps the file where nobody is named, and nobody of what isn’t insured', async () => {
     const loan = await openFile(cavren);
     expect((await name(loan, BOTH)).body).toMatchObject({ code: 'not-insured' });
-    expect((await (await cavren.as('wren')).get<{ staffId: string }[]>(`${(await crew()).url}/producers`)).body.map(({ staffId }) => staffId).sort()).toEqual(['staff-tamsin', 'staff-wren']); // prettier-ignore
+    expect((await (await cavren.as('wren')).get<{ staffId: string }[]>(`${(await crew()).url}/producers`)).body.map(({ staffId }) => staffId).sort()).toEqual([
+      'staff-tamsin',
+      'staff-wren',
+    ]);
   });
 });

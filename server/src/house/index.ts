@@ -10,11 +10,9 @@ import type { Secrets } from '../secrets/index';
  * What concepts offer to one another, by name. Each concept adds what it offers to this type where it is registered, so
  * that none imports another to use it and the order in which they are registered doesn't matter.
  */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the concepts
 export interface Services {}
 
 /** What concepts plug into one another, by name; whoever takes it asks for all of it. Filled like the services. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the concepts
 export interface Plugs {}
 
 /** What every concept stands on: the database, secrets, bytes, jobs, and the clock. */

@@ -35,7 +35,18 @@ export function linesStore(db: Sequelize) {
     },
     ['id'],
   );
-  const all = (fileId: string, tx?: Tx) => table.find({ fileId }, { tx, order: [['version', 'DESC'], ['sentAt', 'ASC'], ['lineId', 'ASC']] }); // prettier-ignore
+  const all = (fileId: string, tx?: Tx) =>
+    table.find(
+      { fileId },
+      {
+        tx,
+        order: [
+          ['version', 'DESC'],
+          ['sentAt', 'ASC'],
+          ['lineId', 'ASC'],
+        ],
+      },
+    );
   return {
     /** The newest version of each line. */
     async newest(fileId: string, tx?: Tx): Promise<LineVersionRow[]> {

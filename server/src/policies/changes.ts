@@ -25,7 +25,12 @@ import { forbidden, refused, type Actor } from '../http/index';
 import { wholeAccount, type Account } from '../payments/index';
 import { PROBLEM } from './problems';
 
-type Row = Omit<PolicyChange, 'order' | 'on' | 'before' | 'after'> & { fileId: string; effectiveOn: PolicyChange['on']; yearBefore: PolicyChange['before']; yearAfter: PolicyChange['after'] }; // prettier-ignore
+type Row = Omit<PolicyChange, 'order' | 'on' | 'before' | 'after'> & {
+  fileId: string;
+  effectiveOn: PolicyChange['on'];
+  yearBefore: PolicyChange['before'];
+  yearAfter: PolicyChange['after'];
+};
 
 export function policyChangeStore(db: Sequelize) {
   const table = new Table<Row>(

@@ -151,7 +151,23 @@ export function underwritingService({ services, secrets }: House, store: Underwr
     async carry(change: FileChange, { coverId, outcome, loading, perMille, exclusions, postponedUntil, about, health }: UnderwritingOutcome): Promise<void> {
       const { name: madeBy, id: madeById } = change.actor;
       await store.insertOutcome(
-        { id: nanoid(), fileId: change.row.id, coverId, outcome, loading, perMille, exclusions, postponedUntil, overruled: false, reason: null, about, health, madeBy, madeById, madeAt: change.now }, // prettier-ignore
+        {
+          id: nanoid(),
+          fileId: change.row.id,
+          coverId,
+          outcome,
+          loading,
+          perMille,
+          exclusions,
+          postponedUntil,
+          overruled: false,
+          reason: null,
+          about,
+          health,
+          madeBy,
+          madeById,
+          madeAt: change.now,
+        },
         change.tx,
       );
       await change.reload('underwritings');

@@ -1,6 +1,18 @@
 <script setup lang="ts">
 import type { FieldValue } from '@cavren/contract';
-import { INTEREST_KIND_LABEL, lineCosts, lineName, linesToSend, linesToWithdraw, lineTotals, moneyIn, say as words, standingOf, type CoverLine, type LineStanding } from '@cavren/core'; // prettier-ignore
+import {
+  INTEREST_KIND_LABEL,
+  lineCosts,
+  lineName,
+  linesToSend,
+  linesToWithdraw,
+  lineTotals,
+  moneyIn,
+  say as words,
+  standingOf,
+  type CoverLine,
+  type LineStanding,
+} from '@cavren/core';
 import { mdiClipboardTextOutline, mdiSend } from '@mdi/js';
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';

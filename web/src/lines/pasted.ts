@@ -66,4 +66,8 @@ export function readPasted(text: string, rules: LineRules, writing: Writing, tod
 }
 
 /** Cells as a spreadsheet would paste them. */
-export const asPasted = (lines: readonly Pick<PastedLine, 'cells'>[]): string => Papa.unparse(lines.map(({ cells }) => cells), { delimiter: '\t' }); // prettier-ignore
+export const asPasted = (lines: readonly Pick<PastedLine, 'cells'>[]): string =>
+  Papa.unparse(
+    lines.map(({ cells }) => cells),
+    { delimiter: '\t' },
+  );

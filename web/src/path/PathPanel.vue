@@ -57,8 +57,8 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
         Nothing stands in the way.
       </p>
       <template v-for="group in groups" :key="group.personId ?? ''">
-        <h4 class="mt-2" v-if="titleOf(group.personId, groups)">{{ titleOf(group.personId, groups) }}</h4>
-        <ol class="plain" v-for="kind in group.kinds" :key="kind.kind">
+        <h4 v-if="titleOf(group.personId, groups)" class="mt-2">{{ titleOf(group.personId, groups) }}</h4>
+        <ol v-for="kind in group.kinds" :key="kind.kind" class="plain">
           <li v-for="(entry, at) in kind.entries" :key="entry.key">
             <PathLine :entry="entry" :today="today" :reasoned="kind.why === null || at === 0" :dated="dueOfAll === null" @go="go" />
           </li>

@@ -88,11 +88,35 @@ describe('who brings a policy', () => {
   ]);
   it.each([
     [[['tamsin', 100]], null],
-    [[['tamsin', 66.67], ['wren', 33.33]], null], // prettier-ignore
+    [
+      [
+        ['tamsin', 66.67],
+        ['wren', 33.33],
+      ],
+      null,
+    ],
     [[], 'earnings.nobody'],
-    [[['tamsin', 50], ['tamsin', 50]], 'earnings.twice'], // prettier-ignore
-    [[['tamsin', 60], ['wren', 30]], 'earnings.notWhole'], // prettier-ignore
-    [[['tamsin', 100], ['wren', 0]], 'earnings.notWhole'], // prettier-ignore
+    [
+      [
+        ['tamsin', 50],
+        ['tamsin', 50],
+      ],
+      'earnings.twice',
+    ],
+    [
+      [
+        ['tamsin', 60],
+        ['wren', 30],
+      ],
+      'earnings.notWhole',
+    ],
+    [
+      [
+        ['tamsin', 100],
+        ['wren', 0],
+      ],
+      'earnings.notWhole',
+    ],
     [[['ansel', 100]], 'earnings.notCertified'],
     [[['nobody', 100]], 'earnings.notCertified'],
   ] as const)('%j: %s', (wish, code) => {

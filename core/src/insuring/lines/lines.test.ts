@@ -155,7 +155,12 @@ describe('all lines', () => {
         expect(totals.premium).toBe(SUM(costs.map(({ premium }) => premium)));
         const atHalf = priced.coverLines.map(({ level }) => (level === 'half' ? 1 : 0));
         const half = totals.levels.find(({ code }) => code === 'half');
-        expect(half?.assistance ?? 0).toBe(SUMPRODUCT(costs.map(({ assistance }) => assistance), atHalf)); // prettier-ignore
+        expect(half?.assistance ?? 0).toBe(
+          SUMPRODUCT(
+            costs.map(({ assistance }) => assistance),
+            atHalf,
+          ),
+        );
         expect(premiumOf(priced, ON)?.yearly).toBe(totals.premium - totals.assistance);
       }),
     );
@@ -246,7 +251,11 @@ describe('a line that went to the issuing system', () => {
     const [a, b] = [line('a'), line('b')];
     const base = { ...file([a, b]), interests: [interest('i', { lineId: 'a', share: 5 }), interest('j', { share: 5 })] };
     const known = { ...base, lineVersions: [sent(base, a), sent(base, b, { number: null, state: 'rejected' })] };
-    const gone = applyChanges(known, [...whatHangsOn(known, 'coverLine', 'a'), { op: 'remove', entity: 'coverLine', id: 'a' }, { op: 'remove', entity: 'coverLine', id: 'b' }], AT); // prettier-ignore
+    const gone = applyChanges(
+      known,
+      [...whatHangsOn(known, 'coverLine', 'a'), { op: 'remove', entity: 'coverLine', id: 'a' }, { op: 'remove', entity: 'coverLine', id: 'b' }],
+      AT,
+    );
     expect(gone.interests.map(({ id }) => id)).toEqual(['j']);
     // What was never accepted isn't known there.
     expect(linesToWithdraw(gone).map(({ lineId }) => lineId)).toEqual(['a']);
@@ -258,7 +267,10 @@ describe('rates of lines', () => {
   const read = (csv: string) => {
     const [head = '', ...rows] = csv.split('\n');
     const columns = head.split(',');
-    return readLineRates(columns, rows.map((row) => Object.fromEntries(row.split(',').map((value, at) => [columns[at] ?? '', value])))); // prettier-ignore
+    return readLineRates(
+      columns,
+      rows.map((row) => Object.fromEntries(row.split(',').map((value, at) => [columns[at] ?? '', value]))),
+    );
   };
   it('are refused by line, and used whole or not at all', () => {
     expect(read('item,place,rate\ntrap,quay,9.5').rows).toEqual([{ item: 'trap', place: 'quay', rate: 9.5 }]);

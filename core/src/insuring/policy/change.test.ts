@@ -35,7 +35,18 @@ const POLICY: Policy = {
   refundOrder: null,
 };
 function crew(mode: string, values: Partial<FileState> = {}): FileState {
-  const cover = { ...BLANK_ROW.cover, id: 'c', createdAt: at, personId: 'kaia', plan: 'year', benefit: minor(360_000), waitingDays: '30', benefitMonths: '24', occupation: 'deckhand', tobacco: 'no' as const }; // prettier-ignore
+  const cover = {
+    ...BLANK_ROW.cover,
+    id: 'c',
+    createdAt: at,
+    personId: 'kaia',
+    plan: 'year',
+    benefit: minor(360_000),
+    waitingDays: '30',
+    benefitMonths: '24',
+    occupation: 'deckhand',
+    tobacco: 'no' as const,
+  };
   const base = sampleFile({
     product: shippedProduct('crew-cover'),
     pack: shippedPlace('nz'),

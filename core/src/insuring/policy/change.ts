@@ -116,7 +116,8 @@ export function barToChange(file: FileState, changes: readonly DetailChange[], o
   if (policy?.state !== 'issued' || policy.paidAt === null) return say('policy.notInForceToChange');
   if (openChange(file)) return say('policy.changeIsOpen');
   const last = yearsOf(file).at(-1)?.from ?? policy.startsOn;
-  if (on < policy.startsOn || on >= policy.endsOn || on < today || on < last) return say('policy.changeDay', { from: { day: [policy.startsOn, today, last].sort().at(-1) ?? today }, until: { day: policy.endsOn } }); // prettier-ignore
+  if (on < policy.startsOn || on >= policy.endsOn || on < today || on < last)
+    return say('policy.changeDay', { from: { day: [policy.startsOn, today, last].sort().at(-1) ?? today }, until: { day: policy.endsOn } });
   if (changes.length === 0 || !changes.every(isPolicyChange)) return say('policy.notChangeable');
   const next = asChanged(file, changes);
   if (next.covers.length + next.coverLines.length === 0) return say('policy.nothingLeftCovered');
