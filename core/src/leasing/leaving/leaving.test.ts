@@ -7,7 +7,7 @@ import type { LeaseRules } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
 import { datesDue, keyDatesOf, nextKeyDate } from '../handover/index';
 import { noticeBy } from '../terms/index';
-import { endsByNotice, goesOn, letUntil, NO_LAST_DAY, noticeOf, reaches, takenUntil, type LeaseNotice } from './index';
+import { endsByNotice, goesOn, letUntil, NO_LAST_DAY, noticeOf, reaches, takenUntil, tookBackInWords, type LeaseNotice } from './index';
 
 const day = (text: string): IsoDate => isoDate(text);
 const END = ['ends', 'monthToMonth', 'renews'] as const;
@@ -109,6 +109,18 @@ describe('until when something is let', () => {
     expect(letUntil({ ...file, leaseNotices: [back] })).toBeNull();
     expect(letUntil({ ...file, leaseNotices: [back, notice({})] })).toBe('2028-03-15');
     expect(noticeOf({ leaseNotices: [back, notice({})] })?.id).toBe('n1');
+  });
+});
+
+describe('notice that was taken back', () => {
+  it.each([
+    ['us', '2027-12-19'],
+    ['nz', '2027-12-20'],
+  ] as const)('was on the day that it was where the home is: %s', (place, back) => {
+    // Eleven in the evening of Sunday 19 December by Greenwich: Monday noon in New Zealand, Sunday still in the United States.
+    const taken = notice({ backAt: '2027-12-19T23:00:00.000Z', backBy: 'Wren Halloway', backWhy: 'They stay' });
+    const file: FileState = { ...letting('monthToMonth'), pack: shippedPlace(place), leaseNotices: [taken, notice({ id: 'n2' })] };
+    expect(tookBackInWords(file)).toMatchObject([{ values: { back: { day: back } } }]);
   });
 });
 

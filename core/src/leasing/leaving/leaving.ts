@@ -1,4 +1,4 @@
-import { addMonths, isoDate, lastDayOf, type IsoDate } from '../../basis/dates/index';
+import { addMonths, dayAt, isoDate, lastDayOf, type IsoDate } from '../../basis/dates/index';
 import { say, type Words } from '../../basis/words/index';
 import { personName, type FileState } from '../../file/state/index';
 import type { LeaseRules } from '../../file/product/index';
@@ -84,19 +84,19 @@ export function endInWords(file: Let & Pick<FileState, 'leaseNotices' | 'people'
   ];
 }
 
-/** Notice that was given and taken back, in words. */
-export const tookBackInWords = (file: Pick<FileState, 'leaseNotices' | 'people'>): Words[] =>
-  file.leaseNotices
-    .filter(({ backAt }) => backAt !== null)
-    .map((notice) =>
-      say('leaving.wasNotice', {
-        notice: givenBy(file, notice),
-        last: { day: lastDayOf(notice.endsOn) },
-        back: { day: notice.backAt?.slice(0, 10) ?? '' },
-        by: notice.backBy ?? '',
-        why: notice.backWhy ?? '',
-      }),
-    );
+/** Notice that was given and taken back, in words; on which day that was, by the place's clock. */
+export const tookBackInWords = (file: Pick<FileState, 'leaseNotices' | 'people' | 'pack'>): Words[] =>
+  file.leaseNotices.flatMap((notice) =>
+    notice.backAt === null
+      ? []
+      : say('leaving.wasNotice', {
+          notice: givenBy(file, notice),
+          last: { day: lastDayOf(notice.endsOn) },
+          back: { day: dayAt(notice.backAt, file.pack.timeZone) },
+          by: notice.backBy ?? '',
+          why: notice.backWhy ?? '',
+        }),
+  );
 
 /** By whom notice was given, and when. */
 function givenBy({ people }: Pick<FileState, 'people'>, { side, personId, givenOn }: LeaseNotice): Words {
