@@ -3,9 +3,7 @@ import './door/door.css';
 import { createApp, type Component } from 'vue';
 import { makeVuetify } from './look/vuetify';
 import DoorApp from './door/DoorApp.vue';
-
-/** Lets the phone draw what is there and take what is pressed. */
-const breathe = (): Promise<void> => new Promise((go) => setTimeout(go));
+import { breathe } from './door/turns';
 
 /** Opens the front door, a step at a time. @param apply the page of a product, where it came with the page itself. */
 export async function openDoor(apply: Component | null): Promise<void> {

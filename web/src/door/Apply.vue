@@ -5,6 +5,7 @@ import { computed, onMounted, ref, toRefs } from 'vue';
 import { api, messageOf, problemsOf } from '../api/index';
 import { AskText } from '../look/index';
 import AskCode from './AskCode.vue';
+import InTurn from './InTurn.vue';
 import { keptForm } from './kept';
 import { DATE_FORM } from '../words/index';
 
@@ -175,10 +176,12 @@ const again = () =>
         </ul>
       </section>
       <form class="stack" @submit.prevent="apply">
-        <v-radio-group v-if="product.forBusinesses" v-model="asBusiness" name="asBusiness" label="Who applies?" inline>
-          <v-radio label="I, with a business of my own" :value="false" />
-          <v-radio label="A company, for which I sign" :value="true" />
-        </v-radio-group>
+        <InTurn v-if="product.forBusinesses">
+          <v-radio-group v-model="asBusiness" name="asBusiness" label="Who applies?" inline>
+            <v-radio label="I, with a business of my own" :value="false" />
+            <v-radio label="A company, for which I sign" :value="true" />
+          </v-radio-group>
+        </InTurn>
         <template v-if="product.forBusinesses && asBusiness">
           <AskText
             v-model="business"
@@ -197,30 +200,42 @@ const again = () =>
             required
           />
         </template>
-        <AskText v-model="name" label="Your name, as on your identity paper" :error="problems['fullName']" name="fullName" autocomplete="name" required />
-        <AskText
-          v-model="born"
-          label="Birth date"
-          :error="problems['birthDate']"
-          name="birthDate"
-          autocomplete="bday"
-          :placeholder="DATE_FORM[order]"
-          required
-        />
-        <AskText
-          v-model="phone"
-          label="Mobile phone"
-          :error="problems['phone']"
-          hint="We text a code to it, so that nobody else comes in."
-          name="phone"
-          type="tel"
-          autocomplete="tel"
-          required
-        />
-        <AskText v-model="email" label="E-mail, if you have one" :error="problems['email']" name="email" type="email" autocomplete="email" />
-        <v-checkbox v-if="product.consent" v-model="agrees" name="agrees" :label="product.consent.text" />
-        <v-btn type="submit" variant="flat" :disabled="busy || !agrees">Begin</v-btn>
-        <p v-if="!agrees" class="soft">opens when you agree</p>
+        <InTurn>
+          <AskText v-model="name" label="Your name, as on your identity paper" :error="problems['fullName']" name="fullName" autocomplete="name" required />
+        </InTurn>
+        <InTurn>
+          <AskText
+            v-model="born"
+            label="Birth date"
+            :error="problems['birthDate']"
+            name="birthDate"
+            autocomplete="bday"
+            :placeholder="DATE_FORM[order]"
+            required
+          />
+        </InTurn>
+        <InTurn>
+          <AskText
+            v-model="phone"
+            label="Mobile phone"
+            :error="problems['phone']"
+            hint="We text a code to it, so that nobody else comes in."
+            name="phone"
+            type="tel"
+            autocomplete="tel"
+            required
+          />
+        </InTurn>
+        <InTurn>
+          <AskText v-model="email" label="E-mail, if you have one" :error="problems['email']" name="email" type="email" autocomplete="email" />
+        </InTurn>
+        <InTurn>
+          <v-checkbox v-if="product.consent" v-model="agrees" name="agrees" :label="product.consent.text" />
+        </InTurn>
+        <InTurn>
+          <v-btn type="submit" variant="flat" :disabled="busy || !agrees">Begin</v-btn>
+          <p v-if="!agrees" class="soft">opens when you agree</p>
+        </InTurn>
       </form>
     </template>
     <template v-else-if="reference">

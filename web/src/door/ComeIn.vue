@@ -4,6 +4,7 @@ import { onMounted, ref, toRefs } from 'vue';
 import { api, messageOf } from '../api/index';
 import { AskText } from '../look/index';
 import AskCode from './AskCode.vue';
+import InTurn from './InTurn.vue';
 import { keptForm } from './kept';
 
 const props = defineProps<{
@@ -74,15 +75,15 @@ const enter = () =>
       <form v-if="!sent" class="stack" @submit.prevent="send">
         <template v-if="byReference">
           <p>Come in with the reference on our letter and the phone number that you gave us.</p>
-          <AskText v-model="reference" label="Reference" name="reference" autocomplete="off" placeholder="like 4KT-M2X-7" required />
-          <AskText v-model="phone" label="Phone number" name="phone" type="tel" autocomplete="tel" required />
+          <InTurn><AskText v-model="reference" label="Reference" name="reference" autocomplete="off" placeholder="like 4KT-M2X-7" required /></InTurn>
+          <InTurn><AskText v-model="phone" label="Phone number" name="phone" type="tel" autocomplete="tel" required /></InTurn>
         </template>
         <p v-else>
           To be sure that it is you, we text a code to your phone ending in
           <b>{{ greeting?.phoneTail }}</b>
           .
         </p>
-        <v-btn type="submit" variant="flat" :disabled="busy">Text me the code</v-btn>
+        <InTurn><v-btn type="submit" variant="flat" :disabled="busy">Text me the code</v-btn></InTurn>
       </form>
       <form v-else class="stack" @submit.prevent="enter">
         <p v-if="byReference">If reference and phone number fit together, a code is on its way by text.</p>
