@@ -1,19 +1,38 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { createApp, h } from 'vue';
+import { createApp, h, nextTick } from 'vue';
 import InTurn from '../src/door/InTurn.vue';
+import { myTurn } from '../src/door/turns';
 
-beforeEach(() => void vi.useFakeTimers());
-afterEach(() => void vi.useRealTimers());
+/** What goes on once the phone had its breath. */
+let breaths: (() => void)[];
+beforeEach(() => {
+  breaths = [];
+  vi.stubGlobal('setTimeout', (go: () => void, later = 0) => (later > 0 ? 0 : breaths.push(go)));
+});
+afterEach(() => void vi.unstubAllGlobals());
+/** As long as anything takes that waits for no breath. */
+async function settled(): Promise<void> {
+  for (let step = 0; step < 20; step += 1) await nextTick();
+}
 
-it('what comes in turn is drawn one after the other, with a breath in between, below what is there at once', async () => {
-  const root = document.createElement('div');
-  const app = createApp({ render: () => ['first', ...['second', 'third', 'fourth'].map((word) => h(InTurn, null, () => `, ${word}`))] });
-  app.mount(root);
-  const seen = [root.textContent];
-  for (let turn = 0; turn < 3; turn += 1) {
-    await vi.advanceTimersToNextTimerAsync();
-    seen.push(root.textContent);
+it('who waits for a turn has it after a breath, one after the other', async () => {
+  const had: number[] = [];
+  for (const one of [1, 2, 3]) void myTurn().then(() => had.push(one));
+  for (const expected of [[], [1], [1, 2], [1, 2, 3]]) {
+    await settled();
+    expect(had).toEqual(expected);
+    breaths.shift()?.();
   }
-  expect(seen).toEqual(['first', 'first, second', 'first, second, third', 'first, second, third, fourth']);
+});
+
+it('what comes in turn is drawn below what is there at once', async () => {
+  const root = document.createElement('div');
+  const app = createApp({ render: () => ['first', ...['second', 'third'].map((word) => h(InTurn, null, { default: () => `, ${word}` }))] });
+  app.mount(root);
+  for (const expected of ['first', 'first, second', 'first, second, third']) {
+    await settled();
+    expect(root.textContent).toBe(expected);
+    breaths.shift()?.();
+  }
   app.unmount();
 });
