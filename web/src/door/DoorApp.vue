@@ -4,6 +4,7 @@ import { defineAsyncComponent, onMounted, ref, type Component } from 'vue';
 import { api, setCsrfToken } from '../api/index';
 import { cameIn } from './camein';
 import ComeIn from './ComeIn.vue';
+import InTurn from './InTurn.vue';
 
 /** The applicants' own pages: come in with a link or a reference, see how it stands, send papers, sign. */
 const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
@@ -77,8 +78,8 @@ async function leave(): Promise<void> {
       <p v-if="looking" role="status">One moment …</p>
       <Inside v-else-if="view" :view="view" @change="take" @leave="leave" @ended="ended" />
       <References v-else-if="asked" :view="asked" @change="takeAsked" @leave="leave" @ended="takeAsked(null)" />
-      <Apply v-else-if="product" :code="product" @in="comeIn" />
-      <ComeIn v-else :token="token" :again="again" @in="comeIn" @asked="comeToAnswer" />
+      <InTurn v-else-if="product"><Apply :code="product" @in="comeIn" /></InTurn>
+      <InTurn v-else><ComeIn :token="token" :again="again" @in="comeIn" @asked="comeToAnswer" /></InTurn>
     </main>
   </v-app>
 </template>
