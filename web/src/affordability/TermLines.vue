@@ -31,7 +31,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
           <span class="sign">{{ term.sign }}</span>
           <span class="label">
             {{ say(term.label) }}
-            <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
+            <span v-if="term.note" class="soft ml-2">{{ say(term.note) }}</span>
           </span>
           <span class="figure font-weight-semibold">{{ showValue(term.value, term.unit, currency) }}</span>
         </summary>
@@ -42,8 +42,8 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
         <span class="label">
           <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ say(term.label) }}</a>
           <template v-else>{{ say(term.label) }}</template>
-          <span v-if="term.note" class="soft">{{ say(term.note) }}</span>
-          <span v-if="term.place && saidBy(term.place)" class="soft text-small">{{ saidBy(term.place) }}</span>
+          <span v-if="term.note" class="soft ml-2">{{ say(term.note) }}</span>
+          <span v-if="term.place && saidBy(term.place)" class="soft text-small ml-2">{{ saidBy(term.place) }}</span>
         </span>
         <span class="figure font-weight-semibold">{{ showValue(term.value, term.unit, currency) }}</span>
       </div>

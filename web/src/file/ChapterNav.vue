@@ -73,7 +73,9 @@ const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed 
   padding-inline: 0;
 }
 li {
+  padding-left: 14px;
   color: var(--ink-soft);
+  text-indent: -14px;
 }
 li::before {
   content: '';

@@ -71,7 +71,7 @@ function useSupported(): void {
 <template>
   <div class="note mark-small mt-2 mb-3" :class="settled ? 'lichen' : 'ember'" role="group" :aria-label="say(question.what)">
     <p>
-      <Mark :kind="settled ? 'settled' : 'blocked'" />
+      <Mark class="me-1" :kind="settled ? 'settled' : 'blocked'" />
       <b>{{ say(question.what) }}.</b>
       {{ say(question.why) }}
     </p>

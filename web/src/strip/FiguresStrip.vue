@@ -97,7 +97,7 @@ function go(place: { chapter: string; anchor: string }): void {
       <span class="limit">
         <template v-if="item.value === null && item.waitingFor">needs {{ say(item.waitingFor) }}</template>
         <template v-else-if="VERDICT_MARK[item.verdict] !== 'none'">
-          <Mark :kind="VERDICT_MARK[item.verdict]" />
+          <Mark class="me-1" :kind="VERDICT_MARK[item.verdict]" />
           <span class="unseen">{{ LIMIT_WORD[item.verdict] ?? '' }}</span>{{ showLimit(item, currency) }}
         </template>
         <template v-else>&nbsp;</template>
