@@ -156,7 +156,7 @@ const nothing = words('lines.nothingToSend');
           <span class="soft text-small d-block">{{ lineOf(row).weeks === null ? '' : `${lineOf(row).weeks} weeks` }}</span>
         </td>
         <td>
-          <span>
+          <span class="mark-small text-no-wrap">
             <Mark :kind="markOf(row.id)" />
             {{ wordOf(row.id) }}
           </span>

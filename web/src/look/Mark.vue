@@ -23,10 +23,13 @@ const shape = computed(() => SHAPES[props.kind]);
 </template>
 
 <style scoped>
-.mark {
-  width: 18px;
-  height: 18px;
-  flex: none;
-  vertical-align: -4px;
+/* Below what a place says of its marks. */
+@layer vuetify-components {
+  .mark {
+    width: 18px;
+    height: 18px;
+    flex: none;
+    vertical-align: -4px;
+  }
 }
 </style>
