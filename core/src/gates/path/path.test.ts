@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, it } from 'vitest';
-import { expect } from '../../../test/spoken';
-import { barToMove, computePath, dueOn, type PathEntry } from './index';
+import { expect, spoken } from '../../../test/spoken';
+import { barToMove, computePath, dueOn, pathFigures, type PathEntry } from './index';
 import { isLocked, type Check, type Exception, type FileState, type Paper } from '../../file/state/index';
 import { evidenceDifferences, evidenceExplained } from '../../means/income/index';
 import { minor } from '../../basis/money/index';
-import { TODAY, aDebt, allPapers, checked, exception, paper, person, product, sampleFile } from '../../../test/sample';
+import { TODAY, aDebt, allPapers, checked, exception, paper, person, product, sampleFile, shippedProduct } from '../../../test/sample';
 
 const keys = (entries: readonly PathEntry[]): string[] => entries.map(({ key }) => key);
 const AT = '2026-03-02T09:00:00.000Z';
@@ -199,5 +199,17 @@ describe('Path', () => {
         for (const entry of path.entries) expect(entry.what && entry.why && entry.place.anchor).toBeTruthy();
       }),
     );
+  });
+});
+
+describe('figures that were worked before the Path', () => {
+  it.each(['workboat-refit', 'quay-cottages', 'crew-cover', 'gear-lease'])('are those that it works itself: %s', (code) => {
+    const file = sampleFile({ product: shippedProduct(code) });
+    expect(computePath(file, TODAY, pathFigures(file, TODAY))).toEqual(spoken(computePath(file, TODAY)));
+  });
+  it('are what it is judged by, so that those of another file would be seen', () => {
+    const file = sampleFile();
+    const richer = { ...file, incomes: file.incomes.map((income) => ({ ...income, amount: minor((income.amount ?? 0) * 2) })) };
+    expect(computePath(file, TODAY, pathFigures(richer, TODAY)).figures.monthlyIncome).not.toBe(computePath(file, TODAY).figures.monthlyIncome);
   });
 });

@@ -30,6 +30,10 @@ export interface Path {
 
 /** What a file's Path is judged by: its figures, and those of its guarantors. */
 export type PathFigures = Pick<Path, 'figures' | 'guarantors'>;
+/**
+ * The figures that a Path is judged by, worked without it: less than half of the work, for what is shown while one types.
+ * @param today date for ages, deadlines and the loan's dates where the file names none. @returns the same as stand in the Path of that file and day.
+ */
 export const pathFigures = (file: FileState, today: IsoDate): PathFigures => ({
   figures: affordability(file, today),
   guarantors: guarantorSheets(file, today),
