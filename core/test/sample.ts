@@ -24,6 +24,7 @@ import {
   type LineRules,
   type RateTable,
 } from '../src/file/product/index';
+import type { Cover } from '../src/insuring/cover/index';
 import { NO_HANDOVER } from '../src/leasing/handover/index';
 import { readLineRates } from '../src/insuring/lines/index';
 import { readRates } from '../src/insuring/rates/index';
@@ -345,6 +346,19 @@ export const anAsset = (values: Partial<Asset> = {}): Asset => ({
 });
 
 /** An address of now of who applies. */
+export const aCover = (values: Partial<Cover> = {}): Cover => ({
+  ...BLANK_ROW.cover,
+  id: 'cover-a',
+  createdAt: AT,
+  personId: 'person-a',
+  plan: 'year',
+  benefit: minor(300_000),
+  waitingDays: '30',
+  benefitMonths: '24',
+  occupation: 'deckhand',
+  tobacco: 'no',
+  ...values,
+});
 export const aHome = (values: Partial<Home> = {}): Home => ({
   ...BLANK_ROW.home,
   id: 'home-a',

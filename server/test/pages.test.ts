@@ -2,6 +2,7 @@ import fastify from 'fastify';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { servePages, type App } from '../src/http/index';
 
@@ -37,6 +38,12 @@ describe('the pages', () => {
     const nonce = /^\w+ (\S+)/.exec(body)?.[1] ?? '';
     expect(headers['content-security-policy']).toContain(`'nonce-${nonce}'`);
     expect(body).not.toContain('__');
+  });
+  it('come compressed to who can read that', async () => {
+    const { headers, rawPayload } = await app.inject({ url: '/door', headers: { 'accept-encoding': 'br, gzip' } });
+    expect(headers).toMatchObject({ 'content-encoding': 'gzip', vary: 'accept-encoding' });
+    expect(gunzipSync(rawPayload).toString()).toMatch(/^door \S+$/);
+    expect((await app.inject({ url: '/door' })).headers['content-encoding']).toBeUndefined();
   });
   it('have the data of a product on the way, by its code', async () => {
     expect((await app.inject({ url: '/door/apply/gear-lease' })).body).toMatch(/ for gear-lease, \/api\/door\/products\/gear-lease$/);

@@ -95,8 +95,7 @@ async function leave(): Promise<void> {
   background: var(--sheet);
   border-bottom: 1px solid var(--rule-strong);
 }
-.bar > a:not(.v-btn),
-nav a {
+.wordmark {
   font-size: 1.1rem;
   font-weight: 700;
   text-decoration: none;
@@ -105,8 +104,7 @@ nav a {
   display: inline-block;
   padding: 11px 12px 9px;
   color: var(--ink);
-  font-size: inherit;
-  font-weight: inherit;
+  text-decoration: none;
   border-bottom: 3px solid transparent;
 }
 nav a.router-link-active {
@@ -139,8 +137,16 @@ nav a.router-link-active {
     display: none;
   }
 }
-.skip:not(:focus) {
+.content {
+  outline: none;
+}
+.skip {
   position: absolute;
+  z-index: 10;
+  padding: 8px;
+  background: var(--sheet);
+}
+.skip:not(:focus) {
   left: -999px;
 }
 </style>

@@ -172,7 +172,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
                 <td colspan="4">
                   <form v-if="mayResolve(finding)" class="row-actions" @submit.prevent>
                     <AskText
-                      class="w-25"
+                      class="w-33"
                       bare
                       :label="`Reason for ${say(finding.label)}`"
                       :data-anchor="finding.id"

@@ -171,7 +171,7 @@ const period = computed(() => {
         </p>
       </article>
     </section>
-    <section v-if="paper" class="viewer sheet px-3 py-2 position-sticky top-0" aria-label="Paper">
+    <section v-if="paper" class="sheet px-3 py-2 position-sticky top-0" aria-label="Paper">
       <header class="row-actions">
         <h3>{{ paper.name }}</h3>
         <span class="soft">added {{ showDate(paper.addedAt) }} by {{ paper.addedBy }}</span>
@@ -247,6 +247,7 @@ const period = computed(() => {
 }
 .paper {
   height: auto;
+  min-height: 30px;
   white-space: normal;
   text-align: left;
   color: var(--ink);
@@ -254,7 +255,9 @@ const period = computed(() => {
 .add {
   flex: 0 0 150px;
 }
-.page-number,
+.page-number {
+  width: 56px;
+}
 .shows {
   width: 130px;
 }

@@ -460,7 +460,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
     </section>
 
     <div class="sheet-grid">
-      <div class="column d-grid ga-3 align-content-start">
+      <div class="d-grid ga-3 align-content-start">
         <section class="sheet part px-4 py-3">
           <h3>Request</h3>
           <dl class="pairs my-1">
@@ -549,7 +549,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           </p>
         </section>
       </div>
-      <div class="column d-grid ga-3 align-content-start">
+      <div class="d-grid ga-3 align-content-start">
         <section class="sheet part px-4 py-3">
           <h3>Figures against limits</h3>
           <FigureRows :figures="judged" :currency="currency" />

@@ -360,4 +360,7 @@ async function move(): Promise<void> {
 .file:not(.phone) > :deep(*:not(.strip-place)) {
   contain: strict;
 }
+.center {
+  outline: none;
+}
 </style>

@@ -97,6 +97,7 @@ const range = (months: { from: string; to: string }): string =>
   background: var(--sunk);
   border: 1px solid var(--rule-strong);
   border-radius: 3px;
+  overflow: hidden;
 }
 .bar span {
   position: absolute;
@@ -117,7 +118,8 @@ const range = (months: { from: string; to: string }): string =>
   font-weight: 700;
   text-align: center;
 }
-.over {
+.bar .over {
+  padding: 0;
   border-top: 4px solid var(--ember);
 }
 </style>

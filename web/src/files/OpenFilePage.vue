@@ -277,6 +277,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
 }
 .match {
   flex: none;
+  contain: none;
 }
 .match.on {
   border-color: var(--teal);

@@ -211,9 +211,14 @@ thead th {
   vertical-align: bottom;
   white-space: normal;
 }
-tbody > tr > * {
+tbody th {
   width: 270px;
+}
+tbody > tr > * {
   vertical-align: top;
+}
+.name {
+  max-width: 230px;
 }
 .typed {
   width: 132px;
@@ -221,5 +226,6 @@ tbody > tr > * {
 }
 .outside {
   color: var(--ember);
+  font-weight: 600;
 }
 </style>

@@ -42,8 +42,8 @@ async function signInAs(person: DemoPerson): Promise<void> {
 </script>
 
 <template>
-  <main class="sign-in d-grid align-center h-screen pa-6">
-    <div class="words d-grid ga-2">
+  <main class="sign-in d-grid align-center pa-6">
+    <div class="d-grid ga-2">
       <p class="text-primary font-weight-bold mb-4">Cavren</p>
       <h1>Every file, and what still stands in its way.</h1>
       <p class="soft">Quillhaven Mutual · intake desk</p>
@@ -74,6 +74,7 @@ async function signInAs(person: DemoPerson): Promise<void> {
 
 <style scoped>
 .sign-in {
+  min-height: 100vh;
   grid-template-columns: minmax(280px, 460px) 400px;
   gap: 72px;
   place-content: center;

@@ -130,6 +130,7 @@ function go(place: { chapter: string; anchor: string }): void {
 .figure-cell {
   display: grid;
   align-content: start;
+  min-width: 0;
   padding: 7px 10px;
   border-right: 1px solid var(--rule);
   border-top: 3px solid transparent;

@@ -46,7 +46,7 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
       {{ schedule.rows.length }} payments, {{ money(schedule.totalPayable) }} in all, of which {{ money(schedule.totalInterest) }} interest. Amounts in
       {{ pack.currency }}.
     </p>
-    <v-chart class="chart" :option="option" autoresize />
+    <v-chart class="chart w-100" :option="option" autoresize />
     <div class="rows overflow-y-auto" tabindex="0" role="region" aria-label="All payments">
       <v-table>
         <thead>

@@ -91,7 +91,7 @@ const charts = computed(() =>
           <b>{{ say(axis.label) }}</b>
           <span :class="axis.breaksAt === null ? 'text-success' : 'wrong'">{{ breaks(axis) }}</span>
         </figcaption>
-        <v-chart class="chart" :option="option" autoresize />
+        <v-chart class="chart w-100" :option="option" autoresize />
         <p class="soft text-small text-right">{{ axis.unit === 'months' ? 'months' : axis.code === 'rate' ? 'points' : 'per cent' }} →, {{ what(axis) }} ↑</p>
       </figure>
     </div>

@@ -60,7 +60,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </td>
       </template>
       <template #under="{ row }">
-        <div class="fields">
+        <div class="more small-fields">
           <template v-if="funds">
             <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" :locked="locked" />
           </template>
@@ -87,3 +87,9 @@ const putPart = (asset: Asset, part: Minor | null): void =>
     <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
 </template>
+
+<style scoped>
+.more > .labelled {
+  width: 176px;
+}
+</style>

@@ -3,12 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { astray } from '../../basis/arithmetic/index';
 import { addDays, isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
-import { BLANK_ROW, type DetailChange } from '../../file/details/index';
+import type { DetailChange } from '../../file/details/index';
 import type { FileState, Policy, PolicyChange } from '../../file/state/index';
 import { computePath } from '../../gates/path/index';
 import { premiumOf } from '../premium/index';
 import { underwrittenOf } from '../underwriting/index';
-import { person, sampleFile, shippedPlace, shippedProduct } from '../../../test/sample';
+import { aCover, person, sampleFile, shippedPlace, shippedProduct } from '../../../test/sample';
 import { asChanged, barToAgree, barToChange, endOfTerm, paidFor, priceOfChange, settlementOn, yearsOf } from './index';
 
 const START = isoDate('2026-04-01');
@@ -35,18 +35,7 @@ const POLICY: Policy = {
   refundOrder: null,
 };
 function crew(mode: string, values: Partial<FileState> = {}): FileState {
-  const cover = {
-    ...BLANK_ROW.cover,
-    id: 'c',
-    createdAt: at,
-    personId: 'kaia',
-    plan: 'year',
-    benefit: minor(360_000),
-    waitingDays: '30',
-    benefitMonths: '24',
-    occupation: 'deckhand',
-    tobacco: 'no' as const,
-  };
+  const cover = aCover({ id: 'c', createdAt: at, personId: 'kaia', benefit: minor(360_000) });
   const base = sampleFile({
     product: shippedProduct('crew-cover'),
     pack: shippedPlace('nz'),

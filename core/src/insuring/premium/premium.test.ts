@@ -1,12 +1,11 @@
 import fc from 'fast-check';
 import { describe, it } from 'vitest';
-import { person, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
+import { aCover, person, sampleFile, shippedPlace, shippedProduct, TODAY } from '../../../test/sample';
 import { expect } from '../../../test/spoken';
 import { astray } from '../../basis/arithmetic/index';
 import { isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
 import { affordability } from '../../figures/affordability/index';
-import { BLANK_ROW } from '../../file/details/index';
 import type { CoverRules, ProductDefinition } from '../../file/product/index';
 import type { FileState } from '../../file/state/index';
 import { ageAt, bodyMassIndex, coverProblems, type Cover } from '../cover/index';
@@ -14,19 +13,7 @@ import { missingRates, readRates } from '../rates/index';
 import { comparePlans, premiumLacks, premiumOf } from './index';
 
 const shipped = shippedProduct('crew-cover');
-const row = (values: Partial<Cover> = {}): Cover => ({
-  ...BLANK_ROW.cover,
-  id: 'cover-a',
-  createdAt: '2026-03-01T10:00:00.000Z',
-  personId: 'ida',
-  plan: 'year',
-  benefit: minor(300_000),
-  waitingDays: '30',
-  benefitMonths: '24',
-  occupation: 'deckhand',
-  tobacco: 'no',
-  ...values,
-});
+const row = (values: Partial<Cover> = {}): Cover => aCover({ createdAt: '2026-03-01T10:00:00.000Z', personId: 'ida', ...values });
 /** Rules with round figures, so that a premium can be worked by hand. */
 const rules = (values: Partial<CoverRules> = {}): CoverRules => ({
   ...(shipped.cover as CoverRules),

@@ -6,7 +6,7 @@ import { minor } from '../../basis/money/index';
 import { BLANK_ROW } from '../../file/details/index';
 import type { FileState } from '../../file/state/index';
 import { computePath } from '../../gates/path/index';
-import { person, sampleFile, shippedPlace, shippedProduct } from '../../../test/sample';
+import { aCover, person, sampleFile, shippedPlace, shippedProduct } from '../../../test/sample';
 import { replacementsOf, seamOf } from './index';
 
 const TODAY = isoDate('2026-03-02');
@@ -30,20 +30,7 @@ function crew(values: Partial<FileState> = {}): FileState {
     product: shippedProduct('crew-cover'),
     pack: shippedPlace('nz'),
     people: [person({ id: 'kaia', fullName: 'Kaia Reefton', birthDate: isoDate('1991-03-22') })],
-    covers: [
-      {
-        ...BLANK_ROW.cover,
-        id: 'new',
-        createdAt: at,
-        personId: 'kaia',
-        plan: 'year',
-        benefit: minor(360_000),
-        waitingDays: '30',
-        benefitMonths: '24',
-        occupation: 'deckhand',
-        tobacco: 'no',
-      },
-    ],
+    covers: [aCover({ id: 'new', createdAt: at, personId: 'kaia', benefit: minor(360_000) })],
     otherPolicies: [old()],
     ...values,
   });

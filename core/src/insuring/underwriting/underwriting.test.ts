@@ -2,9 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { isoDate } from '../../basis/dates/index';
 import { minor } from '../../basis/money/index';
-import { BLANK_ROW } from '../../file/details/index';
 import type { CoverRules, UnderwritingRules } from '../../file/product/index';
-import { sampleFile, shippedPlace, shippedProduct, person, TODAY } from '../../../test/sample';
+import { aCover, sampleFile, shippedPlace, shippedProduct, person, TODAY } from '../../../test/sample';
 import type { Cover } from '../cover/index';
 import { isOpenEnrolled, windowOf } from '../enrolment/index';
 import { healthAsked, healthAskedOf, healthLacks, healthStanding, NO_DETAILS, type HealthAnswer } from '../health/index';
@@ -20,21 +19,7 @@ const yes = (question: string, values: Partial<HealthAnswer> = {}): HealthAnswer
 const no = (question: string): HealthAnswer => ({ ...NO_DETAILS, question, answer: 'no' });
 const allNo = health.questions.filter(({ follows }) => !follows).map(({ code }) => no(code));
 const said = (...answers: HealthAnswer[]): HealthAnswer[] => [...answers, ...allNo.filter(({ question }) => !answers.some((one) => one.question === question))];
-const cover = (values: Partial<Cover> = {}): Cover => ({
-  ...BLANK_ROW.cover,
-  id: 'c1',
-  createdAt: '2026-03-02T08:00:00.000Z',
-  personId: 'person-a',
-  plan: 'year',
-  benefit: minor(300_000),
-  waitingDays: '30',
-  benefitMonths: '24',
-  occupation: 'skipper',
-  tobacco: 'no',
-  height: 175,
-  weight: 80,
-  ...values,
-});
+const cover = (values: Partial<Cover> = {}): Cover => aCover({ id: 'c1', occupation: 'skipper', height: 175, weight: 80, ...values });
 const file = (values: Parameters<typeof sampleFile>[0] = {}) =>
   sampleFile({
     product,
