@@ -1,11 +1,18 @@
 import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
-import { CHAPTERS, expect, openDemoFile, phoneContext, signIn, test } from './people';
+import type { Locator, Page } from '@playwright/test';
+import { CHAPTERS, expect, openDemoFile, phoneContext, signIn, test, turnTo } from './people';
 
-/** Rules of WCAG 2.2 A and AA, as axe checks them; for other colours of the same page only the rule about colours. */
-async function violations(page: Page, onlyColours = false): Promise<string[]> {
+/** Where a file's chapter stands, with the head of the file. */
+const CHAPTER = 'section.center';
+
+/**
+ * Rules of WCAG 2.2 A and AA, as axe checks them; for other colours of the same page only the rule about colours.
+ * @param part what of the page is new, where the rest of it was looked at on another
+ */
+async function violations(page: Page, { part, onlyColours = false }: { part?: string | undefined; onlyColours?: boolean } = {}): Promise<string[]> {
   // What passed isn't written down: that would take half of the time.
   const axe = new AxeBuilder({ page }).options({ preload: false, resultTypes: ['violations'] }).setLegacyMode(true);
+  if (part) axe.include(part);
   const { violations: found } = await (
     onlyColours ? axe.withRules(['color-contrast']) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
   ).analyze();
@@ -19,8 +26,8 @@ async function violations(page: Page, onlyColours = false): Promise<string[]> {
 }
 
 /** The same page in its light colours, judged whole, and in its dark ones; the colours change where it stands. */
-async function violationsInBoth(page: Page): Promise<string[]> {
-  const light = await violations(page);
+async function violationsInBoth(page: Page, part?: string): Promise<string[]> {
+  const light = await violations(page, { part });
   const change = (name: string) => page.getByRole('button', { name, includeHidden: true }).evaluate((button: HTMLElement) => button.click());
   if ((await page.getByRole('button', { name: 'Dark colours', includeHidden: true }).count()) === 0) return light;
   await change('Dark colours');
@@ -34,13 +41,12 @@ async function violationsInBoth(page: Page): Promise<string[]> {
       await Promise.allSettled(running.map(({ finished }) => finished));
     }
   });
-  const dark = await violations(page, true);
+  const dark = await violations(page, { part, onlyColours: true });
   await change('Light colours');
   return [...light, ...dark.map((one) => `dark: ${one}`)];
 }
 
-test('the desk, light and dark', async ({ page }) => {
-  // Twenty pages, each looked at whole.
+test('the places of the desk, light and dark', async ({ page }) => {
   const faults = () => violationsInBoth(page);
   await page.goto('/sign-in');
   await expect(page.getByText('Demo people')).toBeVisible();
@@ -48,9 +54,10 @@ test('the desk, light and dark', async ({ page }) => {
   await page.evaluate(() => localStorage.setItem('cavren-theme', 'dark'));
   await page.reload();
   await expect(page.getByText('Demo people')).toBeVisible();
-  expect(await violations(page, true)).toEqual([]);
+  expect(await violations(page, { onlyColours: true })).toEqual([]);
   await page.evaluate(() => localStorage.setItem('cavren-theme', 'light'));
   await signIn(page, 'wren');
+  await page.goto('/today');
   await expect(page.locator('tbody tr').first()).toBeVisible();
   expect(await faults()).toEqual([]);
   for (const place of ['/files', '/units', '/rounds', '/outbox', '/open', '/people', '/certificates']) {
@@ -59,57 +66,70 @@ test('the desk, light and dark', async ({ page }) => {
     await page.waitForLoadState('networkidle');
     expect([place, await faults()]).toEqual([place, []]);
   }
-  const reference = await openDemoFile(page, 'Solvane');
+});
+
+test('a file in all its chapters, light and dark', async ({ page }) => {
+  await signIn(page, 'wren');
+  await openDemoFile(page, 'Solvane');
+  // What stands around a chapter is the same in all of them.
+  expect(await violationsInBoth(page)).toEqual([]);
   for (const chapter of CHAPTERS) {
-    await page.goto(`/files/${reference}/${chapter}`);
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await expect(page.locator('section.center h2, section.center h3').first()).toBeVisible();
-    expect([chapter, await faults()]).toEqual([chapter, []]);
+    await turnTo(page, chapter);
+    await expect(page.locator(CHAPTER).locator('h2, h3').first()).toBeVisible();
+    expect([chapter, await violationsInBoth(page, CHAPTER)]).toEqual([chapter, []]);
   }
-  const cover = await openDemoFile(page, 'Marrack');
-  await page.goto(`/files/${cover}/cover`);
+});
+
+test('chapters of other lines, light and dark', async ({ page }) => {
+  await signIn(page, 'wren');
+  const faults = () => violationsInBoth(page, CHAPTER);
+  await openDemoFile(page, 'Marrack', 'cover');
   await expect(page.getByRole('heading', { name: 'The plans, for everybody covered' })).toBeVisible();
   expect(await faults()).toEqual([]);
-  const boats = await openDemoFile(page, 'Sandling');
-  await page.goto(`/files/${boats}/lines`);
+  await openDemoFile(page, 'Sandling', 'lines');
   await page.getByRole('button', { name: /^Work in Hull, steel/ }).click();
   await expect(page.getByText('A hull is named with its hull number').first()).toBeVisible();
   expect(await faults()).toEqual([]);
-  const cottage = await openDemoFile(page, 'Barrowby');
+  await openDemoFile(page, 'Barrowby');
   for (const [chapter, there] of [
     ['unit', 'Let beside it'],
     ['movingIn', 'Days to keep'],
   ] as const) {
-    await page.goto(`/files/${cottage}/${chapter}`);
+    await turnTo(page, chapter);
     await expect(page.getByRole('heading', { name: there })).toBeVisible();
     expect([chapter, await faults()]).toEqual([chapter, []]);
   }
-  const plant = await openDemoFile(page, 'Kittiwake Ice');
-  await page.goto(`/files/${plant}/equipment`);
+  await openDemoFile(page, 'Kittiwake Ice', 'equipment');
   await expect(page.getByRole('heading', { name: 'Delivery', exact: true })).toBeVisible();
   expect(await faults()).toEqual([]);
-  const many = await openDemoFile(page, 'Thackray');
-  await page.goto(`/files/${many}/income`);
+});
+
+test('what lies over a file, light and dark', async ({ page }) => {
+  await signIn(page, 'wren');
+  const inDialog = async (there: Locator) => {
+    await expect(there).toBeVisible();
+    const found = await violationsInBoth(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    return found;
+  };
+  const dialog = page.getByRole('dialog');
+  await openDemoFile(page, 'Thackray', 'income');
   await expect(page.getByRole('group', { name: /the year to date supports/ })).toBeVisible();
-  expect(await faults()).toEqual([]);
+  expect(await violationsInBoth(page, CHAPTER)).toEqual([]);
   for (const sheet of ['Stress', 'Factors']) {
     await page.getByRole('button', { name: sheet, exact: true }).click();
-    await expect(page.getByRole('dialog').getByRole('heading')).toBeVisible();
-    expect([sheet, await faults()]).toEqual([sheet, []]);
-    await page.getByRole('button', { name: 'Close' }).click();
+    expect([sheet, await inDialog(dialog.getByRole('heading'))]).toEqual([sheet, []]);
   }
-  const parts = await openDemoFile(page, 'Halden');
-  await page.goto(`/files/${parts}/request`);
+  await openDemoFile(page, 'Halden', 'request');
   await expect(page.getByText('12 CFR 1026 Appendix J, as here')).toBeVisible();
-  expect(await faults()).toEqual([]);
+  expect(await violationsInBoth(page, CHAPTER)).toEqual([]);
   for (const [button, there] of [
     ['Make it fit', 'The most they can carry now'],
     ['Compare', 'Uses and sources'],
   ] as const) {
     await page.getByRole('button', { name: new RegExp(`^${button}`) }).click();
-    await expect(page.getByRole('dialog').getByText(there, { exact: true })).toBeVisible();
-    expect([button, await faults()]).toEqual([button, []]);
-    await page.getByRole('button', { name: 'Close' }).click();
+    expect([button, await inDialog(dialog.getByText(there, { exact: true }))]).toEqual([button, []]);
   }
 });
 

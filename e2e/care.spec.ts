@@ -55,6 +55,7 @@ test('what a household is given is worked, given by the officer, read on a phone
 
 test('a policy is changed while it runs by two people, from what it costs to what it becomes', async ({ browser }) => {
   const ansel = await deskOf(browser, 'ansel');
+  await ansel.goto('/today');
   await ansel.getByRole('link', { name: 'Isla Marlborough' }).click();
   await expect(ansel.getByRole('complementary').getByText('Answer the change of the policy')).toBeVisible();
   await expect(ansel.getByText('Isla Marlborough: benefit a month $2,000.00')).toBeVisible();

@@ -2,8 +2,7 @@ import { deskOf, expect, field, openDemoFile, saved, test, workIn } from './peop
 
 test('income by kind, live while it is typed; a question is explained; the arithmetic opens down to who keyed it', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
-  const reference = await openDemoFile(wren, 'Thackray');
-  await wren.goto(`/files/${reference}/income`);
+  await openDemoFile(wren, 'Thackray', 'income');
   await expect(wren.getByText('$34.60 × 36 × 52 ÷ 12 = $5,397.60')).toBeVisible();
   // What is asked of a row is asked whether one works in it or not.
   await expect(wren.getByRole('group', { name: /the year to date supports \$5,092.79 a month/ })).toBeVisible();
@@ -46,8 +45,7 @@ test('income by kind, live while it is typed; a question is explained; the arith
 
 test('debts: whose, what counts and why not; one keyed twice is taken away; the benchmark says that it counts', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
-  const reference = await openDemoFile(wren, 'Thackray');
-  await wren.goto(`/files/${reference}/commitments`);
+  await openDemoFile(wren, 'Thackray', 'commitments');
   await expect(wren.getByText('doesn’t count: ends on 31 Mar 2027, within 6 months')).toHaveCount(2);
   const twice = wren.getByRole('group', { name: /looks like one debt keyed twice/i });
   await expect(twice).toBeVisible();
@@ -72,8 +70,7 @@ test('debts: whose, what counts and why not; one keyed twice is taken away; the 
 
 test('worth: what lacks is filled with one button, and too much is said', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
-  const reference = await openDemoFile(wren, 'Thackray');
-  await wren.goto(`/files/${reference}/worth`);
+  await openDemoFile(wren, 'Thackray', 'worth');
   await expect(wren.getByText('$18,500.00 of the down payment of $18,500.00 has a source')).toBeVisible();
   await workIn(wren);
   await field(wren, /^Goes into the down payment/)
@@ -100,14 +97,12 @@ test('stress and the eight factors; another place’s income after tax; a decisi
   await expect(sheet.getByText('Not considered: No credit report is part of this product’s checks')).toBeVisible();
   await sheet.getByRole('button', { name: 'Close' }).click();
 
-  const nz = await openDemoFile(wren, 'Keating');
-  await wren.goto(`/files/${nz}/income`);
+  const nz = await openDemoFile(wren, 'Keating', 'income');
   await expect(wren.getByText('Income after tax that counts')).toBeVisible();
   await expect(wren.getByText('what the payslip pays out takes precedence over the tables')).toBeVisible();
 
   const ansel = await deskOf(browser, 'ansel');
-  const done = await openDemoFile(ansel, 'Eskildsen');
-  await ansel.goto(`/files/${done}/decision`);
+  await openDemoFile(ansel, 'Eskildsen', 'decision');
   await ansel.getByRole('button', { name: 'Its calculation' }).click();
   await expect(ansel.getByText('every figure comes out as it was, to the cent')).toBeVisible();
   expect(reference).not.toBe(nz);

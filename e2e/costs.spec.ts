@@ -3,8 +3,7 @@ import { deskOf, expect, field, openDemoFile, saved, test, workIn } from './peop
 
 test('a loan in parts: what doesn’t add up is said where it is, costs follow, and everything can be taken along', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
-  const reference = await openDemoFile(wren, 'Halden');
-  await wren.goto(`/files/${reference}/request`);
+  const reference = await openDemoFile(wren, 'Halden', 'request');
   const parts = wren.locator('section.block', { has: wren.getByRole('heading', { name: 'Parts', exact: true }) });
   await expect(parts.getByText('$746.94 a month')).toBeVisible();
   await expect(wren.getByText('Both sides come to the same.')).toBeVisible();
@@ -52,8 +51,7 @@ test('a loan in parts: what doesn’t add up is said where it is, costs follow, 
 
 test('a file over its limit: what would make it fit is laid beside it, compared, and made the request', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
-  const reference = await openDemoFile(wren, 'Halden');
-  await wren.goto(`/files/${reference}/request`);
+  const reference = await openDemoFile(wren, 'Halden', 'request');
   await expect(wren.locator('[data-measure="dtiAfter"]')).toHaveClass(/outside/);
   await wren.getByRole('button', { name: 'Make it fit' }).click();
   const sheet = wren.getByRole('dialog');
@@ -88,8 +86,7 @@ test('a file over its limit: what would make it fit is laid beside it, compared,
 
 test('a business borrows by its payroll, and a version’s terms are keyed in its column', async ({ browser }) => {
   const wren = await deskOf(browser, 'wren');
-  const reference = await openDemoFile(wren, 'Tideway');
-  await wren.goto(`/files/${reference}/request`);
+  await openDemoFile(wren, 'Tideway', 'request');
   await expect(wren.getByText('owners count with their share of the profit')).toBeVisible();
   await expect(wren.getByText('Largest loan by payroll: $36,312.50')).toBeVisible();
   await workIn(wren.locator('table', { hasText: 'Wages of the year' }).locator('[data-anchor-row]').nth(1));
@@ -99,8 +96,7 @@ test('a business borrows by its payroll, and a version’s terms are keyed in it
   await expect(wren.getByText('Largest loan by payroll: $37,395.83')).toBeVisible();
   await saved(wren);
 
-  const boat = await openDemoFile(wren, 'Thackray');
-  await wren.goto(`/files/${boat}/request`);
+  await openDemoFile(wren, 'Thackray', 'request');
   await wren.getByRole('button', { name: /^Compare/ }).click();
   const sheet = wren.getByRole('dialog');
   await sheet.getByRole('button', { name: 'Lay a copy beside' }).click();

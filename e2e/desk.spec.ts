@@ -188,6 +188,7 @@ test('an approver declines with reasons from the list or in words; an agreement 
 
 test('dark colours stay chosen', async ({ page }) => {
   await signIn(page, 'wren');
+  await page.goto('/today');
   await page.getByRole('button', { name: 'Dark colours' }).click();
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
@@ -195,6 +196,7 @@ test('dark colours stay chosen', async ({ page }) => {
 
 test('sealed days are looked over and downloaded by compliance; an officer is told that they are not theirs', async ({ page }) => {
   await signIn(page, 'rufus');
+  await page.goto('/today');
   await page.getByRole('link', { name: 'Sealed days' }).click();
   const first = page.getByRole('row', { name: /^1 / });
   await expect(first).toContainText(/\d{1,2} \w{3} \d{4}/);
@@ -203,6 +205,7 @@ test('sealed days are looked over and downloaded by compliance; an officer is to
   expect(day.lines.trim().split('\n')).toHaveLength(day.entries);
   await expect(first).toContainText(day.hash.slice(0, 16));
   await signIn(page, 'wren');
+  await page.goto('/today');
   await expect(page.getByRole('link', { name: 'Sealed days' })).toHaveCount(0);
   await page.goto('/sealed-days');
   await expect(page.getByText('Sealed days: not a page of your role')).toBeVisible();

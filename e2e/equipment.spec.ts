@@ -6,6 +6,7 @@ test('a company leases an engine: keyed at the counter, worked while it is typed
 }) => {
   const company = `${letters()} ${letters()} LLC`;
   const wren = await deskOf(browser, 'wren');
+  await wren.goto('/today');
   await wren.getByRole('link', { name: 'Open a file' }).click();
   await wren.getByRole('radio', { name: 'an organisation' }).check();
   await wren.getByLabel('Name of the organisation').fill(company);

@@ -15,6 +15,7 @@ test('a family of four at the counter, from opening to all that its details ask 
   const [mother, father, sister, brother] = [`J${letters()}`, `D${letters()}`, `M${letters()}`, `S${letters()}`];
   const number = numberOfHere();
   await signIn(page, 'tamsin');
+  await page.goto('/today');
   const hands = new Hands(page);
   const center = page.locator('section.center');
   const to = (name: string) => hands.point(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link', { name: new RegExp(`^${name}`) }));

@@ -158,6 +158,7 @@ test('an answer that ends the matter says so at once, keeps the record, and offe
 
 test('the command bar finds people, files, chapters and actions from the keyboard; the sheet of keys is on ?', async ({ page }) => {
   await signIn(page, 'wren');
+  await page.goto('/today');
   await page.keyboard.press('Control+k');
   const bar = page.getByRole('combobox', { name: /Find a person or file/ });
   await expect(bar).toBeFocused();

@@ -4,6 +4,7 @@ import { expect, saved, signIn, test } from './people';
 test('a couple with a child, two addresses and two jobs, from the keyboard alone, in under six minutes of an officer’s hands', async ({ page }, info) => {
   const [family, mother, father, child] = [`P${letters()}`, `J${letters()}`, `D${letters()}`, `M${letters()}`];
   await signIn(page, 'wren');
+  await page.goto('/today');
   const hands = new Hands(page);
 
   await hands.press('Control+k');

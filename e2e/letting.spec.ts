@@ -7,6 +7,7 @@ test('a couple with a child and a dog at the counter, from opening to all that t
   const family = `P${letters()}`;
   const [mother, father, child] = [`J${letters()}`, `D${letters()}`, `M${letters()}`];
   await signIn(page, 'wren');
+  await page.goto('/today');
   const hands = new Hands(page);
   const center = page.locator('section.center');
   const to = (name: string) => hands.point(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link', { name: new RegExp(`^${name}`) }));

@@ -1,13 +1,9 @@
 import type { Locator, Page } from '@playwright/test';
-import { CHAPTERS, expect, openDemoFile, signIn, test } from './people';
+import { CHAPTERS, expect, openDemoFile, signIn, test, turnTo } from './people';
 
+const WIDEST = { width: 1280, height: 800 };
 /** From the widest desk to the smallest window, and a window of 1280 by 800 at 150 %. */
-const SIZES = [
-  { width: 1280, height: 800 },
-  { width: 1024, height: 700 },
-  { width: 900, height: 700 },
-  { width: 853, height: 533 },
-];
+const SIZES = [WIDEST, { width: 1024, height: 700 }, { width: 900, height: 700 }, { width: 853, height: 533 }];
 
 /** What is wrong with how a page stands in its window: it is wider or longer than that, something in it is, or a button says less than it should. */
 async function misfits(page: Page): Promise<string[]> {
@@ -30,7 +26,7 @@ async function misfits(page: Page): Promise<string[]> {
 
 test('every chapter stands in its window, from the widest desk to the smallest', async ({ page }) => {
   await signIn(page, 'wren');
-  const reference = await openDemoFile(page, 'Solvane');
+  await openDemoFile(page, 'Solvane');
   const found: string[] = [];
   /** What is open, in every window: it is opened in the widest, and follows. */
   async function inEverySize(name: string, there: Locator): Promise<void> {
@@ -44,24 +40,24 @@ test('every chapter stands in its window, from the widest desk to the smallest',
     }
   }
   for (const chapter of CHAPTERS) {
-    await page.goto(`/files/${reference}/${chapter}`);
+    await page.setViewportSize(WIDEST);
+    await turnTo(page, chapter);
     // The head of the file, and the chapter under it.
     await inEverySize(chapter, page.locator('section.center > :nth-child(2) *').first());
   }
   // A grid with more columns than any other.
-  const boats = await openDemoFile(page, 'Sandling');
-  await page.goto(`/files/${boats}/lines`);
+  await openDemoFile(page, 'Sandling', 'lines');
   await inEverySize('lines', page.getByRole('row', { name: /Pot hauler/ }));
-  const cottage = await openDemoFile(page, 'Barrowby');
+  await openDemoFile(page, 'Barrowby');
   for (const [chapter, there] of [
     ['unit', 'Let beside it'],
     ['movingIn', 'Days to keep'],
   ] as const) {
-    await page.goto(`/files/${cottage}/${chapter}`);
+    await page.setViewportSize(WIDEST);
+    await turnTo(page, chapter);
     await inEverySize(chapter, page.getByRole('heading', { name: there }));
   }
-  const plant = await openDemoFile(page, 'Kittiwake Ice');
-  await page.goto(`/files/${plant}/equipment`);
+  await openDemoFile(page, 'Kittiwake Ice', 'equipment');
   await inEverySize('equipment', page.getByRole('heading', { name: 'Delivery', exact: true }));
   for (const place of ['/today', '/files', '/units', '/rounds', '/open', '/people', '/outbox', '/certificates']) {
     await page.goto(place);
@@ -72,9 +68,9 @@ test('every chapter stands in its window, from the widest desk to the smallest',
 
 test('the wheel turns the chapter, and never the file out of the window', async ({ page }) => {
   await signIn(page, 'wren');
-  const reference = await openDemoFile(page, 'Solvane');
+  await openDemoFile(page, 'Solvane');
   for (const chapter of ['request', 'people', 'income']) {
-    await page.goto(`/files/${reference}/${chapter}`);
+    await turnTo(page, chapter);
     await expect(page.locator('section.center h2').first()).toBeVisible();
     await page.mouse.move(600, 400);
     for (let turn = 0; turn < 12; turn += 1) await page.mouse.wheel(0, 400);

@@ -1,3 +1,4 @@
+import type { FilePage } from '@cavren/contract';
 import { expect, test as base, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test';
 
 /** What broke in the pages of the test that runs: a chapter that could not be drawn is no less broken for a test that looks elsewhere. */
@@ -55,7 +56,7 @@ export const CHAPTERS = [
   'history',
 ];
 
-/** Somebody of the demo, signed in; the form itself has a test of its own. */
+/** Somebody of the demo, signed in; the form itself has a test of its own. What they look at first is for the test to open: a page costs a second to load. */
 export async function signIn(page: Page, username: string): Promise<void> {
   // Tests come in as one person more often than a person may within a minute.
   await expect
@@ -65,8 +66,6 @@ export async function signIn(page: Page, username: string): Promise<void> {
       timeout: 120_000,
     })
     .toBe(200);
-  await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 }
 
 /** A desk of its own for another person. */
@@ -112,19 +111,23 @@ export const chapter = (page: Page, name: string): Promise<void> =>
     .getByRole('navigation', { name: 'Chapters' })
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .click();
+/** The same by the name that its address has, and waits until it is there. */
+export async function turnTo(page: Page, chapter: string): Promise<void> {
+  const link = page.getByRole('navigation', { name: 'Chapters' }).locator(`a[href$="/${chapter}"]`);
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+}
 export const saved = (page: Page): Promise<void> => expect(page.getByText('All saved')).toBeVisible();
 
-/** The file of somebody in the demo, by name. */
-export async function openDemoFile(page: Page, name: string): Promise<string> {
-  await page.goto(`/files?text=${encodeURIComponent(name)}`);
-  await page
-    .getByRole('link', { name: new RegExp(name) })
-    .first()
-    .click();
+/** The file of somebody in the demo, by name: opened where its next entry is, or at a chapter. */
+export async function openDemoFile(page: Page, name: string, chapter = ''): Promise<string> {
+  const found = (await (await page.request.get(`/api/files?page=1&size=5&sort=due&text=${encodeURIComponent(name)}`)).json()) as FilePage;
+  const reference = found.items[0]?.reference ?? '';
+  expect(reference, `a file of ${name}`).not.toBe('');
+  await page.goto(`/files/${reference}/${chapter}`);
   await expect(page.getByRole('heading', { level: 1, name: new RegExp(name) })).toBeVisible();
-  // It opens where its next entry is.
   await page.waitForURL(/\/files\/[^/]+\/[a-z]+/);
-  return /\/files\/([^/]+)\//.exec(page.url())?.[1] ?? '';
+  return reference;
 }
 
 interface Message {

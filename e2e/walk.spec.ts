@@ -60,6 +60,7 @@ async function signOnPhone(browser: Browser, reference: string, firstName: strin
 
 test('a couple’s file from the counter to the money', async ({ browser, page: _ }, info) => {
   const wren = await deskOf(browser, 'wren');
+  await wren.goto('/today');
 
   await test.step('opened: looked up first, then a reference at once', async () => {
     await wren.getByRole('link', { name: 'Open a file' }).click();
@@ -257,6 +258,7 @@ test('a couple’s file from the counter to the money', async ({ browser, page: 
     await chapter(wren, 'Decision');
     await expect(wren.getByRole('button', { name: /^Approve/ })).toHaveCount(0);
     const ansel = await deskOf(browser, 'ansel');
+    await ansel.goto('/today');
     await expect(ansel.getByRole('link', { name: 'Signe Tern' })).toBeVisible();
     await ansel.goto(`/files/${reference}/decision`);
     await expect(ansel.getByRole('button', { name: 'Approve …' })).toBeEnabled();
