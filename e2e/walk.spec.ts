@@ -45,6 +45,7 @@ async function signOnPhone(browser: Browser, reference: string, firstName: strin
     await phone.getByLabel('Your full name').fill(`${firstName} Tern`);
   } else {
     await phone.getByLabel('Draw with my finger').check();
+    await expect(phone.getByLabel('Draw your signature here')).toBeVisible();
     const pad = await phone.getByLabel('Draw your signature here').boundingBox();
     if (!pad) throw new Error('no pad');
     await phone.mouse.move(pad.x + 30, pad.y + 90);

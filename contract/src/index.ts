@@ -22,6 +22,7 @@ export {
 export { EndFile, KeepMonitoring, MonitoringView, ReviewDuplicate, SayDuplicate } from './declarations/index';
 export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, MOST_CHANGES, type FieldValue, RevealedNumber, RevealNumber } from './details/index';
 export {
+  DOOR_IN_COOKIE,
   AppliedAtDoor,
   ApplyAtDoor,
   DoorDetails,

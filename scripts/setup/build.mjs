@@ -24,6 +24,13 @@ export async function ensureScreens() {
   say('Building the screens …');
   const { build } = await import('vite');
   await build({ root: inRoot('web'), logLevel: 'warn' });
+  // What the server draws of the front door, by the same components: whole, so that it runs without packages beside it.
+  await build({
+    root: inRoot('web'),
+    logLevel: 'warn',
+    build: { ssr: 'src/drawn.ts', outDir: 'dist/drawn', emptyOutDir: true },
+    ssr: { noExternal: true },
+  });
   for (const path of filesIn(inRoot('web', 'dist', 'assets'))) {
     if (!/\.(js|mjs|css|svg|wasm|json)$/.test(path) || statSync(path).size < 1024) continue;
     const content = readFileSync(path);

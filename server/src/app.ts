@@ -65,7 +65,7 @@ export async function buildApp({ config, productFolder, now = () => new Date(), 
   const jobs = makeJobs(db, app.log);
   const house = makeHouse({ config, db, secrets, bytes, jobs, now, lender: LENDER, secure, productFolder, demoPeople });
   for (const concept of [...concepts, ...more]) await concept(app, house);
-  await servePages(app, config.webFolder);
+  await servePages(app, config.webFolder, (code) => house.services.door.product(code));
 
   app.addHook('onClose', async () => {
     await jobs.stop();

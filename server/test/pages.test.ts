@@ -1,3 +1,5 @@
+import cookie from '@fastify/cookie';
+import { DOOR_IN_COOKIE, type PublicProduct } from '@cavren/contract';
 import fastify from 'fastify';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -9,11 +11,16 @@ import { servePages, type App } from '../src/http/index';
 const folder = mkdtempSync(join(tmpdir(), 'cavren-pages-'));
 const app = fastify() as unknown as App;
 beforeAll(async () => {
-  mkdirSync(join(folder, 'assets'));
+  for (const part of ['assets', 'drawn']) mkdirSync(join(folder, part));
   writeFileSync(join(folder, 'index.html'), 'desk __NONCE__');
-  writeFileSync(join(folder, 'door.html'), 'door __NONCE__');
-  writeFileSync(join(folder, 'apply.html'), 'apply __NONCE__ for __CODE__, /api/door/products/__CODE__');
-  await servePages(app, folder);
+  for (const name of ['door', 'apply'])
+    writeFileSync(join(folder, `${name}.html`), `${name} __NONCE__ <body><div id="app"><p class="begun">One moment …</p></div></body>`);
+  writeFileSync(join(folder, 'drawn', 'drawn.js'), 'export const drawn = (product) => Promise.resolve(`<h1>${product?.name ?? "Come in"}</h1>`);');
+  await app.register(cookie);
+  await servePages(app, folder, (code) =>
+    // As its page is told it; what breaks out of a page stands in it as what it is.
+    code === 'gear-lease' ? Promise.resolve({ code, name: '$& </script>' } as PublicProduct) : Promise.reject(new Error('There is no such product')),
+  );
 });
 afterAll(async () => {
   await app.close();
@@ -42,11 +49,22 @@ describe('the pages', () => {
   it('come compressed to who can read that', async () => {
     const { headers, rawPayload } = await app.inject({ url: '/door', headers: { 'accept-encoding': 'br, gzip' } });
     expect(headers).toMatchObject({ 'content-encoding': 'gzip', vary: 'accept-encoding' });
-    expect(gunzipSync(rawPayload).toString()).toMatch(/^door \S+$/);
+    expect(gunzipSync(rawPayload).toString()).toMatch(/^door /);
     expect((await app.inject({ url: '/door' })).headers['content-encoding']).toBeUndefined();
   });
-  it('have the data of a product on the way, by its code', async () => {
-    expect((await app.inject({ url: '/door/apply/gear-lease' })).body).toMatch(/ for gear-lease, \/api\/door\/products\/gear-lease$/);
+  it('are drawn where what is first seen depends on nobody who looks', async () => {
+    const at = async (url: string, cookies: Record<string, string> = {}) => (await app.inject({ url, cookies })).body.split('<body>')[1];
+    const waits = '<div id="app"><p class="begun">One moment …</p></div></body>';
+    expect(await at('/door')).toBe('<div id="app"><h1>Come in</h1></div></body>');
+    expect(await at('/door', { [DOOR_IN_COOKIE]: 'yes' })).toBe(waits);
+    expect(await at('/door/AbCdEfGhIjKlMnOpQrStUvWxYz0123456789')).toBe(waits);
+    expect(await at('/door/apply/no-such-product')).toBe(waits);
+  });
+  it('of a product bring what their script goes on with, which is no script', async () => {
+    const { body } = await app.inject({ url: '/door/apply/gear-lease' });
+    expect(body).toContain('<div id="app"><h1>$& </script></h1></div>');
+    const data = /<script type="application\/json" id="product">(.*?)<\/script>/.exec(body)?.[1] ?? '';
+    expect(JSON.parse(data)).toEqual({ code: 'gear-lease', name: '$& </script>' });
   });
   it('aren’t what an address of the API or of a picture that isn’t there gets', async () => {
     for (const url of ['/api/nothing', '/assets/nothing.js']) expect((await app.inject({ url })).statusCode).toBe(404);

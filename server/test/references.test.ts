@@ -1,4 +1,4 @@
-import type { DoorGreeting, DoorInside, DoorReferences, DoorView } from '@cavren/contract';
+import { DOOR_IN_COOKIE, type DoorGreeting, type DoorInside, type DoorReferences, type DoorView } from '@cavren/contract';
 import { compareLetting, computePath, lettingConcerns, lettingsOf } from '@cavren/core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
@@ -101,10 +101,16 @@ describe('whoever let a home', () => {
     expect([whoIsIn.status, whoIsIn.body.view]).toEqual([200, null]);
     expect(whoIsIn.body.asked?.lettings).toEqual(entered.body.lettings);
     for (const kept of ['2019-03-01', '80000', walk.reference, 'Petrel']) expect(whoIsIn.response.body).not.toContain(kept);
-    expect((await cavren.stranger().get('/api/door/inside')).body).toEqual({ view: null, asked: null });
+    const nobody = await cavren.stranger().get('/api/door/inside');
+    expect(nobody.body).toEqual({ view: null, asked: null });
+    // The pages of the door learn that somebody came in, for as long as they may be inside, and nothing of who.
+    const saysIn = ({ response }: Answer) => response.cookies.find(({ name }) => name === DOOR_IN_COOKIE);
+    expect(saysIn(entered)).toEqual({ name: DOOR_IN_COOKIE, value: 'yes', path: '/door', sameSite: 'Strict', maxAge: 7200 });
+    expect(saysIn(nobody)).toMatchObject({ value: '', path: '/door' });
     // Nor does a link lead to anything but what it was sent for.
     await phone.askCode();
     expect((await phone.post<DoorView>('/api/door/enter', { token: phone.token, code: await phone.readCode() })).status).toBe(404);
+    expect(saysIn(await phone.post('/api/door/leave'))).toMatchObject({ value: '', path: '/door' });
   });
 
   it('answers all that is asked, once, and what differs is shown', async () => {

@@ -4,6 +4,8 @@ import { ChangeDetails } from '../details/index';
 import { DoorReferences } from '../leasing/index';
 import { CalendarDate, DateOrder, StatedDate, Id, line, Time } from '../values/index';
 
+export { DOOR_IN_COOKIE } from './cookie';
+
 export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
 export const OpenDoor = z.strictObject({ token: DoorToken });
 /** What a link leads to: an application, or what is asked about an earlier letting. */

@@ -7,6 +7,7 @@ import {
   AnswerUnitAtDoor,
   AppealAtDoor,
   AppliedAtDoor,
+  DOOR_IN_COOKIE,
   ApplyAtDoor,
   AssistanceReadAtDoor,
   ChoosePlanAtDoor,
@@ -55,6 +56,7 @@ const COOKIE = 'cavren_door';
 /** The browser's own secret, to which codes are bound, and whom it let in before. */
 const BROWSER = 'cavren_door_browser';
 const KNOWN = 'cavren_door_known';
+const INSIDE_S = 2 * 60 * 60;
 const MONTH_S = 30 * 24 * 60 * 60;
 const done = { done: true as const };
 const fewTries = { rateLimit: { max: 30, timeWindow: '1 minute' } };
@@ -67,7 +69,8 @@ export const door: Concept = (app, house) => {
   const keep = (reply: FastifyReply, name: string, value: string, maxAge: number) =>
     void reply.setCookie(name, value, { path: '/api/door', httpOnly: true, sameSite: 'strict', secure, maxAge });
   function enter(reply: FastifyReply, { token, known }: { token: string; known: string }): void {
-    keep(reply, COOKIE, token, 2 * 60 * 60);
+    keep(reply, COOKIE, token, INSIDE_S);
+    void reply.setCookie(DOOR_IN_COOKIE, 'yes', { path: '/door', sameSite: 'strict', secure, maxAge: INSIDE_S });
     keep(reply, KNOWN, known, MONTH_S);
   }
   /** Who asks for a code: a browser is given its secret when it asks for the first time. */
@@ -236,8 +239,9 @@ export const door: Concept = (app, house) => {
     return service.view(session);
   });
   /** Who is inside, if anybody: asked once when a page is opened, where nobody is no fault. */
-  app.get('/api/door/inside', { schema: { response: { 200: DoorInside } } }, async (request) => {
+  app.get('/api/door/inside', { schema: { response: { 200: DoorInside } } }, async (request, reply) => {
     const session = await sessionOf(request);
+    if (!session) reply.clearCookie(DOOR_IN_COOKIE, { path: '/door' });
     return {
       view: session?.purpose === 'file' ? await service.view(session) : null,
       asked: session?.purpose === 'reference' ? await services.references.atDoor(session) : null,
@@ -246,7 +250,7 @@ export const door: Concept = (app, house) => {
   app.get('/api/door/me', { schema: { response: { 200: DoorView } } }, async (request) => service.view(await inside(request)));
   app.post('/api/door/leave', { schema: { response: { 200: Done } } }, async (request, reply) => {
     await service.leave(await inside(request, LinkPurpose.options));
-    reply.clearCookie(COOKIE, { path: '/api/door' });
+    reply.clearCookie(COOKIE, { path: '/api/door' }).clearCookie(DOOR_IN_COOKIE, { path: '/door' });
     return done;
   });
   app.get('/api/door/agreement', { schema: { querystring: WhichDocument } }, async (request, reply) => {

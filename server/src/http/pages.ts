@@ -1,9 +1,11 @@
+import { DOOR_IN_COOKIE, type PublicProduct } from '@cavren/contract';
 import { PROBLEM } from './problems';
 import fastifyStatic from '@fastify/static';
 import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import type { App } from './types';
@@ -28,8 +30,21 @@ function contentSecurityPolicy(nonce: string): string {
 
 const compressed = promisify(gzip);
 
-/** Serves the built screens: the desk, and the front door under /door. */
-export async function servePages(app: App, webFolder: string): Promise<void> {
+/** Draws what the front door shows first, as the screens' own script does: a product's page, or where one comes in with a reference. */
+type Draws = (product: PublicProduct | null) => Promise<string>;
+
+const BEGUN = /<p class="begun">[^<]*<\/p>/;
+/** A page of the front door as it is seen before any script has come, with the data that its script goes on with. */
+function begun(page: string, drawn: string, product: PublicProduct | null): string {
+  const data = product && `<script type="application/json" id="product">${JSON.stringify(product).replaceAll('<', '\\u003c')}</script>`;
+  return page.replace(BEGUN, () => drawn).replace('</body>', () => `${data ?? ''}</body>`);
+}
+
+/**
+ * Serves the built screens: the desk, and the front door under /door.
+ * @param productAt a product as its public page tells it; fails where there is none
+ */
+export async function servePages(app: App, webFolder: string, productAt: (code: string) => Promise<PublicProduct>): Promise<void> {
   const root = resolve(webFolder);
   if (!existsSync(join(root, 'index.html'))) {
     app.log.warn('The screens are not built; only the API is served');
@@ -37,12 +52,19 @@ export async function servePages(app: App, webFolder: string): Promise<void> {
   }
   await app.register(fastifyStatic, { root: join(root, 'assets'), prefix: '/assets/', preCompressed: true, immutable: true, maxAge: '365d' });
   const [desk = '', door = '', apply = ''] = await Promise.all(['index.html', 'door.html', 'apply.html'].map((name) => readFile(join(root, name), 'utf8')));
-  /** Which page is at an address; that of a product has its data on the way before any script runs. */
-  const pageAt = (path: string): string => {
+  const { drawn } = (await import(pathToFileURL(join(root, 'drawn', 'drawn.js')).href)) as { drawn: Draws };
+  const doorBegun = begun(door, await drawn(null), null);
+  /** Which page is at an address. Whoever may still be inside sees theirs, which only a script can ask for. */
+  async function pageAt(path: string, mayBeInside: boolean): Promise<string> {
     const code = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(path)?.[1];
-    if (code) return apply.replaceAll('__CODE__', code);
-    return path === '/door' || path.startsWith('/door/') ? door : desk;
-  };
+    if (code) {
+      // Where there is no such product, or the database is away, the script says so.
+      const product = await productAt(code).catch(() => null);
+      return product ? begun(apply, await drawn(product), product) : apply;
+    }
+    if (path === '/door') return mayBeInside ? door : doorBegun;
+    return path.startsWith('/door/') ? door : desk;
+  }
 
   // The front door may be found by who looks for it; the desk is nobody's business.
   app.get('/robots.txt', { schema: { hide: true } }, (_, reply) =>
@@ -56,7 +78,7 @@ export async function servePages(app: App, webFolder: string): Promise<void> {
       return reply.status(404).type('application/problem+json').send(problem.toDocument(request.id));
     }
     const nonce = randomBytes(16).toString('base64');
-    const page = pageAt(path).replaceAll('__NONCE__', nonce);
+    const page = (await pageAt(path, request.cookies[DOOR_IN_COOKIE] !== undefined)).replaceAll('__NONCE__', nonce);
     reply
       .type('text/html; charset=utf-8')
       .header('content-security-policy', contentSecurityPolicy(nonce))

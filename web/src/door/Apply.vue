@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DoorView, PublicProduct } from '@cavren/contract';
-import { dayInWords, parseDate, type IsoDate } from '@cavren/core';
+import { dateInWords, parseDate, type IsoDate } from '@cavren/core';
 import { computed, onMounted, ref, toRefs } from 'vue';
 import { api, messageOf, problemsOf } from '../api/index';
 import { AskText } from '../look/index';
@@ -10,11 +10,13 @@ import { keptForm } from './kept';
 import { DATE_FORM } from '../words/index';
 
 /** A product's public page: who comes alone begins here, gets a reference at once, and goes on with a code by text. */
-const props = defineProps<{ code: string }>();
-/** Where the phone is; asked only where it matters, since the first answer takes long on a slow one. */
-const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+const props = defineProps<{
+  code: string;
+  /** The product, where it came with the page. */
+  first: PublicProduct | null;
+}>();
 const emit = defineEmits<{ in: [view: DoorView] }>();
-const product = ref<PublicProduct | null>(null);
+const product = ref(props.first);
 const form = keptForm<{
   asBusiness: boolean;
   business: string;
@@ -43,6 +45,7 @@ const busy = ref(false);
 const order = computed(() => product.value?.dateOrder ?? 'mdy');
 
 onMounted(async () => {
+  if (product.value) return;
   try {
     product.value = await api.get<PublicProduct>(`/api/door/products/${props.code}`);
   } catch (error) {
@@ -123,8 +126,8 @@ const again = () =>
       <section v-if="product.round" class="card">
         <h2>{{ product.round.name }}</h2>
         <p>
-          You can apply from {{ dayInWords(product.round.opensOn, zone()) }} to {{ dayInWords(product.round.closesOn, zone()) }}. It makes no difference when
-          within that time: the list is drawn by lot after the last day, better places going to those whose preferences count.
+          You can apply from {{ dateInWords(product.round.opensOn) }} to {{ dateInWords(product.round.closesOn) }}. It makes no difference when within that
+          time: the list is drawn by lot after the last day, better places going to those whose preferences count.
         </p>
         <p class="soft">
           The draw uses a seed that is sealed already. Its seal: <span class="mono text-break">{{ product.round.seal }}</span>

@@ -1,28 +1,32 @@
 <script setup lang="ts">
-import type { DoorInside, DoorReferences, DoorView } from '@cavren/contract';
+import type { DoorInside, DoorReferences, DoorView, PublicProduct } from '@cavren/contract';
 import { defineAsyncComponent, onMounted, ref, type Component } from 'vue';
 import { api, setCsrfToken } from '../api/index';
-import { cameIn } from './camein';
+import { cameInBefore } from './camein';
 import ComeIn from './ComeIn.vue';
-import InTurn from './InTurn.vue';
 
 /** The applicants' own pages: come in with a link or a reference, see how it stands, send papers, sign. */
-const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(location.pathname)?.[1] ?? null;
-const props = defineProps<{ apply: Component | null }>();
+const props = defineProps<{
+  /** Where one is: at the door itself, at one's own link, or at a product. */
+  path: string;
+  /** The page of a product, where it came with the page itself, and the product that it is of. */
+  apply: Component | null;
+  first: PublicProduct | null;
+}>();
 const Apply = props.apply ?? defineAsyncComponent(() => import('./Apply.vue'));
 const Inside = defineAsyncComponent(() => import('./Inside.vue'));
 const References = defineAsyncComponent(() => import('./References.vue'));
-const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(location.pathname)?.[1] ?? null;
+const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(props.path)?.[1] ?? null;
+const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(props.path)?.[1] ?? null;
 const view = ref<DoorView | null>(null);
 /** What somebody is asked who let a home, in place of an application. */
 const asked = ref<DoorReferences | null>(null);
 /** A link is always opened with its code; only who came in before on this phone may still be inside. */
-const looking = ref(token === null && product === null && cameIn.before());
+const looking = ref(token === null && product === null && cameInBefore());
 const stillIn = ref(false);
 
 function take(next: DoorView | null): void {
   view.value = next;
-  if (next) cameIn.keep();
   setCsrfToken(next?.csrfToken ?? '');
 }
 onMounted(async () => {
@@ -30,7 +34,6 @@ onMounted(async () => {
   const inside = await api.get<DoorInside>('/api/door/inside').catch(() => null);
   if (inside?.view) take(inside.view);
   else if (inside?.asked) takeAsked(inside.asked);
-  else if (inside) cameIn.forget();
   looking.value = false;
 });
 /** Whoever came in is inside for as long as the session lasts, also when the page is loaded again; the link is in the address no more. */
@@ -41,9 +44,7 @@ function comeIn(next: DoorView): void {
 }
 function takeAsked(next: DoorReferences | null): void {
   asked.value = next;
-  if (!next) return;
-  cameIn.keep();
-  setCsrfToken(next.csrfToken);
+  if (next) setCsrfToken(next.csrfToken);
 }
 function comeToAnswer(next: DoorReferences): void {
   takeAsked(next);
@@ -61,7 +62,6 @@ async function leave(): Promise<void> {
     await api.end('POST', '/api/door/leave');
     // Nothing of them stays on this phone.
     sessionStorage.clear();
-    cameIn.forget();
     again.value = null;
     take(null);
     takeAsked(null);
@@ -78,8 +78,8 @@ async function leave(): Promise<void> {
       <p v-if="looking" role="status">One moment …</p>
       <Inside v-else-if="view" :view="view" @change="take" @leave="leave" @ended="ended" />
       <References v-else-if="asked" :view="asked" @change="takeAsked" @leave="leave" @ended="takeAsked(null)" />
-      <InTurn v-else-if="product"><Apply :code="product" @in="comeIn" /></InTurn>
-      <InTurn v-else><ComeIn :token="token" :again="again" @in="comeIn" @asked="comeToAnswer" /></InTurn>
+      <Apply v-else-if="product" :code="product" :first="first" @in="comeIn" />
+      <ComeIn v-else :token="token" :again="again" @in="comeIn" @asked="comeToAnswer" />
     </main>
   </v-app>
 </template>

@@ -19,6 +19,8 @@ const typed = ref('');
 const initials = ref<Record<string, string>>({});
 const canvas = ref<HTMLCanvasElement | null>(null);
 const drawn = ref(false);
+/** Whether what a finger draws is taken: the pad isn't seen before, or the first strokes on a slow phone were lost. */
+const takes = ref(false);
 let pad: import('signature_pad').default | null = null;
 const signing = computed(() => props.view.signing);
 /** What it is that is signed. */
@@ -40,6 +42,8 @@ async function run(url: string, body: object): Promise<void> {
   }
 }
 watch(way, async (wanted) => {
+  takes.value = false;
+  drawn.value = false;
   if (wanted !== 'drawn') return;
   await nextTick();
   const { default: SignaturePad } = await import('signature_pad');
@@ -50,6 +54,7 @@ watch(way, async (wanted) => {
   canvas.value.getContext('2d')?.scale(ratio, ratio);
   pad = new SignaturePad(canvas.value, { penColor: '#1c2528' });
   pad.addEventListener('endStroke', () => (drawn.value = !(pad?.isEmpty() ?? true)));
+  takes.value = true;
 });
 function again(): void {
   pad?.clear();
@@ -122,7 +127,7 @@ const sign = () =>
         </v-radio-group>
         <AskText v-if="way === 'typed'" v-model="typed" label="Your full name" name="signature" autocomplete="name" :placeholder="view.fullName" />
         <template v-else>
-          <canvas ref="canvas" class="pad w-100" role="img" aria-label="Draw your signature here" />
+          <canvas ref="canvas" class="pad w-100" :style="{ visibility: takes ? 'visible' : 'hidden' }" role="img" aria-label="Draw your signature here" />
           <v-btn variant="text" @click="again">Draw again</v-btn>
         </template>
       </section>

@@ -4,7 +4,7 @@ import { reactive, watch } from 'vue';
 export function keptForm<Values extends Record<string, string | boolean>>(
   name: string,
   blank: Values,
-  shelf: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> = sessionStorage,
+  shelf: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> = globalThis.sessionStorage,
 ): { values: Values; drop: () => void } {
   const values = reactive({ ...blank, ...keptUnder(name, blank, shelf) }) as Values;
   const stop = watch(values, (now) => shelf.setItem(name, JSON.stringify(now)));

@@ -3,7 +3,7 @@ import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
 import type { VAutocomplete, VCheckbox, VCheckboxBtn, VRadio, VRadioGroup, VSelect, VTextarea, VTextField } from 'vuetify/components';
 import { PALETTE } from './palette';
 
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? '';
+const nonce = typeof document === 'undefined' ? '' : (document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? '');
 
 /** What every control has in common: boxed, its error beneath it, nothing that moves. */
 const CONTROL = { variant: 'outlined', color: 'primary', hideDetails: 'auto', singleLine: true, indentDetails: false } as const satisfies Partial<
@@ -14,11 +14,14 @@ const TICK = { color: 'primary', hideDetails: 'auto' } as const satisfies Partia
 /**
  * The kit of both entries: one theme, one set of shapes, all defaults here. The desk is dense, since officers key fifty fields a
  * file; the front door is roomy, since it is used with thumbs.
+ * @param drawn whether the server draws what the page's own script takes over
  */
-export function makeVuetify(entry: 'desk' | 'door') {
+export function makeVuetify(entry: 'desk' | 'door', drawn = false) {
   const density = entry === 'desk' ? 'compact' : 'default';
   return createVuetify({
-    theme: {
+    ssr: drawn,
+    // The colours of the front door stand in its pages, made when they were built: a slow phone takes long to make and to read them.
+    theme: entry === 'desk' && {
       defaultTheme: 'light',
       cspNonce: nonce,
       themes: { light: { dark: false, colors: PALETTE.light }, dark: { dark: true, colors: PALETTE.dark } },

@@ -1,19 +1,5 @@
-import {
-  dateReadings,
-  formatDate,
-  parseMoney,
-  parseMonth,
-  readLength,
-  readMass,
-  type DateOrder,
-  type Field,
-  type FieldValue,
-  type IsoDate,
-} from '@cavren/core';
+import { dateReadings, formatDate, parseMoney, parseMonth, readLength, readMass, type Field, type FieldValue, type IsoDate } from '@cavren/core';
 import type { Writing } from '@cavren/words';
-
-/** How dates are typed in an order, for who is about to. */
-export const DATE_FORM: Readonly<Record<DateOrder, string>> = { mdy: 'month/day/year', dmy: 'day/month/year', ymd: 'year-month-day' };
 
 /** Several things in a sentence: “a, b, and c”. */
 export const listed = (parts: readonly string[]): string => new Intl.ListFormat('en-US').format(parts);
