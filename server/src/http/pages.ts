@@ -35,10 +35,7 @@ type Draws = (product: PublicProduct | null) => Promise<string>;
 
 const BEGUN = /<p class="begun">[^<]*<\/p>/;
 /** A page of the front door as it is seen before any script has come, with the data that its script goes on with. */
-function begun(page: string, drawn: string, product: PublicProduct | null): string {
-  const data = product && `<script type="application/json" id="product">${JSON.stringify(product).replaceAll('<', '\\u003c')}</script>`;
-  return page.replace(BEGUN, () => drawn).replace('</body>', () => `${data ?? ''}</body>`);
-}
+const begun = (page: string, drawn: string, data = ''): string => page.replace(BEGUN, () => drawn).replace('</body>', () => `${data}</body>`);
 
 /**
  * Serves the built screens: the desk, and the front door under /door.
@@ -53,14 +50,24 @@ export async function servePages(app: App, webFolder: string, productAt: (code: 
   await app.register(fastifyStatic, { root: join(root, 'assets'), prefix: '/assets/', preCompressed: true, immutable: true, maxAge: '365d' });
   const [desk = '', door = '', apply = ''] = await Promise.all(['index.html', 'door.html', 'apply.html'].map((name) => readFile(join(root, name), 'utf8')));
   const { drawn } = (await import(pathToFileURL(join(root, 'drawn', 'drawn.js')).href)) as { drawn: Draws };
-  const doorBegun = begun(door, await drawn(null), null);
+  const doorBegun = begun(door, await drawn(null));
+  /** The pages of products as they were drawn last, by their codes: drawing one costs as much as all else of its request. */
+  const applyBegun = new Map<string, { data: string; page: string }>();
+  async function pageOf(product: PublicProduct): Promise<string> {
+    const data = `<script type="application/json" id="product">${JSON.stringify(product).replaceAll('<', '\\u003c')}</script>`;
+    const last = applyBegun.get(product.code);
+    if (last?.data === data) return last.page;
+    const page = begun(apply, await drawn(product), data);
+    applyBegun.set(product.code, { data, page });
+    return page;
+  }
   /** Which page is at an address. Whoever may still be inside sees theirs, which only a script can ask for. */
   async function pageAt(path: string, mayBeInside: boolean): Promise<string> {
     const code = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(path)?.[1];
     if (code) {
       // Where there is no such product, or the database is away, the script says so.
       const product = await productAt(code).catch(() => null);
-      return product ? begun(apply, await drawn(product), product) : apply;
+      return product ? pageOf(product) : apply;
     }
     if (path === '/door') return mayBeInside ? door : doorBegun;
     return path.startsWith('/door/') ? door : desk;
