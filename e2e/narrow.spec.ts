@@ -38,9 +38,9 @@ test('every chapter stands in its window, from the widest desk to the smallest',
       await expect(there).toBeVisible();
       found.push(...(await misfits(page)).map((one) => `${size.width} ${name}: ${one}`));
     }
+    await page.setViewportSize(WIDEST);
   }
   for (const chapter of CHAPTERS) {
-    await page.setViewportSize(WIDEST);
     await turnTo(page, chapter);
     // The head of the file, and the chapter under it.
     await inEverySize(chapter, page.locator('section.center > :nth-child(2) *').first());
@@ -53,7 +53,6 @@ test('every chapter stands in its window, from the widest desk to the smallest',
     ['unit', 'Let beside it'],
     ['movingIn', 'Days to keep'],
   ] as const) {
-    await page.setViewportSize(WIDEST);
     await turnTo(page, chapter);
     await inEverySize(chapter, page.getByRole('heading', { name: there }));
   }
@@ -69,7 +68,7 @@ test('every chapter stands in its window, from the widest desk to the smallest',
 test('the wheel turns the chapter, and never the file out of the window', async ({ page }) => {
   await signIn(page, 'wren');
   await openDemoFile(page, 'Solvane');
-  for (const chapter of ['request', 'people', 'income']) {
+  for (const chapter of ['request', 'people', 'income'] as const) {
     await turnTo(page, chapter);
     await expect(page.locator('section.center h2').first()).toBeVisible();
     await page.mouse.move(600, 400);

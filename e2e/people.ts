@@ -1,4 +1,5 @@
 import type { FilePage } from '@cavren/contract';
+import { CHAPTER_LABEL, type Chapter } from '@cavren/core';
 import { expect, test as base, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test';
 
 /** What broke in the pages of the test that runs: a chapter that could not be drawn is no less broken for a test that looks elsewhere. */
@@ -54,7 +55,7 @@ export const CHAPTERS = [
   'signing',
   'decision',
   'history',
-];
+] as const satisfies readonly Chapter[];
 
 /** Somebody of the demo, signed in; the form itself has a test of its own. What they look at first is for the test to open: a page costs a second to load. */
 export async function signIn(page: Page, username: string): Promise<void> {
@@ -106,17 +107,14 @@ export async function key(page: Page, label: string | RegExp, text: string): Pro
   await field(page, label).press('Tab');
 }
 
-export const chapter = (page: Page, name: string): Promise<void> =>
-  page
-    .getByRole('navigation', { name: 'Chapters' })
-    .getByRole('link', { name: new RegExp(`^${name}`) })
-    .click();
-/** The same by the name that its address has, and waits until it is there. */
-export async function turnTo(page: Page, chapter: string): Promise<void> {
-  const link = page.getByRole('navigation', { name: 'Chapters' }).locator(`a[href$="/${chapter}"]`);
+/** Opens a chapter of the open file, and waits until it is there. */
+export async function chapter(page: Page, label: string): Promise<void> {
+  const link = page.getByRole('navigation', { name: 'Chapters' }).getByRole('link', { name: new RegExp(`^${label}`) });
   await link.click();
   await expect(link).toHaveAttribute('aria-current', 'page');
 }
+/** The same by the name that its address has. */
+export const turnTo = (page: Page, name: Chapter): Promise<void> => chapter(page, CHAPTER_LABEL[name]);
 export const saved = (page: Page): Promise<void> => expect(page.getByText('All saved')).toBeVisible();
 
 /** The file of somebody in the demo, by name: opened where its next entry is, or at a chapter. */

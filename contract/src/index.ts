@@ -22,9 +22,9 @@ export {
 export { EndFile, KeepMonitoring, MonitoringView, ReviewDuplicate, SayDuplicate } from './declarations/index';
 export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, MOST_CHANGES, type FieldValue, RevealedNumber, RevealNumber } from './details/index';
 export {
-  DOOR_IN_COOKIE,
   AppliedAtDoor,
   ApplyAtDoor,
+  DOOR_IN_COOKIE,
   DoorDetails,
   type DoorDetailsView,
   LinkPurpose,

@@ -345,7 +345,7 @@ export const anAsset = (values: Partial<Asset> = {}): Asset => ({
   ...values,
 });
 
-/** An address of now of who applies. */
+/** A cover of crews as it is asked for, with nothing left open. */
 export const aCover = (values: Partial<Cover> = {}): Cover => ({
   ...BLANK_ROW.cover,
   id: 'cover-a',
@@ -359,6 +359,7 @@ export const aCover = (values: Partial<Cover> = {}): Cover => ({
   tobacco: 'no',
   ...values,
 });
+/** An address of now of who applies. */
 export const aHome = (values: Partial<Home> = {}): Home => ({
   ...BLANK_ROW.home,
   id: 'home-a',

@@ -14,8 +14,8 @@ const app = fastify() as unknown as App;
 beforeAll(async () => {
   for (const part of ['assets', 'drawn']) mkdirSync(join(folder, part));
   writeFileSync(join(folder, 'index.html'), 'desk __NONCE__');
-  for (const name of ['door', 'apply'])
-    writeFileSync(join(folder, `${name}.html`), `${name} __NONCE__ <body><div id="app"><p class="begun">One moment …</p></div></body>`);
+  for (const page of ['door', 'apply'])
+    writeFileSync(join(folder, `${page}.html`), `${page} __NONCE__ <body><div id="app"><p class="begun">One moment …</p></div></body>`);
   writeFileSync(
     join(folder, 'drawn', 'drawn.js'),
     'let times = 0; export const drawn = (product) => Promise.resolve(`<h1>${product?.name ?? "Come in"}</h1><!--${++times}-->`);',

@@ -7,10 +7,10 @@ import {
   AnswerUnitAtDoor,
   AppealAtDoor,
   AppliedAtDoor,
-  DOOR_IN_COOKIE,
   ApplyAtDoor,
   AssistanceReadAtDoor,
   ChoosePlanAtDoor,
+  DOOR_IN_COOKIE,
   DoorDetails,
   DoorGreeting,
   DoorInside,
@@ -68,9 +68,12 @@ export const door: Concept = (app, house) => {
 
   const keep = (reply: FastifyReply, name: string, value: string, maxAge: number) =>
     void reply.setCookie(name, value, { path: '/api/door', httpOnly: true, sameSite: 'strict', secure, maxAge });
+  /** What the pages of the door are told: that somebody may be inside, or that nobody is. */
+  const saysInside = (reply: FastifyReply, value: 'yes' | '', maxAge: number) =>
+    void reply.setCookie(DOOR_IN_COOKIE, value, { path: '/door', sameSite: 'strict', secure, maxAge });
   function enter(reply: FastifyReply, { token, known }: { token: string; known: string }): void {
     keep(reply, COOKIE, token, INSIDE_S);
-    void reply.setCookie(DOOR_IN_COOKIE, 'yes', { path: '/door', sameSite: 'strict', secure, maxAge: INSIDE_S });
+    saysInside(reply, 'yes', INSIDE_S);
     keep(reply, KNOWN, known, MONTH_S);
   }
   /** Who asks for a code: a browser is given its secret when it asks for the first time. */
@@ -241,7 +244,7 @@ export const door: Concept = (app, house) => {
   /** Who is inside, if anybody: asked once when a page is opened, where nobody is no fault. */
   app.get('/api/door/inside', { schema: { response: { 200: DoorInside } } }, async (request, reply) => {
     const session = await sessionOf(request);
-    if (!session) reply.clearCookie(DOOR_IN_COOKIE, { path: '/door' });
+    if (!session) saysInside(reply, '', 0);
     return {
       view: session?.purpose === 'file' ? await service.view(session) : null,
       asked: session?.purpose === 'reference' ? await services.references.atDoor(session) : null,
@@ -250,7 +253,8 @@ export const door: Concept = (app, house) => {
   app.get('/api/door/me', { schema: { response: { 200: DoorView } } }, async (request) => service.view(await inside(request)));
   app.post('/api/door/leave', { schema: { response: { 200: Done } } }, async (request, reply) => {
     await service.leave(await inside(request, LinkPurpose.options));
-    reply.clearCookie(COOKIE, { path: '/api/door' }).clearCookie(DOOR_IN_COOKIE, { path: '/door' });
+    reply.clearCookie(COOKIE, { path: '/api/door' });
+    saysInside(reply, '', 0);
     return done;
   });
   app.get('/api/door/agreement', { schema: { querystring: WhichDocument } }, async (request, reply) => {

@@ -34,8 +34,6 @@ const compressed = promisify(gzip);
 type Draws = (product: PublicProduct | null) => Promise<string>;
 
 const BEGUN = /<p class="begun">[^<]*<\/p>/;
-/** A page of the front door as it is seen before any script has come, with the data that its script goes on with. */
-const begun = (page: string, drawn: string, data = ''): string => page.replace(BEGUN, () => drawn).replace('</body>', () => `${data}</body>`);
 
 /**
  * Serves the built screens: the desk, and the front door under /door.
@@ -49,17 +47,20 @@ export async function servePages(app: App, webFolder: string, productAt: (code: 
   }
   await app.register(fastifyStatic, { root: join(root, 'assets'), prefix: '/assets/', preCompressed: true, immutable: true, maxAge: '365d' });
   const [desk = '', door = '', apply = ''] = await Promise.all(['index.html', 'door.html', 'apply.html'].map((name) => readFile(join(root, name), 'utf8')));
-  const { drawn } = (await import(pathToFileURL(join(root, 'drawn', 'drawn.js')).href)) as { drawn: Draws };
-  const doorBegun = begun(door, await drawn(null));
-  /** The pages of products as they were drawn last, by their codes: drawing one costs as much as all else of its request. */
-  const applyBegun = new Map<string, { data: string; page: string }>();
-  async function pageOf(product: PublicProduct): Promise<string> {
-    const data = `<script type="application/json" id="product">${JSON.stringify(product).replaceAll('<', '\\u003c')}</script>`;
-    const last = applyBegun.get(product.code);
-    if (last?.data === data) return last.page;
-    const page = begun(apply, await drawn(product), data);
-    applyBegun.set(product.code, { data, page });
-    return page;
+  const drawing = pathToFileURL(join(root, 'drawn', 'drawn.js')).href;
+  /** The pages of the front door as they were drawn last, by what they are of: drawing one costs as much as all else of its request. */
+  const last = new Map<string, { data: string; page: string }>();
+  /** A page as it is seen before any script has come, with the data that its script goes on with. */
+  async function begun(page: string, product: PublicProduct | null): Promise<string> {
+    const data = product ? `<script type="application/json" id="product">${JSON.stringify(product).replaceAll('<', '\\u003c')}</script>` : '';
+    const known = last.get(product?.code ?? '');
+    if (known?.data === data) return known.page;
+    // Who starts this without a page being asked for, as its tools do, doesn't wait for what draws.
+    const { drawn } = (await import(drawing)) as { drawn: Draws };
+    const first = await drawn(product);
+    const made = page.replace(BEGUN, () => first).replace('</body>', () => `${data}</body>`);
+    last.set(product?.code ?? '', { data, page: made });
+    return made;
   }
   /** Which page is at an address. Whoever may still be inside sees theirs, which only a script can ask for. */
   async function pageAt(path: string, mayBeInside: boolean): Promise<string> {
@@ -67,9 +68,9 @@ export async function servePages(app: App, webFolder: string, productAt: (code: 
     if (code) {
       // Where there is no such product, or the database is away, the script says so.
       const product = await productAt(code).catch(() => null);
-      return product ? pageOf(product) : apply;
+      return product ? begun(apply, product) : apply;
     }
-    if (path === '/door') return mayBeInside ? door : doorBegun;
+    if (path === '/door') return mayBeInside ? door : begun(door, null);
     return path.startsWith('/door/') ? door : desk;
   }
 
