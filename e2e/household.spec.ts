@@ -258,7 +258,7 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await expect(phone.getByRole('button', { name: 'Begin' })).toBeDisabled();
   await phone.getByLabel(/keeps what I say in this application/).check();
   const first = await codeBy('0193', () => phone.getByRole('button', { name: 'Begin' }).click());
-  const reference = (await phone.locator('.good b').innerText()).trim();
+  const reference = (await phone.locator('.lichen b').innerText()).trim();
   const wren = await deskOf(browser, 'wren');
   await phone.getByLabel(/Six-digit code/).fill(first);
   await phone.getByRole('button', { name: 'Go on' }).click();

@@ -52,18 +52,28 @@ async function leave(): Promise<void> {
 
 <template>
   <v-app>
-    <a class="skip" href="#main">Skip to the content</a>
-    <header v-if="desk.me && !route.meta['open']" class="bar d-flex align-center px-4">
-      <router-link to="/today" class="wordmark">Cavren</router-link>
-      <nav aria-label="Places">
-        <router-link v-for="place in places" :key="place.to" :to="place.to">{{ place.label }}</router-link>
+    <a class="d-sr-only-focusable pa-2" href="#main">Skip to the content</a>
+    <header
+      v-if="desk.me && !route.meta['open']"
+      class="bar bg-surface border-b border-rule-strong position-sticky top-0 d-flex align-center ga-2 ga-lg-4 px-4"
+    >
+      <router-link to="/today" class="text-title-medium font-weight-bold text-decoration-none">Cavren</router-link>
+      <nav class="d-none d-sm-block text-no-wrap" aria-label="Places">
+        <router-link
+          v-for="place in places"
+          :key="place.to"
+          :to="place.to"
+          class="d-inline-block border-b-lg text-high-emphasis text-decoration-none px-2 px-lg-3 pt-3 pb-2"
+          :class="route.path.startsWith(place.to) ? 'border-primary font-weight-semibold' : 'border-surface'"
+          >{{ place.label }}</router-link
+        >
       </nav>
-      <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" :prepend-icon="mdiPlus">Open a file</v-btn>
+      <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" class="d-none d-sm-inline-flex" :prepend-icon="mdiPlus">Open a file</v-btn>
       <v-spacer />
-      <v-btn class="find" size="small" @click="finding = true">Find or do … <kbd class="ml-2">Ctrl+K</kbd></v-btn>
-      <span class="who text-right text-no-wrap">
+      <v-btn class="d-none d-sm-inline-flex" size="small" @click="finding = true">Find or do … <kbd class="d-none d-lg-inline ml-2">Ctrl+K</kbd></v-btn>
+      <span class="who d-none d-sm-block text-right text-no-wrap">
         {{ desk.me.name }}
-        <span class="soft text-small">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
+        <span class="soft text-small d-none d-lg-block">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
       </span>
       <v-btn
         size="small"
@@ -87,66 +97,10 @@ async function leave(): Promise<void> {
 
 <style scoped>
 .bar {
-  position: sticky;
-  top: 0;
   z-index: 5;
   height: 46px;
-  gap: 16px;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--rule-strong);
-}
-.wordmark {
-  font-size: 1.1rem;
-  font-weight: 700;
-  text-decoration: none;
-}
-nav a {
-  display: inline-block;
-  padding: 11px 12px 9px;
-  color: var(--ink);
-  text-decoration: none;
-  border-bottom: 3px solid transparent;
-}
-nav a.router-link-active {
-  border-color: var(--teal);
-  font-weight: 600;
 }
 .who {
   line-height: 1.15;
-}
-.who .soft {
-  display: block;
-}
-@media (width < 1060px) {
-  .bar {
-    gap: 8px;
-  }
-  nav a {
-    padding-inline: 7px;
-  }
-  .who .soft,
-  .find kbd {
-    display: none;
-  }
-}
-/* A phone has room for who signs out, and where Today is. */
-@media (width < 700px) {
-  nav,
-  .bar > .v-btn:not(.v-btn--icon),
-  .who {
-    display: none;
-  }
-}
-.content {
-  outline: none;
-}
-.skip {
-  position: absolute;
-  z-index: 10;
-  padding: 8px;
-  background: var(--sheet);
-}
-.skip:not(:focus) {
-  left: -999px;
 }
 </style>

@@ -1,5 +1,4 @@
 import './look/styles';
-import 'vuetify/styles/utilities';
 import './look/desk.css';
 import { VueQueryPlugin } from '@tanstack/vue-query';
 import { createPinia } from 'pinia';

@@ -21,24 +21,19 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
 <template>
   <ul class="plain my-2">
     <li v-for="(term, at) in terms" :key="at" v-memo="drawnFrom(term, at)">
-      <details
-        v-if="term.terms && term.terms.length > 0"
-        :open="isOpen(at)"
-        :class="{ aside: term.sign === '·' }"
-        @toggle="byHand.set(at, ($event.target as HTMLDetailsElement).open)"
-      >
-        <summary>
-          <span class="sign">{{ term.sign }}</span>
+      <details v-if="term.terms && term.terms.length > 0" :open="isOpen(at)" @toggle="byHand.set(at, ($event.target as HTMLDetailsElement).open)">
+        <summary class="line border-b cursor-pointer ga-1 py-1" :class="{ soft: term.sign === '·' }">
+          <span>{{ term.sign }}</span>
           <span class="label">
             {{ say(term.label) }}
             <span v-if="term.note" class="soft ml-2">{{ say(term.note) }}</span>
           </span>
           <span class="figure font-weight-semibold">{{ showValue(term.value, term.unit, currency) }}</span>
         </summary>
-        <TermLines v-if="isOpen(at)" :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
+        <TermLines v-if="isOpen(at)" class="border-s-md ml-6 pl-3" :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
       </details>
-      <div v-else class="line" :class="{ aside: term.sign === '·' }">
-        <span class="sign">{{ term.sign }}</span>
+      <div v-else class="line border-b ga-1 py-1" :class="{ soft: term.sign === '·' }">
+        <span>{{ term.sign }}</span>
         <span class="label">
           <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ say(term.label) }}</a>
           <template v-else>{{ say(term.label) }}</template>
@@ -52,31 +47,14 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
 </template>
 
 <style scoped>
-.plain .plain {
-  margin: 0 0 6px 26px;
-  padding-left: 10px;
-  border-left: 2px solid var(--rule);
-}
-.line,
-summary {
+.line {
   display: grid;
   grid-template-columns: 22px 1fr auto;
-  gap: 6px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
-}
-summary {
-  cursor: pointer;
 }
 summary .label::after {
   content: ' ▸';
-  color: var(--teal);
 }
 details[open] > summary .label::after {
   content: ' ▾';
-}
-.aside > summary,
-.aside.line {
-  color: var(--ink-soft);
 }
 </style>

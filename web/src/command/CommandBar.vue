@@ -117,7 +117,7 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <v-dialog v-model="shown" width="600" location="top" aria-label="Find or do">
-    <div class="sheet box mt-10">
+    <div class="sheet d-grid ga-3 pa-4 overflow-auto mt-10">
       <AskText
         v-model="text"
         bare
@@ -138,11 +138,12 @@ function onKey(event: KeyboardEvent): void {
           :key="entry.group + entry.label + entry.detail"
           role="option"
           :aria-selected="place === at"
-          :class="{ on: place === at }"
+          class="border-s-lg d-flex align-baseline cursor-pointer ga-3 px-2 py-1"
+          :class="place === at ? 'bg-teal-soft border-primary' : 'border-surface'"
           @mousemove="at = place"
           @click="choose(entry)"
         >
-          <span class="soft text-small">{{ entry.group }}</span>
+          <span class="group soft text-small">{{ entry.group }}</span>
           <b>{{ entry.label }}</b>
           <span class="soft text-small text-truncate">{{ entry.detail }}</span>
         </li>
@@ -157,17 +158,7 @@ function onKey(event: KeyboardEvent): void {
 ul {
   max-height: 360px;
 }
-li {
-  display: grid;
-  grid-template-columns: 70px auto 1fr;
-  gap: 10px;
-  align-items: baseline;
-  padding: 5px 8px;
-  border-left: 4px solid transparent;
-  cursor: pointer;
-}
-li.on {
-  background: var(--teal-soft);
-  border-color: var(--teal);
+.group {
+  flex: 0 0 70px;
 }
 </style>

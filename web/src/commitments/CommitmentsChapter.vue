@@ -86,10 +86,10 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
         <b>{{ money(total(lines)) }} a month</b>
       </p>
     </section>
-    <section class="block costs">
+    <section class="block measure">
       <h2>Living costs</h2>
       <Rows entity="livingCost" :rows="file.livingCosts" :columns="costs" :fresh="{}" add-label="Living cost" :locked="locked" empty="No living costs yet." />
-      <div v-if="living.benchmark !== null" class="compare mt-3 pt-2">
+      <div v-if="living.benchmark !== null" class="compare border-t-md mt-3 pt-2">
         <p :class="{ 'font-weight-bold': !higher }">
           <Mark :kind="higher ? 'open' : 'settled'" />
           <span>Declared</span>
@@ -109,16 +109,9 @@ const higher = computed(() => living.value.benchmark !== null && living.value.be
 </template>
 
 <style scoped>
-.costs {
-  max-width: 620px;
-}
-.compare {
-  border-top: 2px solid var(--ink);
-}
 .compare p:has(b) {
   display: grid;
   grid-template-columns: 20px 110px 110px 1fr;
   gap: 6px;
-  align-items: center;
 }
 </style>

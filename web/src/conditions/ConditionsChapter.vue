@@ -109,22 +109,22 @@ const period = computed(() => {
 </script>
 
 <template>
-  <div class="conditions" :class="{ open: paper }">
+  <div :class="{ 'two-sided': paper }">
     <section class="list">
       <p v-if="path.conditions.length === 0" class="soft">The file asks for no papers yet. They follow from people, incomes, address and down payment.</p>
       <article
         v-for="item in path.conditions"
         :key="item.key"
         class="sheet condition px-4 py-2 mb-3"
-        :class="{ over: over === item.key }"
+        :class="{ 'bg-teal-soft': over === item.key }"
         :data-anchor="item.key"
         tabindex="-1"
         @dragover.prevent="over = item.key"
         @dragleave="over = null"
         @drop.prevent="add(item, $event.dataTransfer?.files ?? null)"
       >
-        <header class="row-actions align-baseline">
-          <span class="state font-weight-semibold">
+        <header class="d-flex flex-wrap align-center ga-2 align-baseline">
+          <span class="font-weight-semibold">
             <Mark :kind="MARK[item.state]" />
             {{ CONDITION_STATE_LABEL[item.state] }}
           </span>
@@ -134,7 +134,14 @@ const period = computed(() => {
         <p v-if="item.rule && item.state !== 'satisfied'" class="soft text-small">Any of: {{ item.rule.acceptable.join('; ') }}. {{ item.rule.why }}</p>
         <ul class="plain my-1">
           <li v-for="one in item.papers" :key="one.id">
-            <v-btn class="paper" size="small" variant="text" :active="openPaper === one.id" :aria-pressed="openPaper === one.id" @click="look(one)">
+            <v-btn
+              class="paper text-left h-auto"
+              size="small"
+              variant="text"
+              :active="openPaper === one.id"
+              :aria-pressed="openPaper === one.id"
+              @click="look(one)"
+            >
               <Mark :kind="one.state === 'accepted' ? 'settled' : one.state === 'sentBack' ? 'blocked' : 'partly'" />
               <span class="ml-1">{{ one.name }}</span>
               <span class="soft ml-2">
@@ -150,9 +157,9 @@ const period = computed(() => {
           {{ item.exception.answer === null ? 'not answered yet' : `${item.exception.answer} by ${item.exception.answeredBy ?? ''}` }}
         </p>
         <p v-if="problems[item.key]" class="note ember" role="alert">{{ problems[item.key] }}</p>
-        <p v-if="item.rule && !ended && desk.may('paper.add')" class="row-actions">
+        <p v-if="item.rule && !ended && desk.may('paper.add')" class="d-flex flex-wrap align-center ga-2">
           <PickFile
-            class="add"
+            max-width="150"
             multiple
             :label="`Add a paper: ${say(item.title)}, ${say(item.about)}`"
             :says="busy === item.key ? 'Adding …' : 'Add a paper'"
@@ -172,18 +179,18 @@ const period = computed(() => {
       </article>
     </section>
     <section v-if="paper" class="sheet px-3 py-2 position-sticky top-0" aria-label="Paper">
-      <header class="row-actions">
+      <header class="d-flex flex-wrap align-center ga-2">
         <h3>{{ paper.name }}</h3>
         <span class="soft">added {{ showDate(paper.addedAt) }} by {{ paper.addedBy }}</span>
         <v-spacer />
         <v-btn size="x-small" variant="text" @click="openPaper = null">Close</v-btn>
       </header>
       <form v-if="desk.may('paper.judge') && !ended && condition?.rule" class="judge d-flex flex-wrap ga-2 align-end my-2" @submit.prevent="acceptAndGoOn()">
-        <AskText v-model="page" class="page-number" label="Page" inputmode="numeric" />
+        <AskText v-model="page" max-width="56" label="Page" inputmode="numeric" />
         <AskText
           v-if="condition.rule.showsAmount"
           v-model="amount"
-          class="shows"
+          max-width="130"
           :label="`Shows${period ? `, ${period}` : ''}`"
           inputmode="decimal"
           placeholder="amount"
@@ -233,33 +240,8 @@ const period = computed(() => {
 </template>
 
 <style scoped>
-.conditions.open {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
-  gap: 14px;
-  align-items: start;
-}
-.condition.over {
-  outline: 2px dashed var(--teal);
-}
-.state {
-  min-width: 116px;
-}
-.paper {
-  height: auto;
-  min-height: 30px;
+.paper :deep(.v-btn__content) {
   white-space: normal;
-  text-align: left;
-  color: var(--ink);
-}
-.add {
-  flex: 0 0 150px;
-}
-.page-number {
-  width: 56px;
-}
-.shows {
-  width: 130px;
 }
 .content {
   max-height: 52vh;

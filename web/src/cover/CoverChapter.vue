@@ -222,7 +222,7 @@ const counted = computed(() => uncovered.value.filter((person) => plays(person, 
           <th scope="col">What it leaves out</th>
           <th scope="col" class="figure">{{ premium ? `Paid ${premium.mode.label}` : 'Each payment' }}</th>
           <th scope="col" class="figure">Against now</th>
-          <th scope="col"><span class="unseen">Choose</span></th>
+          <th scope="col"><span class="d-sr-only">Choose</span></th>
         </tr>
       </thead>
       <tbody>

@@ -62,7 +62,7 @@ function seamWords({ seam, policy }: Replacement): string {
       <v-table class="sheet">
         <thead>
           <tr>
-            <th scope="col"><span class="unseen">What</span></th>
+            <th scope="col"><span class="d-sr-only">What</span></th>
             <th scope="col">It ends</th>
             <th scope="col">Takes its place</th>
           </tr>

@@ -38,7 +38,7 @@ watch(
 
 <template>
   <v-dialog v-model="open" max-width="720">
-    <div class="sheet box">
+    <div class="sheet d-grid ga-3 pa-4 overflow-auto">
       <h2>The calculation behind the decision</h2>
       <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
       <p v-else-if="!kept" class="soft" role="status">Fetching it …</p>
@@ -58,7 +58,7 @@ watch(
             <Mark :kind="VERDICT_MARK[figure.verdict]" />
             <span class="flex-1-1">{{ title }}</span>
             <b class="figure">{{ showFigure(figure, pack.currency) }}</b>
-            <span class="soft text-small limit">{{ showLimit(figure, pack.currency) }}</span>
+            <span class="soft text-small">{{ showLimit(figure, pack.currency) }}</span>
           </template>
           <TermLines :terms="figure.terms" :currency="pack.currency" />
           <WorkedWith :terms="figure.terms" :on="kept.today" />
@@ -68,9 +68,3 @@ watch(
     </div>
   </v-dialog>
 </template>
-
-<style scoped>
-.limit {
-  width: 130px;
-}
-</style>

@@ -391,7 +391,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         }}<span v-if="proposal.comment" class="soft"> “{{ proposal.comment }}”</span>
       </p>
       <p v-if="myBar && desk.may('decision.make') && !isEnded(file.stage)" class="note ember">{{ say(myBar) }}</p>
-      <div v-if="acts.length > 0" class="row-actions">
+      <div v-if="acts.length > 0" class="d-flex flex-wrap align-center ga-2">
         <v-btn
           v-for="act in acts"
           :key="act.name"
@@ -408,7 +408,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
       <OfferPart v-if="file.offer && (file.stage === 'offering' || file.stage === 'signing')" :file="file" class="mt-2" />
       <PolicyPart v-if="file.product.cover && (file.stage === 'completing' || file.policy)" :file="file" :path="path" class="mt-2" />
-      <p v-else-if="file.product.lease && (file.stage === 'completing' || file.stage === 'done')" class="row-actions">
+      <p v-else-if="file.product.lease && (file.stage === 'completing' || file.stage === 'done')" class="d-flex flex-wrap align-center ga-2">
         <Mark :kind="file.stage === 'done' ? 'settled' : 'waiting'" />
         <span>{{ file.stage === 'done' ? 'The keys were handed over.' : 'What is paid, the condition record and the keys are in Moving in.' }}</span>
         <router-link :to="`/files/${file.reference}/movingIn`">Go to Moving in</router-link>
@@ -443,7 +443,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           {{ stopped ? 'This file was ended by compliance.' : 'This file was declined.' }}
           <span v-if="stopReason">“{{ stopReason }}”</span>
         </p>
-        <p v-if="appeals" class="row-actions mt-2">
+        <p v-if="appeals" class="d-flex flex-wrap align-center ga-2 mt-2">
           <v-btn @click="appealing = true">Take it up again …</v-btn>
           <span class="soft">They can bring something new until {{ showDate(appealUntil(file)) }}; somebody else decides then.</span>
         </p>
@@ -459,7 +459,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <p v-if="problem" class="note ember mt-3" role="alert">{{ problem }}</p>
     </section>
 
-    <div class="sheet-grid">
+    <div class="two-sided">
       <div class="d-grid ga-3 align-content-start">
         <section class="sheet part px-4 py-3">
           <h3>Request</h3>
@@ -725,22 +725,3 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
     />
   </div>
 </template>
-
-<style scoped>
-.sheet-grid {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr);
-  gap: 12px;
-}
-@media (width < 1060px) {
-  .sheet-grid {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-.part {
-  min-width: 0;
-}
-.part h3:not(:first-child) {
-  margin-top: 10px;
-}
-</style>

@@ -105,7 +105,7 @@ async function keep(personId: string, question: string, value: string): Promise<
       <h2>Consents</h2>
       <p class="soft mb-1">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>
       <article v-for="person in signing" :key="person.id" class="sheet px-4 py-2 mb-2">
-        <div class="row-actions">
+        <div class="d-flex flex-wrap align-center ga-2">
           <h3 class="flex-1-1">{{ personName(person) }}</h3>
           <template v-if="recording">
             <AskChoice
@@ -133,7 +133,7 @@ async function keep(personId: string, question: string, value: string): Promise<
             </v-btn>
           </template>
         </div>
-        <ul class="texts plain mark-small text-small">
+        <ul class="texts plain mark-small text-small d-grid gr-2 gc-3">
           <li v-for="consent in consentsAskedOf(file, person)" :key="consent.kind">
             <b class="d-block">{{ shortLabel(consent.label) }}</b>
             <template v-if="consentOf(file, person.id, consent.kind)">
@@ -238,8 +238,6 @@ async function keep(personId: string, question: string, value: string): Promise<
 
 <style scoped>
 .texts {
-  display: grid;
   grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-  gap: 8px 12px;
 }
 </style>

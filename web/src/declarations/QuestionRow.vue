@@ -44,7 +44,7 @@ function next(from: HTMLElement): void {
 </script>
 
 <template>
-  <div class="question border-b py-1" :class="{ ends: asked.ends }" data-question @keydown="asked.question.answer === 'yesNo' ? onKey($event) : undefined">
+  <div class="question border-b py-1" data-question @keydown="asked.question.answer === 'yesNo' ? onKey($event) : undefined">
     <p :id="`q-${anchor}`" class="text">
       <span v-if="named" class="soft">{{ personName(asked.person) }}:</span>
       {{ asked.question.text }}

@@ -74,7 +74,7 @@ async function leave(): Promise<void> {
 <template>
   <v-app>
     <main class="door">
-      <p v-if="stillIn" class="problem" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
+      <p v-if="stillIn" class="note ember" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
       <p v-if="looking" role="status">One moment …</p>
       <Inside v-else-if="view" :view="view" @change="take" @leave="leave" @ended="ended" />
       <References v-else-if="asked" :view="asked" @change="takeAsked" @leave="leave" @ended="takeAsked(null)" />

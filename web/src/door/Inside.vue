@@ -124,6 +124,9 @@ function take(next: DoorView): void {
   emit('change', next);
   if (next.signing?.state === 'signed') signing.value = false;
 }
+
+/** A step that was taken, the one where it stands, or one that is still to come. */
+const SQUARE = { past: 'bg-success border-success', now: 'bg-primary border-primary', ahead: 'border-rule-strong' } as const;
 </script>
 
 <template>
@@ -144,9 +147,9 @@ function take(next: DoorView): void {
       <span class="mono">{{ view.reference }}</span>
     </p>
     <h1>{{ view.name }}</h1>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
 
-    <section v-if="handedIn" class="good" role="status">
+    <section v-if="handedIn" class="note lichen" role="status">
       <h2 ref="thanks" tabindex="-1">Thank you, {{ view.name.split(' ')[0] }}</h2>
       <p>
         We have what you gave us. An officer looks at it next, usually within two working days, and calls or writes to you when we need more, or when your
@@ -154,7 +157,7 @@ function take(next: DoorView): void {
       </p>
       <p>To correct something, call us: we change it with you, or open this page for you again.</p>
     </section>
-    <section v-if="view.outcome === 'done'" class="good">
+    <section v-if="view.outcome === 'done'" class="note lichen">
       <h2>All done</h2>
       <p v-if="view.paidOut">
         {{ view.paidOut.amount }} of your loan was paid out on {{ day(view.paidOut.at) }} to the account ending {{ view.paidOut.accountTail }}.
@@ -183,7 +186,7 @@ function take(next: DoorView): void {
     </section>
     <p v-else-if="view.outcome !== 'open'" class="card">This application has ended.</p>
 
-    <section v-if="view.policy" class="card" :class="{ good: !view.policy.ended }">
+    <section v-if="view.policy" class="card" :class="{ 'note lichen': !view.policy.ended }">
       <h2>{{ view.policy.ended ? 'Your policy has ended' : 'Your policy' }}</h2>
       <dl class="pairs">
         <dt>Number</dt>
@@ -194,7 +197,7 @@ function take(next: DoorView): void {
       <p v-if="view.policy.freeLookUntil && !view.policy.ended">
         You can give it back until {{ day(view.policy.freeLookUntil) }}, and have all that you paid. Call us, or write.
       </p>
-      <p class="answers">
+      <p class="d-flex flex-wrap ga-2">
         <v-btn href="/api/door/policy/schedule" target="_blank" rel="noopener">Open my policy</v-btn>
         <v-btn v-if="view.policy.cards" href="/api/door/policy/cards" target="_blank" rel="noopener">My card</v-btn>
       </p>
@@ -225,13 +228,13 @@ function take(next: DoorView): void {
           You can answer until {{ day(view.offer.until) }}.
           {{ view.line === 'insurance' ? 'With your yes we collect the first premium, and issue your policy.' : 'Nothing is agreed before you sign.' }}
         </p>
-        <p class="answers">
+        <p class="d-flex flex-wrap ga-2">
           <v-btn variant="flat" :loading="busy" @click="answerOffer('accept')">Accept the offer</v-btn>
           <v-btn variant="text" @click="refusing = true">I don’t want it</v-btn>
         </p>
         <div v-if="refusing" class="stack" role="group" aria-label="Refuse the offer">
           <p>Your application then ends. You can apply again at any time.</p>
-          <p class="answers">
+          <p class="d-flex flex-wrap ga-2">
             <v-btn color="error" :loading="busy" @click="answerOffer('refuse')">Refuse the offer</v-btn>
             <v-btn variant="text" @click="refusing = false">Keep thinking</v-btn>
           </p>
@@ -336,7 +339,7 @@ function take(next: DoorView): void {
         !view.round?.offer &&
         !needsLetting
       "
-      class="good"
+      class="note lichen"
     >
       We need nothing from you at the moment.
     </p>
@@ -357,10 +360,17 @@ function take(next: DoorView): void {
 
     <section class="card">
       <h2>Where it stands</h2>
-      <ol class="steps plain">
-        <li v-for="step in view.steps" :key="step.label" :class="step.state" :aria-current="step.state === 'now' ? 'step' : undefined">
+      <ol class="plain">
+        <li
+          v-for="step in view.steps"
+          :key="step.label"
+          class="d-flex align-center ga-3 py-1"
+          :class="{ 'font-weight-bold': step.state === 'now' }"
+          :aria-current="step.state === 'now' ? 'step' : undefined"
+        >
+          <span class="border-md rounded-sm pa-1" :class="SQUARE[step.state]" aria-hidden="true" />
           {{ step.label }}
-          <span class="soft">{{ step.state === 'past' ? 'done' : step.state === 'now' && view.outcome === 'open' ? 'now' : '' }}</span>
+          <span class="soft ms-auto">{{ step.state === 'past' ? 'done' : step.state === 'now' && view.outcome === 'open' ? 'now' : '' }}</span>
         </li>
       </ol>
     </section>
@@ -389,7 +399,7 @@ function take(next: DoorView): void {
           <v-btn variant="text" @click="takingBack = nameOfConsent(consent)">Take it back</v-btn>
         </li>
       </ul>
-      <div v-if="takenBack" class="problem stack" role="alertdialog" :aria-label="`Take back: ${takenBack.label}`">
+      <div v-if="takenBack" class="note ember stack" role="alertdialog" :aria-label="`Take back: ${takenBack.label}`">
         <p>
           You take back: <b>{{ takenBack.label }}{{ takenBack.of ? `, for ${takenBack.of}` : '' }}</b
           >. We stop what we do by it, and an officer calls you: without it your application may have to end.
@@ -403,33 +413,3 @@ function take(next: DoorView): void {
     <v-btn variant="text" @click="emit('leave')">Leave this page</v-btn>
   </div>
 </template>
-
-<style scoped>
-.steps li {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  padding-block: 6px;
-}
-.steps li::before {
-  content: '';
-  width: 14px;
-  height: 14px;
-  border: 2px solid var(--rule-strong);
-  border-radius: 3px;
-}
-.steps .soft {
-  margin-inline-start: auto;
-}
-.steps .past::before {
-  background: var(--lichen);
-  border-color: var(--lichen);
-}
-.steps .now::before {
-  background: var(--teal);
-  border-color: var(--teal);
-}
-.steps .now {
-  font-weight: 700;
-}
-</style>

@@ -112,7 +112,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
           <h3>{{ plan }}</h3>
           <img v-if="units[0]?.picture" :src="`/api/unit-pictures/${units[0].picture}`" :alt="`Plan: ${plan}`" class="w-100" loading="lazy" />
           <p class="soft">{{ units[0]?.facts.join(', ') }}</p>
-          <p class="answers">
+          <p class="d-flex flex-wrap ga-2">
             <v-btn
               v-for="one in opened === plan ? units : units.slice(0, 3)"
               :key="one.id"
@@ -127,7 +127,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
         </div>
       </template>
     </template>
-    <div v-if="problem && !paying && !lease.record" class="problem" role="alert">
+    <div v-if="problem && !paying && !lease.record" class="note ember" role="alert">
       {{ problem }}
       <p v-for="other in others.filter(({ path }) => path.includes('.'))" :key="other.path">
         <v-btn :loading="busy === other.path" @click="tell(other.path, '/api/door/unit', { unitId: other.path })">{{ other.message }}</v-btn>
@@ -157,7 +157,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <p v-if="lease.owedMinor > 0">
       Still to be paid: <b>{{ lease.owed }}</b>{{ lease.asked && lease.askedMinor < lease.owedMinor ? `, of it now ${lease.askedNow}` : '' }}
     </p>
-    <p v-else class="good">Everything is paid.</p>
+    <p v-else class="note lichen">Everything is paid.</p>
     <ul v-if="lease.payments.length > 0" class="soft">
       <li v-for="payment in lease.payments" :key="payment.at + payment.amount">
         {{ payment.direction === 'in' ? '' : 'Back to you: ' }}{{ payment.amount
@@ -171,8 +171,8 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
       <AskText v-model="number" label="Number of the card" inputmode="numeric" autocomplete="cc-number" :error="wrong('card.number')" />
       <AskText v-model="expires" label="Runs out" placeholder="09/28" autocomplete="cc-exp" :error="wrong('card.expires')" />
       <AskText v-model="holder" label="Name on the card" autocomplete="cc-name" :error="wrong('card.name')" />
-      <p v-if="problem && others.length === 0" class="problem" role="alert">{{ problem }}</p>
-      <p class="answers">
+      <p v-if="problem && others.length === 0" class="note ember" role="alert">{{ problem }}</p>
+      <p class="d-flex flex-wrap ga-2">
         <v-btn type="submit" variant="flat" :loading="busy === 'pay'" :disabled="!amount || !number || !expires">Pay {{ typed }}</v-btn>
         <v-btn variant="text" @click="paying = false">Not now</v-btn>
       </p>
@@ -219,7 +219,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <p v-if="lease.record.signatures.length > 0" class="soft">
       Signed: {{ lease.record.signatures.map((one) => `${one.name}${one.side === 'house' ? ' for the house' : ''}`).join(', ') }}.
     </p>
-    <p v-if="problem && !paying && !wrong('name')" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem && !paying && !wrong('name')" class="note ember" role="alert">{{ problem }}</p>
     <template v-if="lease.record.open && !lease.record.mine">
       <p v-if="lease.record.bar" class="soft">{{ lease.record.bar }}.</p>
       <form v-else class="stack" @submit.prevent="sign">
@@ -231,7 +231,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <v-btn href="/api/door/record" target="_blank" rel="noopener">Open the record</v-btn>
   </section>
 
-  <section v-if="lease.keys" class="card good">
+  <section v-if="lease.keys" class="card note lichen">
     <h2>Your keys</h2>
     <p>{{ lease.keys.count }} keys were handed to {{ lease.keys.to }} on {{ day(lease.keys.at) }}. Your lease and the condition record stay here.</p>
   </section>

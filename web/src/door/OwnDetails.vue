@@ -416,13 +416,13 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </nav>
     <h1 ref="heading" tabindex="-1">{{ steps[step]?.title }}</h1>
     <p class="soft mt-n3">Step {{ step + 1 }} of {{ steps.length }}</p>
-    <p v-if="problems['form']" class="problem" role="alert">{{ problems['form'] }}</p>
+    <p v-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</p>
     <p v-if="ended" class="card" role="status">{{ ended.charAt(0).toUpperCase() + ended.slice(1) }} What you said is kept; call us if it was a mistake.</p>
 
     <section v-if="isAt('questions')" class="card stack">
       <div v-for="question in details.questions" :key="question.code" class="d-grid ga-1">
         <p :id="`q-${question.code}`">{{ question.text }}</p>
-        <div v-if="question.answer === 'yesNo'" class="answers" role="group" :aria-labelledby="`q-${question.code}`">
+        <div v-if="question.answer === 'yesNo'" class="d-flex flex-wrap ga-2" role="group" :aria-labelledby="`q-${question.code}`">
           <v-btn
             v-for="value in ['yes', 'no']"
             :key="value"
@@ -440,7 +440,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           :value="question.explanation ?? ''"
           @change="answer(question, 'explanation', $event || null)"
         />
-        <span v-if="problems[question.code]" class="problem" role="alert">{{ problems[question.code] }}</span>
+        <span v-if="problems[question.code]" class="note ember" role="alert">{{ problems[question.code] }}</span>
       </div>
     </section>
 
@@ -459,7 +459,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         @change="setRequest(asked.field, $event)"
         @wrong="wrong(asked.field, $event)"
       />
-      <p class="good" role="status">
+      <p class="note lichen" role="status">
         <template v-if="view.costs">
           You would pay <b>{{ view.costs.payment }} a month</b>, {{ view.costs.total }} in all.
         </template>
@@ -492,10 +492,10 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           <v-btn variant="text" size="small" @click="save([{ op: 'remove', entity: 'stake', id: one.id }], 'owner')">Remove</v-btn>
         </li>
       </ul>
-      <p :class="explained === 100 ? 'good' : 'soft'" role="status">
+      <p :class="explained === 100 ? 'note lichen' : 'soft'" role="status">
         {{ explained }} % named{{ explained === 100 ? '' : `, ${100 - explained} % still open` }}
       </p>
-      <p v-if="problems['owner']" class="problem" role="alert">{{ problems['owner'] }}</p>
+      <p v-if="problems['owner']" class="note ember" role="alert">{{ problems['owner'] }}</p>
       <form v-if="explained < 100" class="stack" @submit.prevent="addOwner">
         <v-checkbox v-model="owner.self" label="This is me" hide-details />
         <template v-if="!owner.self">
@@ -556,7 +556,12 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 
     <section v-for="part in parts.filter(({ entity }) => isAt(entity))" :key="part.entity" class="card stack">
       <p v-if="part.says" class="soft">{{ part.says }}</p>
-      <fieldset v-for="row in rowsOf(part.entity)" :key="row.id" class="stack" @paste="part.pasted?.($event, row.id)">
+      <fieldset
+        v-for="row in rowsOf(part.entity)"
+        :key="row.id"
+        class="stack border border-rule-strong rounded px-3 py-2"
+        @paste="part.pasted?.($event, row.id)"
+      >
         <legend>{{ textIn(row, part.named) || part.one }}</legend>
         <DoorField
           v-for="asked in part.asked(row)"
@@ -598,7 +603,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         <p>
           <b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : later ? ' (needed later on)' : ' (as you like)' }}. {{ text }}
         </p>
-        <p v-if="open.length === 0" class="good">You agreed. You can take it back on the first page, for as long as this application is open.</p>
+        <p v-if="open.length === 0" class="note lichen">You agreed. You can take it back on the first page, for as long as this application is open.</p>
         <v-btn v-else @click="agreeTo(open)">I agree{{ forWhom }}</v-btn>
       </div>
     </section>
@@ -607,7 +612,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       <h2>{{ details.missing.length === 0 ? 'Nothing is missing' : 'Still missing' }}</h2>
       <ul v-if="details.missing.length > 0">
         <li v-for="entry in details.missing" :key="entry.key">
-          <v-btn class="missing" variant="text" @click="goTo(stepOf(entry))">{{ entry.what }}</v-btn>
+          <v-btn class="text-left w-100 px-0 py-1" variant="text" @click="goTo(stepOf(entry))">{{ entry.what }}</v-btn>
         </li>
       </ul>
       <p class="soft">You can hand it to us as it is: we go on with you by phone, or ask you for the rest.</p>
@@ -623,19 +628,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 </template>
 
 <style scoped>
-fieldset {
-  padding: 10px 12px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-}
 .progress > li {
   flex: 0 0 44px;
-}
-.progress .v-btn,
-.missing {
-  width: 100%;
-  min-width: 0;
-  padding: 4px 0;
-  text-align: left;
 }
 </style>

@@ -27,13 +27,13 @@ const answer = (said: 'accept' | 'refuse'): void => {
           : 'If you refuse, your place is given up.'
       }}
     </p>
-    <div v-if="!refusing" class="answers">
+    <div v-if="!refusing" class="d-flex flex-wrap ga-2">
       <v-btn variant="flat" :loading="busy" @click="answer('accept')">Accept {{ round.offer.unit }}</v-btn>
       <v-btn variant="text" @click="refusing = true">I don’t want it</v-btn>
     </div>
     <div v-else class="stack" role="group" aria-label="Refuse the home">
       <AskText v-model="reason" label="Why, if you want to say" maxlength="300" />
-      <p class="answers">
+      <p class="d-flex flex-wrap ga-2">
         <v-btn color="error" :loading="busy" @click="answer('refuse')">Refuse {{ round.offer.unit }}</v-btn>
         <v-btn variant="text" @click="refusing = false">Keep thinking</v-btn>
       </p>

@@ -80,7 +80,7 @@ const sign = () =>
 <template>
   <div class="stack">
     <p class="soft">{{ signing?.title }} · step {{ step === 'consent' ? 1 : step === 'read' ? 2 : 3 }} of 3</p>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
     <template v-if="step === 'consent'">
       <h1>Papers on the screen</h1>
       <p>
@@ -111,7 +111,6 @@ const sign = () =>
           <p :id="`initials-${code}`">{{ text }}</p>
           <AskText
             :model-value="initials[code] ?? ''"
-            class="initials"
             label="Your initials"
             :aria-describedby="`initials-${code}`"
             maxlength="10"
@@ -127,7 +126,13 @@ const sign = () =>
         </v-radio-group>
         <AskText v-if="way === 'typed'" v-model="typed" label="Your full name" name="signature" autocomplete="name" :placeholder="view.fullName" />
         <template v-else>
-          <canvas ref="canvas" class="pad w-100" :style="{ visibility: takes ? 'visible' : 'hidden' }" role="img" aria-label="Draw your signature here" />
+          <canvas
+            ref="canvas"
+            class="pad border-md border-dashed border-rule-strong w-100"
+            :style="{ visibility: takes ? 'visible' : 'hidden' }"
+            role="img"
+            aria-label="Draw your signature here"
+          />
           <v-btn variant="text" @click="again">Draw again</v-btn>
         </template>
       </section>
@@ -139,13 +144,9 @@ const sign = () =>
 </template>
 
 <style scoped>
-.initials {
-  max-width: 180px;
-}
 .pad {
   height: 170px;
   background: #fff;
-  border: 2px dashed var(--rule-strong);
   touch-action: none;
 }
 </style>

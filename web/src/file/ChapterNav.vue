@@ -4,7 +4,7 @@ import { Mark, type MarkKind } from '../look/index';
 import type { ChapterState } from './offers';
 
 /** The chapters of a file, what is open in each, and where the file is on its way. */
-defineProps<{
+const props = defineProps<{
   reference: string;
   chapters: ChapterState[];
   chapter: Chapter;
@@ -16,85 +16,46 @@ defineProps<{
 }>();
 const emit = defineEmits<{ withdraw: []; missing: []; decline: [] }>();
 const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
+/** A stage that was passed, the one where the file is, or one that is still to come. */
+const squareOf = (one: Stage): string => {
+  if (one === props.stage) return 'bg-primary border-primary';
+  return props.route.indexOf(one) < props.route.indexOf(props.stage) ? 'bg-success border-success' : 'border-ink-soft';
+};
 </script>
 
 <template>
-  <nav class="chapters overflow-y-auto py-2" aria-label="Chapters">
-    <router-link v-for="{ name, mark, count } in chapters" :key="name" :to="`/files/${reference}/${name}`" :class="{ on: name === chapter }">
+  <nav class="chapters bg-sunk border-e overflow-y-auto py-2" aria-label="Chapters">
+    <router-link
+      v-for="{ name, mark, count } in chapters"
+      :key="name"
+      :to="`/files/${reference}/${name}`"
+      class="hovered border-s-lg text-high-emphasis text-decoration-none d-flex align-center ga-1 px-3 py-1"
+      :class="name === chapter ? 'bg-background border-primary font-weight-bold' : 'border-sunk'"
+    >
       <Mark :kind="mark" />
-      <span>{{ CHAPTER_LABEL[name] }}</span>
+      <span class="flex-1-1">{{ CHAPTER_LABEL[name] }}</span>
       <span v-if="count > 0" class="wrong text-small">{{ count }}</span>
-      <span class="unseen">{{ WORD[mark] ?? '' }}</span>
+      <span class="d-sr-only">{{ WORD[mark] ?? '' }}</span>
     </router-link>
-    <div class="route ml-4 mr-3 mt-4 pt-2">
+    <div class="border-t border-rule-strong text-small ml-4 mr-3 mt-4 pt-2">
       <h3>Stage</h3>
       <ol class="plain">
-        <li v-for="one in route" :key="one" :class="{ here: one === stage, past: route.indexOf(one) < route.indexOf(stage) }">
+        <li
+          v-for="one in route.includes(stage) ? route : [...route, stage]"
+          :key="one"
+          class="d-flex align-baseline ga-2"
+          :class="one === stage ? 'font-weight-bold' : 'soft'"
+          :aria-current="one === stage ? 'step' : undefined"
+        >
+          <span class="border pa-1" :class="squareOf(one)" aria-hidden="true" />
           {{ STAGE_LABEL[one] }}
         </li>
-        <li v-if="!route.includes(stage)" class="here">{{ STAGE_LABEL[stage] }}</li>
       </ol>
       <div class="d-grid justify-items-start mt-2">
-        <v-btn v-if="lacks" size="x-small" variant="text" @click="emit('missing')">Tell what is missing</v-btn>
-        <v-btn v-if="withdraws" size="x-small" variant="text" @click="emit('withdraw')">Withdraw the file</v-btn>
-        <v-btn v-if="declines && chapter !== 'decision'" size="x-small" variant="text" @click="emit('decline')">Decline the file</v-btn>
+        <v-btn v-if="lacks" size="x-small" variant="text" class="px-0" @click="emit('missing')">Tell what is missing</v-btn>
+        <v-btn v-if="withdraws" size="x-small" variant="text" class="px-0" @click="emit('withdraw')">Withdraw the file</v-btn>
+        <v-btn v-if="declines && chapter !== 'decision'" size="x-small" variant="text" class="px-0" @click="emit('decline')">Decline the file</v-btn>
       </div>
     </div>
   </nav>
 </template>
-
-<style scoped>
-.chapters {
-  background: var(--sunk);
-  border-right: 1px solid var(--rule);
-}
-.chapters a {
-  display: grid;
-  grid-template-columns: 22px 1fr auto;
-  align-items: center;
-  padding: 5px 10px 5px 12px;
-  color: var(--ink);
-  text-decoration: none;
-  border-left: 4px solid transparent;
-}
-.chapters a.on {
-  background: var(--paper);
-  border-color: var(--teal);
-  font-weight: 700;
-}
-.chapters a:hover {
-  background: var(--teal-soft);
-}
-.route {
-  border-top: 1px solid var(--rule-strong);
-  font-size: 0.85rem;
-}
-.route .v-btn {
-  padding-inline: 0;
-}
-li {
-  padding-left: 14px;
-  color: var(--ink-soft);
-  text-indent: -14px;
-}
-li::before {
-  content: '';
-  display: inline-block;
-  width: 8px;
-  height: 8px;
-  margin-right: 6px;
-  border: 1px solid var(--ink-soft);
-}
-li.past::before {
-  background: var(--lichen);
-  border-color: var(--lichen);
-}
-li.here {
-  color: var(--ink);
-  font-weight: 700;
-}
-li.here::before {
-  background: var(--teal);
-  border-color: var(--teal);
-}
-</style>

@@ -202,7 +202,7 @@ const said = computed(() => {
 <template>
   <Labelled v-if="described" :id="`f-${anchor}`" class="field" :class="{ due: bare && needed && stored === null }" :label="label" :bare="bare">
     <template #beside>
-      <span v-if="needed && stored === null" class="needed-now">needed now</span>
+      <span v-if="needed && stored === null" class="bg-ember-soft text-error text-small text-no-wrap font-weight-bold rounded-sm px-1">needed now</span>
     </template>
     <template #default="{ named }">
       <DetailControl
@@ -247,8 +247,14 @@ const said = computed(() => {
         <v-btn v-for="date in asked" :key="date" size="x-small" variant="tonal" @click="say(date)">{{ dateInWords(date) }}</v-btn>
         <span>which?</span>
       </span>
-      <span v-else-if="!problem && reading" class="floating text-small" role="status">{{ reading }}</span>
-      <span v-else-if="!problem && focused && saidBy && !bare" class="floating text-small">{{ saidBy }}</span>
+      <span v-else-if="!problem && reading" class="floating bg-surface border text-ink-soft text-small text-no-wrap position-absolute px-1" role="status">{{
+        reading
+      }}</span>
+      <span
+        v-else-if="!problem && focused && saidBy && !bare"
+        class="floating bg-surface border text-ink-soft text-small text-no-wrap position-absolute px-1"
+        >{{ saidBy }}</span
+      >
     </template>
   </Labelled>
 </template>
@@ -259,13 +265,7 @@ const said = computed(() => {
 }
 /* Comes and goes with the focus, so it takes no room: what is below must not move away under a click. */
 .floating {
-  position: absolute;
   top: 100%;
   z-index: 5;
-  padding: 1px 6px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  color: var(--ink-soft);
-  white-space: nowrap;
 }
 </style>

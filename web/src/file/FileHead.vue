@@ -35,7 +35,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 
 <template>
   <header v-if="said" class="d-flex flex-wrap justify-space-between ga-4 mb-3">
-    <div class="title">
+    <div class="title flex-1-1">
       <h1>{{ said.name }}</h1>
       <p class="soft">
         <span class="mono">{{ said.reference }}</span>
@@ -66,7 +66,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         <Mark kind="partly" />
         {{ other.name }} is here{{ placeWord(other.place) }}
       </span>
-      <span class="saving soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
+      <span class="soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
         <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
         {{ SAVING_WORD[saving] }}
         <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
@@ -85,10 +85,6 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 
 <style scoped>
 .title {
-  flex: 1 1 320px;
-  min-width: 0;
-}
-.saving {
-  max-width: 280px;
+  flex-basis: 320px;
 }
 </style>

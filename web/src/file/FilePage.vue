@@ -264,7 +264,7 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <main v-if="file && path && view" class="file" :class="{ slim: folded || !roomy, over: !folded && !roomy, phone }">
+  <main v-if="file && path && view" :class="phone ? 'phone' : { file, slim: folded || !roomy, over: !folded && !roomy }">
     <ChapterNav
       v-if="!phone"
       :reference="editing.reference"
@@ -325,7 +325,7 @@ async function move(): Promise<void> {
   <main v-else-if="loadError" class="reading justify-items-start">
     <h1>This file can’t be shown</h1>
     <p class="note ember" role="alert">{{ loadError }}</p>
-    <p class="row-actions">
+    <p class="d-flex flex-wrap align-center ga-2">
       <v-btn @click="editing.load()">Try again</v-btn>
       <router-link to="/files">Back to Files</router-link>
     </p>
@@ -339,12 +339,8 @@ async function move(): Promise<void> {
   grid-template: minmax(0, 1fr) auto / 152px minmax(0, 1fr) 250px;
   height: calc(100vh - 46px);
 }
-.file.slim {
+.slim {
   grid-template-columns: 152px minmax(0, 1fr) 46px;
-}
-.file.phone {
-  display: block;
-  height: auto;
 }
 .strip-place {
   grid-column: 1 / -1;
@@ -352,15 +348,10 @@ async function move(): Promise<void> {
 .over > :deep(.path) {
   justify-self: end;
   width: 270px;
-  height: 100%;
   z-index: 4;
-  box-shadow: -4px 0 16px rgb(0 0 0 / 18%);
 }
 /* What changes in one part of the page is laid out in that part alone, and nothing in it makes the page longer. */
-.file:not(.phone) > :deep(*:not(.strip-place)) {
+.file > :deep(*:not(.strip-place)) {
   contain: strict;
-}
-.center {
-  outline: none;
 }
 </style>

@@ -77,10 +77,29 @@ const range = (months: { from: string; to: string }): string =>
           {{ overlap.names }} overlap in {{ range(overlap) }}
         </span>
       </p>
-      <div class="bar" role="img" :aria-label="`${rule.years} years to today: ${say(band.missing ?? 'no gap')}`">
-        <span v-for="piece in band.pieces" :key="piece.id" class="piece" :style="piece.style" :title="piece.label">{{ piece.label }}</span>
-        <span v-for="gap in band.gaps" :key="gap.from" class="gap" :style="gap.style" :title="`Missing: ${range(gap)}`">{{ gap.count }}</span>
-        <span v-for="overlap in band.overlaps" :key="overlap.from + overlap.names" class="over" :style="overlap.style" :title="`Overlap: ${range(overlap)}`" />
+      <div
+        class="bar bg-sunk border border-rule-strong rounded position-relative overflow-hidden"
+        role="img"
+        :aria-label="`${rule.years} years to today: ${say(band.missing ?? 'no gap')}`"
+      >
+        <span v-for="piece in band.pieces" :key="piece.id" class="part bg-lichen-soft border-e" :style="piece.style" :title="piece.label">{{
+          piece.label
+        }}</span>
+        <span
+          v-for="gap in band.gaps"
+          :key="gap.from"
+          class="part gap text-error font-weight-bold text-center"
+          :style="gap.style"
+          :title="`Missing: ${range(gap)}`"
+          >{{ gap.count }}</span
+        >
+        <span
+          v-for="overlap in band.overlaps"
+          :key="overlap.from + overlap.names"
+          class="part border-t-lg border-error"
+          :style="overlap.style"
+          :title="`Overlap: ${range(overlap)}`"
+        />
       </div>
       <p class="d-flex justify-space-between soft text-small">
         <span>{{ monthInWords(band.from) }}</span>
@@ -92,34 +111,18 @@ const range = (months: { from: string; to: string }): string =>
 
 <style scoped>
 .bar {
-  position: relative;
   height: 24px;
-  background: var(--sunk);
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  overflow: hidden;
 }
-.bar span {
+.part {
   position: absolute;
   inset-block: 0;
   overflow: hidden;
-  padding: 0 5px;
+  text-indent: 5px;
   font-size: 0.78rem;
   line-height: 22px;
   white-space: nowrap;
 }
-.piece {
-  background: var(--lichen-soft);
-  border-right: 2px solid var(--sheet);
-}
 .gap {
   background: repeating-linear-gradient(45deg, var(--ember-soft) 0 5px, var(--sheet) 5px 9px);
-  color: var(--ember);
-  font-weight: 700;
-  text-align: center;
-}
-.bar .over {
-  padding: 0;
-  border-top: 4px solid var(--ember);
 }
 </style>

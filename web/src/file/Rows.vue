@@ -170,10 +170,10 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
             :class="{ figure: isFigure(fieldOf(entity, column.field)) }"
             :style="column.width ? { width: column.width } : {}"
           >
-            <span :class="{ unseen: asLines }">{{ column.label ?? labelOf(entity, column.field) }}</span>
+            <span :class="{ 'd-sr-only': asLines }">{{ column.label ?? labelOf(entity, column.field) }}</span>
           </th>
           <slot name="heads" />
-          <th scope="col"><span class="unseen">Row</span></th>
+          <th scope="col"><span class="d-sr-only">Row</span></th>
         </tr>
       </thead>
       <tbody
@@ -183,7 +183,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
         :class="{ grouped: $slots['under'] && isOpen(row), worked: isOpen(row) }"
         @keydown.capture="onKey($event, row)"
       >
-        <tr :data-anchor-row="row.id" :class="{ closed: !isOpen(row) }">
+        <tr :data-anchor-row="row.id" :class="{ 'closed hovered': !isOpen(row) }">
           <template v-if="isOpen(row)">
             <td v-for="column in stable" :key="column.field">
               <Field
@@ -200,7 +200,9 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           <td v-else-if="$slots['line']" :colspan="columns.length" @click="work(row)">
             <button type="button" class="line d-flex align-baseline gc-3 w-100" :aria-label="said(row)">
               <slot name="line" :row="row" :text-of="textOf" />
-              <span v-if="needs(row) > 0" class="needed-now">{{ needs(row) }} needed now</span>
+              <span v-if="needs(row) > 0" class="bg-ember-soft text-error text-small text-no-wrap font-weight-bold rounded-sm px-1"
+                >{{ needs(row) }} needed now</span
+              >
             </button>
           </td>
           <template v-else>
@@ -238,7 +240,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
       </tbody>
     </v-table>
     <p v-else class="soft">{{ empty }}</p>
-    <p v-if="!locked && desk.may('details.write')" class="row-actions mt-2">
+    <p v-if="!locked && desk.may('details.write')" class="d-flex flex-wrap align-center ga-2 mt-2">
       <v-btn size="small" :prepend-icon="mdiPlus" :data-anchor="`add-${entity}`" @click="add()">{{ addLabel }}</v-btn>
       <slot name="more" />
       <span v-if="rows.length > 0 && !quiet" class="soft text-small">
@@ -269,7 +271,6 @@ th:last-child {
 }
 .worked > tr > :is(td, :deep(td)) {
   padding: 3px 2px;
-  height: auto;
   background: var(--paper);
 }
 .worked :deep(.v-field) {
@@ -284,9 +285,6 @@ th:last-child {
 .closed,
 .line {
   cursor: text;
-}
-.closed:hover > :is(td, :deep(td)) {
-  background: var(--teal-soft);
 }
 .closed td.due {
   border-left: 4px solid var(--ember);

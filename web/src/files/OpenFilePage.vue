@@ -164,7 +164,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
       <AskText v-model="number" label="Identity or tax number" :error="problems['number']" name="number" autocomplete="off" />
       <AskText v-model="contact" label="Phone or e-mail" :error="problems['phone'] ?? problems['email']" name="contact" autocomplete="off" />
       <v-btn class="look" type="submit" :variant="matches === null ? 'flat' : 'outlined'" :loading="busy && matches === null">Look up</v-btn>
-      <div class="whole row-actions soft">
+      <div class="whole d-flex flex-wrap align-center ga-2 soft">
         <v-radio-group v-model="kind" inline name="kind" aria-label="Whose file it is">
           <v-radio value="person" label="a person" />
           <v-radio value="organisation" label="an organisation" />
@@ -176,7 +176,13 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
     <section v-if="matches !== null">
       <h2>{{ matches.length === 0 ? 'Nobody in the register resembles this person' : 'Who may be meant' }}</h2>
       <v-radio-group v-if="matches.length > 0" v-model="pick" class="matches mt-1" name="match" aria-label="Who may be meant">
-        <v-radio v-for="match in matches" :key="match.id" class="sheet match px-3 py-1 mb-2" :class="{ on: pick === match.id }" :value="match.id">
+        <v-radio
+          v-for="match in matches"
+          :key="match.id"
+          class="sheet match px-3 py-1 mb-2"
+          :class="{ 'on bg-teal-soft border-primary': pick === match.id }"
+          :value="match.id"
+        >
           <template #label>
             <span>
               <strong>{{ match.fullName }}</strong>{{ match.knownAs ? ` “${match.knownAs}”` : '' }}, {{ match.kind === 'person' ? 'born' : 'founded' }}
@@ -196,7 +202,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
             </span>
           </template>
         </v-radio>
-        <v-radio class="sheet match px-3 py-1 mb-2" :class="{ on: chosen === 'new' }" value="new">
+        <v-radio class="sheet match px-3 py-1 mb-2" :class="{ 'on bg-teal-soft border-primary': chosen === 'new' }" value="new">
           <template #label>
             <span
               ><strong>Somebody new</strong>: {{ name || 'give a name above'
@@ -268,8 +274,10 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
 </template>
 
 <style scoped>
-.find {
-  grid-template-columns: 1.3fr 1fr 1fr 1fr auto;
+@media (width >= 700px) {
+  .find {
+    grid-template-columns: 1.3fr 1fr 1fr 1fr auto;
+  }
 }
 .look {
   margin-top: 21px;
@@ -278,9 +286,5 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
 .match {
   flex: none;
   contain: none;
-}
-.match.on {
-  border-color: var(--teal);
-  background: var(--teal-soft);
 }
 </style>

@@ -111,9 +111,9 @@ const LETTERS = ['A', 'B', 'C'];
     <p class="soft">The request as it is, and other ways to ask. Nothing of them counts until one is made the request.</p>
     <div class="scroll overflow-auto" tabindex="0" role="region" aria-label="Versions of the request">
       <v-table class="mark-small">
-        <thead>
+        <thead class="position-sticky top-0 bg-surface">
           <tr>
-            <th scope="col"><span class="unseen">What</span></th>
+            <th scope="col"><span class="d-sr-only">What</span></th>
             <th v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" scope="col" class="figure">
               {{ column.variant ? `Version ${LETTERS[at - 1] ?? at}` : 'The request' }}
               <template v-if="column.variant">
@@ -132,7 +132,8 @@ const LETTERS = ['A', 'B', 'C'];
             <td v-for="(column, at) in columns" :key="column.variant?.id ?? 'now'" class="figure">
               <AskText
                 v-if="editable(column)"
-                class="typed"
+                class="ml-auto"
+                max-width="132"
                 bare
                 :label="`${label}, version ${LETTERS[at - 1] ?? at}`"
                 :model-value="typed.get(placeOf(column, field)) ?? shown(column, field, asMoney)"
@@ -176,7 +177,12 @@ const LETTERS = ['A', 'B', 'C'];
               {{ measure.label }}
               <span v-if="measure.limit" class="soft">{{ showLimit(measure, file.pack.currency) }}</span>
             </th>
-            <td v-for="column in columns" :key="column.variant?.id ?? 'now'" class="figure" :class="figureOf(column, measure.measure)?.verdict">
+            <td
+              v-for="column in columns"
+              :key="column.variant?.id ?? 'now'"
+              class="figure"
+              :class="{ wrong: figureOf(column, measure.measure)?.verdict === 'outside' }"
+            >
               <Mark v-if="measure.limit" :kind="VERDICT_MARK[figureOf(column, measure.measure)?.verdict ?? 'unknown']" />
               {{ showFigure(figureOf(column, measure.measure) ?? measure, file.pack.currency) }}
             </td>
@@ -191,7 +197,7 @@ const LETTERS = ['A', 'B', 'C'];
       </v-table>
     </div>
     <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
-    <p v-if="versions.mayWrite.value" class="row-actions">
+    <p v-if="versions.mayWrite.value" class="d-flex flex-wrap align-center ga-2">
       <v-btn size="small" :disabled="versions.full.value !== ''" @click="versions.layBeside('As keyed', [])">Lay a copy beside</v-btn>
       <span v-if="versions.full.value" class="soft">{{ versions.full.value }}.</span>
       <span v-else class="soft">{{ file.parts.length > 0 ? 'Its parts are those of the request.' : 'Its terms are keyed in its column.' }}</span>
@@ -203,29 +209,8 @@ const LETTERS = ['A', 'B', 'C'];
 .scroll {
   max-height: 62vh;
 }
-thead th {
-  position: sticky;
-  top: 0;
-  z-index: 1;
-  background: var(--sheet);
-  vertical-align: bottom;
-  white-space: normal;
-}
-tbody th {
-  width: 270px;
-}
-tbody > tr > * {
-  vertical-align: top;
-}
-.name {
+.scroll :is(th, .name) {
   max-width: 230px;
-}
-.typed {
-  width: 132px;
-  margin-left: auto;
-}
-.outside {
-  color: var(--ember);
-  font-weight: 600;
+  white-space: normal;
 }
 </style>

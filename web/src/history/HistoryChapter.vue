@@ -29,7 +29,7 @@ const { data, error } = useQuery({
 
 <template>
   <section>
-    <div class="chapter-head">
+    <div class="d-flex align-baseline justify-space-between ga-3 mb-3">
       <h2>History</h2>
       <p v-if="data && !data.chainProblem" class="text-small">
         <Mark kind="settled" />
@@ -59,7 +59,7 @@ const { data, error } = useQuery({
           <td>{{ entry.actor }}</td>
           <td class="w-50">
             {{ actWords(entry.act) }} {{ subjectWords(entry.subject, file) }}
-            <span v-if="shown(entry).before || shown(entry).after" class="d-block clear">
+            <span v-if="shown(entry).before || shown(entry).after" class="d-block text-pre-line text-break">
               <template v-if="shown(entry).before">
                 <span class="soft">{{ shown(entry).before }}</span>
                 <span class="soft" aria-label="became"> → </span>

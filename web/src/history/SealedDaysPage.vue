@@ -67,7 +67,7 @@ const HEADERS = [
       <template #[`item.take`]="{ item }">
         <v-btn size="small" :href="`/api/sealed-days/${item.sequence}`" :download="`sealed-day-${item.sequence}.json`">
           Download
-          <span class="unseen">sealed day {{ item.sequence }}</span>
+          <span class="d-sr-only">sealed day {{ item.sequence }}</span>
         </v-btn>
       </template>
       <template #bottom>

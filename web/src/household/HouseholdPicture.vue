@@ -34,6 +34,7 @@ const counts = (id: string): boolean => household.value.members.some(({ personId
 const age = (someone: FilePerson): string => (someone.birthDate ? `${yearsBetween(someone.birthDate, props.today)}` : 'age ?');
 /** Whether a line between two of one row must go round those who stand between them. */
 const goesRound = ({ from, to }: Line): boolean => from.y === to.y && Math.abs(from.x - to.x) > NODE.width + 60;
+const touches = ({ from, to }: Line): boolean => from.personId === props.chosen || to.personId === props.chosen;
 const middle = (line: Line) => ({
   x: (line.from.x + line.to.x + NODE.width) / 2,
   y: goesRound(line) ? line.from.y + NODE.height + 11 : (line.from.y + line.to.y + NODE.height) / 2,
@@ -84,7 +85,7 @@ const describe = (id: string): string => {
         <div
           v-for="house in picture.houses"
           :key="`${house.label}${house.x}`"
-          class="house soft text-small text-truncate"
+          class="position-absolute border border-dashed border-rule-strong rounded bg-surface soft text-small text-truncate px-2"
           :style="{ left: `${house.x}px`, top: `${house.y}px`, width: `${house.width}px`, height: `${house.height}px` }"
         >
           {{ house.label }}
@@ -94,15 +95,16 @@ const describe = (id: string): string => {
             v-for="line in picture.lines"
             :key="line.id"
             :d="pathOf(line)"
-            :class="{ strong: line.from.personId === chosen || line.to.personId === chosen }"
+            fill="none"
+            v-bind="touches(line) ? { stroke: 'var(--teal)', 'stroke-width': 2.5 } : { stroke: 'var(--rule-strong)', 'stroke-width': 1.5 }"
           />
         </svg>
         <button
           v-for="node in picture.nodes"
           :key="node.personId"
           type="button"
-          class="node mark-small"
-          :class="{ on: node.personId === chosen, counts: counts(node.personId) }"
+          class="node mark-small position-absolute d-grid align-content-center border border-rule-strong rounded px-2"
+          :class="[counts(node.personId) ? 'counts bg-background' : 'bg-sunk', { 'on bg-teal-soft': node.personId === chosen }]"
           :style="{ left: `${node.x}px`, top: `${node.y}px` }"
           :aria-pressed="node.personId === chosen"
           :aria-label="describe(node.personId)"
@@ -120,9 +122,9 @@ const describe = (id: string): string => {
           </span>
         </button>
         <span
-          v-for="line in picture.lines.filter(({ from, to }) => from.personId === chosen || to.personId === chosen)"
+          v-for="line in picture.lines.filter(touches)"
           :key="`l${line.id}`"
-          class="tag"
+          class="tag position-absolute bg-primary rounded text-no-wrap px-1"
           :style="{ left: `${middle(line).x}px`, top: `${middle(line).y}px` }"
           aria-hidden="true"
         >
@@ -151,51 +153,21 @@ const describe = (id: string): string => {
 </template>
 
 <style scoped>
-.house,
-.node,
-.tag {
-  position: absolute;
-  padding: 2px 8px;
-  border: 1px dashed var(--rule-strong);
-  border-radius: 4px;
-  background: var(--sheet);
-}
-path {
-  fill: none;
-  stroke: var(--rule-strong);
-  stroke-width: 1.5;
-}
-path.strong {
-  stroke: var(--teal);
-  stroke-width: 2.5;
-}
 .node {
   width: 152px;
   height: 44px;
-  display: grid;
-  align-content: center;
-  border-style: solid;
-  background: var(--sunk);
   font-size: 0.84rem;
   line-height: 1.2;
-  cursor: pointer;
 }
 .node.counts {
-  background: var(--paper);
   border-left: 5px solid var(--lichen);
 }
 .node.on {
   outline: 2px solid var(--teal);
-  background: var(--teal-soft);
 }
 .tag {
   transform: translate(-50%, -50%);
-  padding: 0 5px;
-  border: 0;
-  background: var(--teal);
-  color: var(--on-teal);
   font-size: 0.75rem;
-  white-space: nowrap;
   pointer-events: none;
 }
 </style>

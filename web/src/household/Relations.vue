@@ -61,9 +61,9 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
   <div class="relations">
     <h3>Related to {{ personName(person) }}</h3>
     <p v-for="row in rows" :key="row.id" class="d-flex flex-wrap align-center ga-1 py-1" :data-anchor="`relation.${row.id}`" tabindex="-1">
-      <span class="who">{{ name(row.otherId) }}</span>
+      <span class="flex-1-1">{{ name(row.otherId) }}</span>
       <AskChoice
-        class="kind"
+        width="104"
         bare
         :label="`What ${name(row.otherId)} is to ${personName(person)}`"
         :items="KINDS"
@@ -84,25 +84,16 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
     <form v-if="!locked && free.length > 0" class="d-flex flex-wrap align-center ga-1 py-1" @submit.prevent="add">
       <AskChoice
         v-model="toId"
-        class="who"
+        class="flex-1-1"
         bare
         label="Who is related"
         :items="free.map((other) => ({ value: other.id, label: personName(other) }))"
         :data-anchor="`${person.id}.relationship`"
       />
-      <AskChoice v-model="kind" class="kind" bare :label="`What they are to ${personName(person)}`" :items="KINDS" />
+      <AskChoice v-model="kind" width="104" bare :label="`What they are to ${personName(person)}`" :items="KINDS" />
       <v-btn type="submit" size="small" :prepend-icon="mdiPlus">Relation</v-btn>
     </form>
     <p v-if="problem" class="wrong text-small" role="alert">{{ problem }}</p>
     <p v-if="rows.length === 0 && free.length === 0" class="soft">Nobody else is in the file.</p>
   </div>
 </template>
-
-<style scoped>
-.who {
-  flex: 1 1 84px;
-}
-.kind {
-  width: 104px;
-}
-</style>

@@ -117,7 +117,7 @@ function arithmetic(row: { id: string }): string {
         </td>
       </template>
       <template #line="{ row, textOf }">
-        <span class="who">{{ textOf(row, columns[0]!) }}</span>
+        <span class="who w-25 flex-shrink-0">{{ textOf(row, columns[0]!) }}</span>
         <span class="what">{{ [textOf(row, columns[1]!), incomeOf(row).source].filter(Boolean).join(', ') || 'Kind and source still to be named' }}</span>
         <span v-if="of(row)" class="soft flex-1-1 text-right text-small">{{ arithmetic(row) }}</span>
       </template>
@@ -154,7 +154,7 @@ function arithmetic(row: { id: string }): string {
     </Rows>
   </section>
   <SettlementRows v-if="catchShares.length > 0" :incomes="catchShares" :file="file" :locked="locked" />
-  <section v-if="path.figures.incomeTerms.length > 0" class="sum mt-4">
+  <section v-if="path.figures.incomeTerms.length > 0" class="measure mt-4">
     <p class="total sum-line">
       <span>{{ net ? 'Income after tax that counts' : 'Income that counts' }}</span>
       <b>{{ money(path.figures.monthlyIncome) }} a month</b>
@@ -162,12 +162,3 @@ function arithmetic(row: { id: string }): string {
     <TermLines :terms="path.figures.incomeTerms" :currency="currency" @go="go" />
   </section>
 </template>
-
-<style scoped>
-.who {
-  flex: 0 0 20%;
-}
-.sum {
-  max-width: 720px;
-}
-</style>

@@ -24,12 +24,3 @@ const kindOf = (field: string): string => fieldOf('income', field)?.kind ?? '';
     />
   </div>
 </template>
-
-<style scoped>
-.kinds > * {
-  width: 92px;
-}
-.kinds > .choice {
-  width: 130px;
-}
-</style>

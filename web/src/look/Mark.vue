@@ -19,17 +19,5 @@ const shape = computed(() => SHAPES[props.kind]);
 </script>
 
 <template>
-  <svg class="mark" viewBox="0 0 24 24" aria-hidden="true"><path :d="shape.path" :fill="shape.colour" /></svg>
+  <svg class="mark flex-shrink-0" viewBox="0 0 24 24" aria-hidden="true"><path :d="shape.path" :fill="shape.colour" /></svg>
 </template>
-
-<style scoped>
-/* Below what a place says of its marks. */
-@layer vuetify-components {
-  .mark {
-    width: 18px;
-    height: 18px;
-    flex: none;
-    vertical-align: -4px;
-  }
-}
-</style>

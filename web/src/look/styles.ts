@@ -1,4 +1,5 @@
 import 'vuetify/styles/core';
+import 'vuetify/styles/utilities';
 import './fonts';
 import './tokens.css';
 import './kit.css';

@@ -1,14 +1,20 @@
 import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
 import type { VAutocomplete, VCheckbox, VCheckboxBtn, VRadio, VRadioGroup, VSelect, VTextarea, VTextField } from 'vuetify/components';
-import { PALETTE } from './palette';
+import { THEMES } from './palette';
 
 const nonce = typeof document === 'undefined' ? '' : (document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? '');
 
 /** What every control has in common: boxed, its error beneath it, nothing that moves. */
-const CONTROL = { variant: 'outlined', color: 'primary', hideDetails: 'auto', singleLine: true, indentDetails: false } as const satisfies Partial<
-  VTextField['$props']
->;
+const CONTROL = {
+  variant: 'outlined',
+  color: 'primary',
+  baseColor: 'rule-strong',
+  bgColor: 'surface',
+  hideDetails: 'auto',
+  singleLine: true,
+  indentDetails: false,
+} as const satisfies Partial<VTextField['$props']>;
 const TICK = { color: 'primary', hideDetails: 'auto' } as const satisfies Partial<VCheckbox['$props'] & VRadioGroup['$props']>;
 
 /**
@@ -24,7 +30,7 @@ export function makeVuetify(entry: 'desk' | 'door', drawn = false) {
     theme: entry === 'desk' && {
       defaultTheme: 'light',
       cspNonce: nonce,
-      themes: { light: { dark: false, colors: PALETTE.light }, dark: { dark: true, colors: PALETTE.dark } },
+      themes: THEMES,
     },
     icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
     defaults: {

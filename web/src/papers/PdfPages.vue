@@ -58,12 +58,6 @@ onBeforeUnmount(() => {
       <a :href="url" target="_blank" rel="noopener">Open it by itself</a>
       .
     </p>
-    <div ref="box" class="pages" tabindex="0" role="region" :aria-label="label" />
+    <div ref="box" class="pages d-grid ga-2" tabindex="0" role="region" :aria-label="label" />
   </div>
 </template>
-
-<style>
-.pages > .pdf-page {
-  margin-bottom: 8px;
-}
-</style>

@@ -86,8 +86,13 @@ onBeforeUnmount(() => {
     <div ref="box" tabindex="0" role="region" :aria-label="label" :class="{ texts: asText }">
       <div v-for="page in pages" :key="page" class="pdf-place" :data-page="page">
         <p class="soft">Page {{ page }} of {{ pages }}</p>
-        <div v-if="asText" class="words">
-          <component :is="block.kind === 'heading' ? 'h2' : 'p'" v-for="(block, at) in words.get(page) ?? []" :key="at" :class="block.kind">
+        <div v-if="asText" class="d-grid ga-3">
+          <component
+            :is="block.kind === 'heading' ? 'h2' : 'p'"
+            v-for="(block, at) in words.get(page) ?? []"
+            :key="at"
+            :class="{ figure: block.kind === 'cells', 'text-left': block.kind === 'cells' }"
+          >
             {{ block.text }}
           </component>
         </div>
@@ -100,16 +105,8 @@ onBeforeUnmount(() => {
 <style>
 .pdf-place {
   min-height: 400px;
-  margin-bottom: 8px;
 }
 .texts canvas {
   display: none;
-}
-.words {
-  display: grid;
-  gap: 10px;
-}
-.words .cells {
-  font-variant-numeric: tabular-nums;
 }
 </style>

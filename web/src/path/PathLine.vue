@@ -31,9 +31,9 @@ const mine = computed(() => desk.me !== null && HOLDERS_OF[desk.me.role].include
 </script>
 
 <template>
-  <button type="button" class="entry border-b w-100" :class="{ quiet }" :title="say(entry.why)" @click="emit('go', entry)">
+  <button type="button" class="entry hovered border-b w-100 px-1 py-1" :class="{ soft: quiet }" :title="say(entry.why)" @click="emit('go', entry)">
     <Mark :kind="kind" />
-    <span class="clear">{{ say(entry.what) }}</span>
+    <span class="text-pre-line text-break">{{ say(entry.what) }}</span>
     <span v-if="reasoned" class="meta soft text-small">{{ say(entry.why) }}</span>
     <span v-if="!quiet && (!mine || (due && dated))" class="meta soft text-small">
       {{ mine ? '' : `with ${entry.holderName ?? HOLDER_LABEL[entry.holder].toLowerCase()} since ${showDay(entry.since)}` }}
@@ -46,18 +46,9 @@ const mine = computed(() => desk.me !== null && HOLDERS_OF[desk.me.role].include
 .entry {
   display: grid;
   grid-template-columns: 22px minmax(0, 1fr);
-  padding: 6px 4px;
   line-height: 1.3;
-  cursor: pointer;
-}
-.entry:hover {
-  background: var(--teal-soft);
 }
 .meta {
   grid-column: 2;
-}
-.quiet {
-  color: var(--ink-soft);
-  padding: 3px 4px;
 }
 </style>

@@ -34,13 +34,13 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
 </script>
 
 <template>
-  <aside v-if="narrow" class="path px-1">
+  <aside v-if="narrow" class="path bg-surface border-s overflow-y-auto px-1 py-3">
     <button type="button" class="w-100 text-center" aria-label="Open the Path" @click="emit('fold')">
       <b class="d-block">{{ now.length }}</b>
       <span class="upright">on the Path</span>
     </button>
   </aside>
-  <aside v-else class="path px-3" aria-label="Path">
+  <aside v-else class="path bg-surface border-s overflow-y-auto px-3 py-3" aria-label="Path">
     <header class="d-flex justify-space-between align-baseline">
       <h2>Path</h2>
       <v-btn size="x-small" variant="text" @click="emit('fold')">Fold</v-btn>
@@ -86,12 +86,6 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
 </template>
 
 <style scoped>
-.path {
-  overflow-y: auto;
-  padding-block: 12px;
-  background: var(--sheet);
-  border-left: 1px solid var(--rule);
-}
 .upright {
   writing-mode: vertical-rl;
 }

@@ -46,11 +46,17 @@ const bar = (share: number): string => `${Math.min(100, share * 100)}%`;
         >: {{ explained }} % explained{{ directs ? `, directed by ${directs}` : ', nobody named who directs it' }}
       </p>
       <div
-        class="bar d-flex my-1"
+        class="bg-sunk border border-rule-strong d-flex my-1"
         role="img"
         :aria-label="`${personName(company)}: ${owners.map(({ person, share }) => `${personName(person)} ${inPercent(share)}`).join(', ')}`"
       >
-        <span v-for="owner in owners" :key="owner.person.id" :class="{ named: owner.named }" :style="{ width: bar(owner.share) }">
+        <span
+          v-for="owner in owners"
+          :key="owner.person.id"
+          class="border-e px-1"
+          :class="{ 'bg-teal-soft': owner.named }"
+          :style="{ width: bar(owner.share) }"
+        >
           <span class="text-small text-truncate">{{ personName(owner.person) }} {{ inPercent(owner.share) }}</span>
         </span>
       </div>
@@ -66,19 +72,3 @@ const bar = (share: number): string => `${Math.min(100, share * 100)}%`;
     <Rows entity="stake" :rows="file.stakes" :columns="columns" :fresh="fresh" add-label="Share" :locked="locked" quiet empty="Nobody is named yet." />
   </section>
 </template>
-
-<style scoped>
-.bar {
-  height: 26px;
-  background: var(--sunk);
-  border: 1px solid var(--rule-strong);
-}
-.bar > span {
-  display: grid;
-  padding: 2px 6px;
-  border-right: 2px solid var(--paper);
-}
-.bar > .named {
-  background: var(--teal-soft);
-}
-</style>

@@ -50,9 +50,9 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
           quiet
           empty="One purpose: the price. List several here, and they add up to it."
         />
-        <p v-for="line in otherUses" :key="say(line.label)" class="line border-b py-1">
+        <p v-for="line in otherUses" :key="say(line.label)" class="d-flex justify-space-between border-b py-1">
           <span>{{ say(line.label) }}</span>
-          <span>{{ money(line.value) }}</span>
+          <span class="figure">{{ money(line.value) }}</span>
         </p>
         <p class="sum-line font-weight-bold">
           <span>In all</span>
@@ -77,9 +77,9 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
             <span v-else class="soft">{{ owedOn(row) }}</span>
           </template>
         </Rows>
-        <p v-for="line in otherSources" :key="say(line.label)" class="line border-b py-1">
+        <p v-for="line in otherSources" :key="say(line.label)" class="d-flex justify-space-between border-b py-1">
           <span>{{ say(line.label) }}</span>
-          <span>{{ money(line.value) }}</span>
+          <span class="figure">{{ money(line.value) }}</span>
         </p>
         <p class="sum-line font-weight-bold">
           <span>In all</span>
@@ -101,11 +101,3 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
     </p>
   </div>
 </template>
-
-<style scoped>
-.line {
-  display: flex;
-  justify-content: space-between;
-  font-variant-numeric: tabular-nums;
-}
-</style>

@@ -83,13 +83,13 @@ async function open(): Promise<void> {
 
 <template>
   <main class="page">
-    <header class="chapter-head">
+    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
       <div>
         <h1>Rounds</h1>
         <p class="soft">Homes that are given out by a draw among those who applied in time, then offered down its list.</p>
       </div>
-      <div class="row-actions">
-        <AskChoice v-if="items.length > 1" v-model="choice" label="Round" :items="items" class="which" />
+      <div class="d-flex flex-wrap align-center ga-2">
+        <AskChoice v-if="items.length > 1" v-model="choice" label="Round" :items="items" min-width="210" />
         <v-btn v-if="round?.state === 'drawn'" :prepend-icon="mdiDownload" :href="`/api/door/rounds/${code}/list.csv`">The list as CSV</v-btn>
         <v-btn v-if="round?.state === 'closed' && desk.may('round.draw')" variant="flat" :loading="busy === 'draw'" @click="drawing = true">Draw it</v-btn>
       </div>
@@ -193,7 +193,7 @@ async function open(): Promise<void> {
       </section>
     </template>
     <Fold v-if="desk.may('round.open')" title="Open a round" :open="items.length === 0">
-      <form class="row-actions opening" @submit.prevent="open">
+      <form class="fields" @submit.prevent="open">
         <AskChoice v-if="products.length > 1" v-model="product" label="Product" :items="products" />
         <AskText v-model="name" label="Name" placeholder="Harbour homes, spring" />
         <AskText v-model="opens" label="First day" :placeholder="showDate(today)" :error="opensOn === null ? 'This is no date' : undefined" />
@@ -236,12 +236,3 @@ async function open(): Promise<void> {
     />
   </main>
 </template>
-
-<style scoped>
-.which {
-  min-width: 14rem;
-}
-.opening > * {
-  flex: 1 1 11rem;
-}
-</style>

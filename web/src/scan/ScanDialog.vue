@@ -105,7 +105,7 @@ function take(): void {
 
 <template>
   <v-dialog v-model="shown" width="640" aria-label="Fill in from a paper">
-    <form class="sheet box" @submit.prevent="scan ? take() : read()">
+    <form class="sheet d-grid ga-3 pa-4 overflow-auto" @submit.prevent="scan ? take() : read()">
       <h2>Fill in from a paper</h2>
       <AskText
         v-model="text"
@@ -121,7 +121,7 @@ function take(): void {
       <v-table v-if="scan" class="mark-small">
         <thead>
           <tr>
-            <th scope="col"><span class="unseen">Take over</span></th>
+            <th scope="col"><span class="d-sr-only">Take over</span></th>
             <th scope="col">{{ scan.kind === 'licence' ? 'Licence' : 'Document' }} {{ scan.documentNumber }}</th>
             <th scope="col">Typed</th>
             <th scope="col">Read</th>
@@ -142,7 +142,7 @@ function take(): void {
       <p v-if="scan?.expiresOn" :class="{ note: true, ember: expired }">
         {{ expired ? 'This paper ran out on' : 'Valid until' }} {{ dateInWords(scan.expiresOn) }}{{ expired ? ': ask for one that holds.' : '.' }}
       </p>
-      <p class="row-actions">
+      <p class="d-flex flex-wrap align-center ga-2">
         <v-btn v-if="!scan" variant="flat" @click="read">Read</v-btn>
         <v-btn v-else variant="flat" :disabled="taken.length === 0" @click="take">Take over what is ticked</v-btn>
         <v-btn variant="text" @click="shown = false">Cancel</v-btn>

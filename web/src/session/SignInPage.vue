@@ -75,8 +75,8 @@ async function signInAs(person: DemoPerson): Promise<void> {
 <style scoped>
 .sign-in {
   min-height: 100vh;
-  grid-template-columns: minmax(280px, 460px) 400px;
-  gap: 72px;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 420px));
+  gap: 24px 72px;
   place-content: center;
 }
 h1 {
@@ -85,11 +85,5 @@ h1 {
 }
 .name {
   width: 76px;
-}
-@media (width < 800px) {
-  .sign-in {
-    grid-template-columns: 1fr;
-    gap: 24px;
-  }
 }
 </style>

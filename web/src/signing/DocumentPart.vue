@@ -93,7 +93,7 @@ offerActs(() =>
           The {{ document }} is made from the file as it stands now. Sending it locks the details and invites the signers one after the other: a link, and a
           code by text to the phone in the file.
         </p>
-        <p class="row-actions">
+        <p class="d-flex flex-wrap align-center ga-2">
           <v-btn
             v-if="desk.may('agreement.send')"
             variant="flat"
@@ -154,7 +154,7 @@ offerActs(() =>
                 <span v-if="signer.markText" class="d-block font-italic">{{ signer.markText }}</span>
                 <img
                   v-else-if="signer.mark === 'drawn'"
-                  class="mark-drawn"
+                  class="mark-drawn d-block"
                   :src="`${editing.url}/signers/${signer.id}/mark`"
                   :alt="`Mark of ${nameOf(signer)}`"
                 />
@@ -163,7 +163,7 @@ offerActs(() =>
             </tr>
           </tbody>
         </v-table>
-        <p class="row-actions mt-3">
+        <p class="d-flex flex-wrap align-center ga-2 mt-3">
           <v-btn v-if="there" size="small" @click="showing = !showing">{{ showing ? `Fold the ${document}` : `Look at the ${document}` }}</v-btn>
           <a v-if="there" :href="url" target="_blank" rel="noopener">Open the {{ envelope.state === 'complete' ? 'sealed ' : '' }}PDF</a>
           <router-link v-if="desk.may('outbox.read')" :to="`/outbox?reference=${file.reference}`">Messages in the Outbox</router-link>
@@ -177,7 +177,7 @@ offerActs(() =>
             {{ fixed ? `Take the ${document} back` : 'Unlock the file' }}
           </v-btn>
         </p>
-        <div v-if="showing && there" class="pages mt-3"><PdfPages :url="url" :label="title" /></div>
+        <div v-if="showing && there" class="measure mt-3"><PdfPages :url="url" :label="title" /></div>
       </template>
     </section>
     <WillHappen v-model="sending" title="Send for signature" :happens="happens" :confirm="`Send the ${document}`" :run="() => editing.act('/agreement')" />
@@ -194,11 +194,7 @@ offerActs(() =>
 
 <style scoped>
 .mark-drawn {
-  display: block;
   height: 28px;
   background: #fff;
-}
-.pages {
-  max-width: 760px;
 }
 </style>

@@ -96,7 +96,7 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
 
 <template>
   <main class="page">
-    <header class="chapter-head">
+    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
       <div>
         <h1>Staff</h1>
         <p class="soft">Who works here, and as what. Whoever ends hands over what is theirs; what they did stays theirs in every history.</p>
@@ -147,7 +147,7 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
         </p>
         <AskChoice v-if="(who?.files ?? 0) > 0" v-model="draft.toId" label="Hand them to" :items="officers" :error="problems['toId']" />
       </template>
-      <p class="row-actions whole">
+      <p class="d-flex flex-wrap align-center ga-2 whole">
         <v-btn type="submit" variant="flat" :color="mode === 'end' ? 'error' : 'primary'">{{
           mode === 'end' ? 'End their work here' : mode === 'hand' ? 'Hand over' : 'Keep it'
         }}</v-btn>
@@ -163,7 +163,7 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
           <th scope="col">Role</th>
           <th scope="col">Approves alone</th>
           <th scope="col" class="figure">Open files</th>
-          <th scope="col"><span class="unseen">What can be done</span></th>
+          <th scope="col"><span class="d-sr-only">What can be done</span></th>
         </tr>
       </thead>
       <tbody>

@@ -19,7 +19,7 @@ const factors = computed(() => repaymentFactors(props.file, props.figures));
     <v-table class="mark-small">
       <thead>
         <tr>
-          <th scope="col"><span class="unseen">Number</span></th>
+          <th scope="col"><span class="d-sr-only">Number</span></th>
           <th scope="col">Factor</th>
           <th scope="col">Considered from</th>
           <th scope="col">Where</th>

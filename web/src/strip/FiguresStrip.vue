@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isLocked, ownFigures, type Measure } from '@cavren/core';
+import { isLocked, ownFigures, type Measure, type Verdict } from '@cavren/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { Mark } from '../look/index';
 import type { SheetOffer } from './sheets';
@@ -42,6 +42,8 @@ const locked = computed(() => isLocked(file.value));
 const lends = computed(() => file.value.product.costs !== null);
 const outside = computed(() => figures.value.figures.some(({ verdict }) => verdict === 'outside'));
 const WIDE: readonly (Sheet | null)[] = ['schedule', 'stress', 'fit', 'compare'];
+/** Of a verdict that was given, the colour of its edge, and of its ground where it stands in the way. */
+const LOOK: Partial<Record<Verdict, string>> = { inside: 'lichen', refer: 'ember', outside: 'ember bg-ember-soft' };
 const counting = computed(() => figures.value.figures.some(({ measure }) => measure === 'moneyLeft'));
 
 /** The sheets that this file has: the same list for as long as it says the same. */
@@ -83,22 +85,23 @@ function go(place: { chapter: string; anchor: string }): void {
 </script>
 
 <template>
-  <section class="strip" aria-label="Figures" :style="{ '--in-view': inView }">
+  <section class="strip d-grid bg-surface border-t-md border-rule-strong" aria-label="Figures" :style="{ '--in-view': inView }">
     <button
       v-for="item in shownFigures"
       :key="item.measure"
       type="button"
-      :class="['figure-cell', 'mark-small', item.verdict]"
+      class="figure-cell hovered mark-small d-grid align-content-start soft px-2 py-2"
+      :class="LOOK[item.verdict]"
       :data-measure="item.measure"
       @click="open(item.measure)"
     >
       <span class="label">{{ item.label }}</span>
-      <span class="value">{{ showFigure(item, currency) }}</span>
+      <span class="value text-high-emphasis text-no-wrap font-weight-bold">{{ showFigure(item, currency) }}</span>
       <span class="limit">
         <template v-if="item.value === null && item.waitingFor">needs {{ say(item.waitingFor) }}</template>
         <template v-else-if="VERDICT_MARK[item.verdict] !== 'none'">
           <Mark class="me-1" :kind="VERDICT_MARK[item.verdict]" />
-          <span class="unseen">{{ LIMIT_WORD[item.verdict] ?? '' }}</span>{{ showLimit(item, currency) }}
+          <span class="d-sr-only">{{ LIMIT_WORD[item.verdict] ?? '' }}</span>{{ showLimit(item, currency) }}
         </template>
         <template v-else>&nbsp;</template>
       </span>
@@ -107,7 +110,7 @@ function go(place: { chapter: string; anchor: string }): void {
   </section>
 
   <v-dialog v-model="dialog" :max-width="WIDE.includes(opened) ? 980 : 720">
-    <div class="sheet box">
+    <div class="sheet d-grid ga-3 pa-4 overflow-auto">
       <PaymentSchedule v-if="opened === 'schedule' && figures.schedule" :schedule="figures.schedule" :pack="file.pack" />
       <StressPanel v-else-if="opened === 'stress'" :file="file" :today="today" />
       <FitPanel v-else-if="opened === 'fit'" :file="file" :today="today" :locked="locked" @compare="opened = 'compare'" @done="opened = null" />
@@ -122,43 +125,17 @@ function go(place: { chapter: string; anchor: string }): void {
 
 <style scoped>
 .strip {
-  display: grid;
   grid-template-columns: repeat(var(--in-view), minmax(0, 1fr)) 172px;
-  background: var(--sheet);
-  border-top: 2px solid var(--rule-strong);
 }
 .figure-cell {
-  display: grid;
-  align-content: start;
-  min-width: 0;
-  padding: 7px 10px;
   border-right: 1px solid var(--rule);
-  border-top: 3px solid transparent;
-  color: var(--ink-soft);
+  border-top: 3px solid var(--edge, transparent);
   font-size: 0.77rem;
   line-height: 1.25;
-  cursor: pointer;
-}
-.figure-cell:hover {
-  background: var(--teal-soft);
-}
-.inside {
-  border-top-color: var(--lichen);
-}
-.refer,
-.outside {
-  border-top-color: var(--ember);
-}
-.outside {
-  background: var(--ember-soft);
-  color: var(--ink);
 }
 .value {
-  color: var(--ink);
   font-size: 1.12rem;
-  font-weight: 700;
   font-variant-numeric: tabular-nums;
   line-height: 1.4;
-  white-space: nowrap;
 }
 </style>

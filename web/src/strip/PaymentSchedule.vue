@@ -49,7 +49,7 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
     <v-chart class="chart w-100" :option="option" autoresize />
     <div class="rows overflow-y-auto" tabindex="0" role="region" aria-label="All payments">
       <v-table>
-        <thead>
+        <thead class="position-sticky top-0 bg-surface">
           <tr>
             <th scope="col" class="figure">No.</th>
             <th scope="col">Due</th>
@@ -80,10 +80,5 @@ const money = (amount: Schedule['payment']): string => formatMoney(amount, { loc
 }
 .rows {
   max-height: 260px;
-}
-thead th {
-  position: sticky;
-  top: 0;
-  background: var(--sheet);
 }
 </style>

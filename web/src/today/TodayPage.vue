@@ -30,22 +30,22 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
         <h1>Today</h1>
         <p class="soft">{{ greeting }}</p>
       </div>
-      <dl v-if="data" class="counts d-flex ga-6">
-        <div :class="{ wrong: data.counts.late > 0 }">
+      <dl v-if="data" class="d-flex ga-6">
+        <div class="d-flex flex-row-reverse align-baseline ga-1" :class="{ wrong: data.counts.late > 0 }">
           <dt>late</dt>
-          <dd>{{ data.counts.late }}</dd>
+          <dd class="text-headline-small font-weight-bold">{{ data.counts.late }}</dd>
         </div>
-        <div>
+        <div class="d-flex flex-row-reverse align-baseline ga-1">
           <dt>due today</dt>
-          <dd>{{ data.counts.dueToday }}</dd>
+          <dd class="text-headline-small font-weight-bold">{{ data.counts.dueToday }}</dd>
         </div>
-        <div v-if="data.counts.untold > 0" class="wrong">
+        <div v-if="data.counts.untold > 0" class="wrong d-flex flex-row-reverse align-baseline ga-1">
           <dt>decisions not told in time</dt>
-          <dd>{{ data.counts.untold }}</dd>
+          <dd class="text-headline-small font-weight-bold">{{ data.counts.untold }}</dd>
         </div>
-        <div>
+        <div class="d-flex flex-row-reverse align-baseline ga-1">
           <dt>wait for you</dt>
-          <dd>{{ data.counts.me }}</dd>
+          <dd class="text-headline-small font-weight-bold">{{ data.counts.me }}</dd>
         </div>
       </dl>
     </div>
@@ -87,17 +87,3 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
     </template>
   </main>
 </template>
-
-<style scoped>
-.counts div {
-  display: flex;
-  flex-direction: row-reverse;
-  align-items: baseline;
-  gap: 6px;
-}
-dd {
-  margin: 0;
-  font-size: 1.5rem;
-  font-weight: 700;
-}
-</style>

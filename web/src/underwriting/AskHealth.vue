@@ -53,7 +53,7 @@ async function give(answer?: 'yes' | 'no'): Promise<void> {
     <p :id="`q-${question.code}`">
       <b>{{ question.text }}</b>
     </p>
-    <div class="row-actions answers" role="group" :aria-labelledby="`q-${question.code}`">
+    <div class="d-flex flex-wrap align-center ga-2" role="group" :aria-labelledby="`q-${question.code}`">
       <v-btn :variant="form.answer === 'no' ? 'flat' : 'outlined'" :loading="busy && form.answer === 'no'" @click="give('no')">No</v-btn>
       <v-btn
         :variant="form.answer === 'yes' ? 'flat' : 'outlined'"
@@ -69,7 +69,7 @@ async function give(answer?: 'yes' | 'no'): Promise<void> {
       <AskText v-if="asks('physician')" v-model="form.physician" label="Which physician knows about it, and where" :error="faults['physician']" />
       <div v-if="asks('medication')" class="d-grid ga-3">
         <fieldset v-for="(one, at) in form.medications" :key="at" class="fields">
-          <legend class="unseen">Medication {{ at + 1 }}</legend>
+          <legend class="d-sr-only">Medication {{ at + 1 }}</legend>
           <div class="labelled">
             <v-label :for="`medication-${at}`">What they take</v-label>
             <v-autocomplete

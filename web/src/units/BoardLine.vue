@@ -13,6 +13,14 @@ function saidOf({ state, from, until, booking }: BoardSpan): string {
     booking?.endsOn === NO_LAST_DAY ? `from ${showDate(booking.startsOn)} until notice is given` : `${showDate(from)} to ${showDate(lastDayOf(until))}`;
   return `${STATE_WORD[state]}${whose}, ${days}${hold}`;
 }
+/** How each state of a unit looks in its line. */
+const LOOK: Record<BoardSpan['state'], string> = {
+  free: 'soft',
+  let: 'text-high-emphasis bg-teal-soft border border-primary',
+  kept: 'text-high-emphasis bg-lichen-soft border border-success',
+  held: 'text-high-emphasis border border-dashed border-primary',
+  notYet: 'bg-sunk soft',
+};
 const spans = computed(() =>
   props.row.spans.map((one) => ({ ...one, left: props.at(one.from), width: props.at(one.until) - props.at(one.from), said: saidOf(one) })),
 );
@@ -25,15 +33,15 @@ const spans = computed(() =>
       <span class="soft text-small">{{ row.plan }}</span>
     </span>
     <span role="cell" class="figure">{{ row.rent === null ? '—' : moneyIn(place)(row.rent) }}</span>
-    <span role="cell" class="board-time">
-      <span v-if="now !== null" class="now" :style="{ left: `${now}%` }" aria-hidden="true" />
+    <span role="cell" class="board-time position-relative">
+      <span v-if="now !== null" class="now position-absolute border-s-md border-error" :style="{ left: `${now}%` }" aria-hidden="true" />
       <component
         :is="one.booking?.reference ? 'router-link' : 'span'"
         v-for="one in spans"
         :key="one.from"
         :to="one.booking?.reference ? `/files/${one.booking.reference}` : undefined"
-        class="span"
-        :class="one.state"
+        class="span position-absolute overflow-hidden rounded text-decoration-none"
+        :class="LOOK[one.state]"
         :style="{ left: `${one.left}%`, width: `${one.width}%` }"
         :title="one.said"
         ><span class="d-block px-2 py-1 text-small text-truncate"
@@ -50,45 +58,14 @@ const spans = computed(() =>
   grid-template-columns: 15rem 6rem minmax(0, 1fr);
   gap: 12px;
   align-items: center;
-  min-height: 33px;
 }
 .board-time {
-  position: relative;
-  height: 26px;
+  height: 34px;
 }
-</style>
-
-<style scoped>
-.span {
-  position: absolute;
-  inset-block: 1px;
-  overflow: hidden;
-  border: 1px solid transparent;
-  border-radius: 3px;
-  color: var(--ink);
-  text-decoration: none;
+.board-time .span {
+  inset-block: 4px;
 }
-.now {
-  position: absolute;
-  inset-block: -4px;
-  border-left: 2px solid var(--ember);
-}
-.free {
-  color: var(--ink-soft);
-}
-.let {
-  background: var(--teal-soft);
-  border-color: var(--teal);
-}
-.kept {
-  background: var(--lichen-soft);
-  border-color: var(--lichen);
-}
-.held {
-  border: 1px dashed var(--teal);
-}
-.notYet {
-  background: var(--sunk);
-  color: var(--ink-soft);
+.board-time .now {
+  inset-block: 0;
 }
 </style>

@@ -77,7 +77,7 @@ const counts = computed(() => {
 
 <template>
   <main class="page">
-    <header class="chapter-head">
+    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
       <div>
         <h1>Units</h1>
         <p v-if="query.data.value" class="soft">
@@ -87,7 +87,7 @@ const counts = computed(() => {
         </p>
         <p v-if="byDraw" class="soft">These are given out by a draw, and offered on <router-link to="/rounds">Rounds</router-link>.</p>
       </div>
-      <div class="row-actions asked">
+      <div class="fields">
         <AskChoice v-model="stockChoice" label="Stock" :items="stockItems" />
         <AskText v-model="typed" label="From" :placeholder="showDate(today)" :error="day === null ? 'This is no date' : undefined" />
         <AskChoice v-if="show === 'board'" v-model="span" label="Shows" :items="SPANS" />
@@ -106,8 +106,10 @@ const counts = computed(() => {
       <div class="board-line border-b px-3 soft text-small font-weight-semibold" role="row">
         <span role="columnheader">Unit</span>
         <span role="columnheader" class="figure">Rent</span>
-        <span role="columnheader" class="board-time">
-          <span v-for="head in heads" :key="head.month" class="head text-no-wrap" :style="{ left: `${head.left}%` }">{{ head.label }}</span>
+        <span role="columnheader" class="board-time position-relative">
+          <span v-for="head in heads" :key="head.month" class="head position-absolute text-no-wrap py-2" :style="{ left: `${head.left}%` }">{{
+            head.label
+          }}</span>
         </span>
       </div>
       <template v-if="rows.length <= AT_ONCE">
@@ -123,13 +125,6 @@ const counts = computed(() => {
 </template>
 
 <style scoped>
-.asked > * {
-  min-width: 9rem;
-}
-.head {
-  position: absolute;
-  top: 4px;
-}
 @media (width < 1100px) {
   .head:nth-child(even) {
     display: none;

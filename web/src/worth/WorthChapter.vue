@@ -60,7 +60,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </td>
       </template>
       <template #under="{ row }">
-        <div class="more small-fields">
+        <div class="small-fields">
           <template v-if="funds">
             <Field :id="row.id" entity="asset" field="downPaymentPart" label="Goes into the down payment" :locked="locked" />
           </template>
@@ -71,7 +71,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </div>
       </template>
       <template #below="{ row, open }">
-        <p class="row-actions soft text-small">
+        <p class="d-flex flex-wrap align-center ga-2 soft text-small">
           <span v-if="!open && assetOf(row).downPaymentPart">Goes into the down payment: {{ money(assetOf(row).downPaymentPart ?? 0) }}</span>
           <v-btn v-if="canPut(row)" size="x-small" @click="putPart(assetOf(row), fits(assetOf(row)))">
             {{ fits(assetOf(row)) === assetOf(row).value ? 'All of it goes into the down payment' : `Still to be named: ${money(fits(assetOf(row)))}` }}
@@ -87,9 +87,3 @@ const putPart = (asset: Asset, part: Minor | null): void =>
     <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
   </section>
 </template>
-
-<style scoped>
-.more > .labelled {
-  width: 176px;
-}
-</style>
