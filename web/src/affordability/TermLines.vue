@@ -22,7 +22,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
   <ul class="plain my-2">
     <li v-for="(term, at) in terms" :key="at" v-memo="drawnFrom(term, at)">
       <details v-if="term.terms && term.terms.length > 0" :open="isOpen(at)" @toggle="byHand.set(at, ($event.target as HTMLDetailsElement).open)">
-        <summary class="line border-b cursor-pointer ga-1 py-1" :class="{ soft: term.sign === '·' }">
+        <summary class="line border-b cursor-pointer ga-2 py-1" :class="{ soft: term.sign === '·' }">
           <span>{{ term.sign }}</span>
           <span class="label">
             {{ say(term.label) }}
@@ -32,7 +32,7 @@ const emit = defineEmits<{ go: [place: { chapter: string; anchor: string }] }>()
         </summary>
         <TermLines v-if="isOpen(at)" class="border-s-md ml-6 pl-3" :terms="term.terms" :currency="currency" @go="(place) => emit('go', place)" />
       </details>
-      <div v-else class="line border-b ga-1 py-1" :class="{ soft: term.sign === '·' }">
+      <div v-else class="line border-b ga-2 py-1" :class="{ soft: term.sign === '·' }">
         <span>{{ term.sign }}</span>
         <span class="label">
           <a v-if="term.place" href="#" @click.prevent="emit('go', term.place)">{{ say(term.label) }}</a>

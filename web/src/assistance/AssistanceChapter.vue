@@ -104,7 +104,7 @@ const plans = computed(() => comparePlans(props.file, editing.today.value).filte
           </tr>
         </thead>
         <tbody>
-          <tr v-for="person in people" :key="person.id" class="small-fields-row">
+          <tr v-for="person in people" :key="person.id">
             <td>
               {{ personName(person) }}
               <span class="soft text-small d-block">{{ isCovered(person) ? 'to be covered' : 'only counted' }}</span>

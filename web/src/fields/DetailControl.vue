@@ -79,7 +79,7 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
     v-model="text"
     v-bind="{ ...$attrs, ...named, ...messages }"
     class="field-input"
-    :class="{ figure: isFigure(described), mono: kind === 'hidden' }"
+    :class="{ figure: isFigure(described), secret: kind === 'hidden' }"
     :autocomplete="($attrs['autocomplete'] as string | undefined) ?? 'off'"
     :inputmode="inputmode"
   >
@@ -91,5 +91,8 @@ const messages = computed(() => (props.problem ? { errorMessages: props.problem 
 <style scoped>
 .figure :deep(input) {
   text-align: right;
+}
+.secret :deep(input) {
+  font-family: var(--mono);
 }
 </style>

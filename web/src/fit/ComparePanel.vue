@@ -182,6 +182,7 @@ const LETTERS = ['A', 'B', 'C'];
               :key="column.variant?.id ?? 'now'"
               class="figure"
               :class="{ wrong: figureOf(column, measure.measure)?.verdict === 'outside' }"
+              :data-verdict="figureOf(column, measure.measure)?.verdict"
             >
               <Mark v-if="measure.limit" :kind="VERDICT_MARK[figureOf(column, measure.measure)?.verdict ?? 'unknown']" />
               {{ showFigure(figureOf(column, measure.measure) ?? measure, file.pack.currency) }}

@@ -93,6 +93,7 @@ function go(place: { chapter: string; anchor: string }): void {
       class="figure-cell hovered mark-small d-grid align-content-start soft px-2 py-2"
       :class="LOOK[item.verdict]"
       :data-measure="item.measure"
+      :data-verdict="item.verdict"
       @click="open(item.measure)"
     >
       <span class="label">{{ item.label }}</span>
