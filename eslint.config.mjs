@@ -29,7 +29,7 @@ export default typescript.config(
   {
     files: ['**/*.ts'],
     extends: [typescript.configs.strictTypeChecked],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname }, globals: globals.node },
+    languageOptions: { parserOptions: { project: ['tsconfig.json'], tsconfigRootDir: import.meta.dirname }, globals: globals.node },
     rules: strict,
   },
   {

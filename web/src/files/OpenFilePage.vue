@@ -180,7 +180,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
           v-for="match in matches"
           :key="match.id"
           class="sheet match px-3 py-1 mb-2"
-          :class="{ 'on bg-teal-soft border-primary': pick === match.id }"
+          :class="{ 'on bg-teal-soft': pick === match.id }"
           :value="match.id"
         >
           <template #label>
@@ -202,7 +202,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
             </span>
           </template>
         </v-radio>
-        <v-radio class="sheet match px-3 py-1 mb-2" :class="{ 'on bg-teal-soft border-primary': chosen === 'new' }" value="new">
+        <v-radio class="sheet match px-3 py-1 mb-2" :class="{ 'on bg-teal-soft': chosen === 'new' }" value="new">
           <template #label>
             <span
               ><strong>Somebody new</strong>: {{ name || 'give a name above'
