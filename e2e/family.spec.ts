@@ -117,8 +117,14 @@ test('a family of four at the counter, from opening to all that its details ask 
 
   await to('Declarations');
   await hands.point(center.getByRole('button', { name: /agrees to all that was read out/ }));
+  // What was agreed to takes more room, and moves the questions.
+  await saved(page);
   // Nothing is replaced, and nobody was off work.
-  for (const at of [-2, -1]) await hands.point(center.locator('[data-question]').getByRole('button', { name: 'no' }).nth(at));
+  for (const at of [-2, -1]) {
+    const no = center.locator('[data-question]').getByRole('button', { name: 'no' }).nth(at);
+    await hands.point(no);
+    await expect(no).toHaveAttribute('aria-pressed', 'true');
+  }
   await saved(page);
 
   // What they say about their health, one after the other.

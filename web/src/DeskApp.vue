@@ -84,7 +84,7 @@ async function leave(): Promise<void> {
       />
       <v-btn size="small" variant="text" :icon="mdiLogout" aria-label="Sign out" @click="leave" />
     </header>
-    <p v-if="leaving" class="note ember" role="alert">{{ leaving }}</p>
+    <v-alert v-if="leaving" class="note ember" role="alert">{{ leaving }}</v-alert>
     <div id="main" class="content" tabindex="-1">
       <router-view v-slot="{ Component }"><component :is="Component" :key="pageKey" /></router-view>
     </div>

@@ -51,7 +51,7 @@ describe('a date that is typed', () => {
     const stocks: Stocks = { stocks: [{ code: 'berths', label: 'Berths', place: { currency: 'NZD', locale: 'en-NZ', dateOrder }, byDraw: false }] };
     const board: UnitBoard = { from: isoDate('2027-01-01'), until: isoDate('2028-01-01'), plans: [], units: [], taken: [] };
     page = await Page.open(UnitsPage, 'intake', { 'GET /api/units': stocks, 'GET /api/units/berths/board': board });
-    await page.find('p', 'This stock has no units yet');
+    await page.find('.v-alert', 'This stock has no units yet');
     await page.type('From', TYPED);
     expect(await page.askedFor(`from=${from}`)).toContain('/api/units/berths/board');
   });

@@ -33,7 +33,7 @@ async function confirmIt(): Promise<void> {
     <form class="sheet d-grid ga-3 pa-4 overflow-auto" @submit.prevent="confirmIt">
       <h2>{{ title }}</h2>
       <slot />
-      <v-alert v-if="problem" type="error">{{ problem }}</v-alert>
+      <v-alert v-if="problem" class="note ember">{{ problem }}</v-alert>
       <p class="d-flex flex-wrap align-center ga-2">
         <v-btn type="submit" variant="flat" :autofocus="confirmFirst" :loading="busy" :disabled="!!waits">{{ confirm }}</v-btn>
         <v-btn @click="open = false">Leave it</v-btn>

@@ -155,10 +155,10 @@ const plans = computed(() => comparePlans(props.file, editing.today.value).filte
 
     <section class="block" aria-label="The result">
       <h2>The result</h2>
-      <p v-if="!given" class="note">
+      <v-alert v-if="!given" class="note" role="note">
         It waits for
         <a v-if="lack" href="#" @click.prevent="goTo(lack.place)">{{ say(lack.what) }}</a>.
-      </p>
+      </v-alert>
       <template v-else>
         <dl class="pairs">
           <dt>Income of the household in {{ given.year }}</dt>

@@ -85,7 +85,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
 
 <template>
   <div>
-    <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember block" role="alert">{{ problem }}</v-alert>
     <p v-if="askable.length > 1" class="d-flex flex-wrap align-center ga-2 block">
       <v-btn variant="flat" title="Alt+A" :loading="busy === 'all'" @click="askForAll">Ask for all checks ({{ askable.length }})</v-btn>
       <span class="soft">Each service is asked at once; you can go on meanwhile.</span>
@@ -119,10 +119,10 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
           >
           <span v-if="earlier(person, kind) > 0" class="soft">{{ earlier(person, kind) }} earlier in the history</span>
         </header>
-        <p v-if="currentCheck(file, person, kind)?.state === 'waiting' && currentCheck(file, person, kind)?.lastProblem" class="note">
+        <v-alert v-if="currentCheck(file, person, kind)?.state === 'waiting' && currentCheck(file, person, kind)?.lastProblem" class="note" role="note">
           The service {{ currentCheck(file, person, kind)?.lastProblem }} ({{ currentCheck(file, person, kind)?.attempts }} tries). It is asked again by itself;
           you can go on meanwhile.
-        </p>
+        </v-alert>
         <p v-if="currentCheck(file, person, kind)?.state === 'answered' && currentCheck(file, person, kind)?.findings.length === 0" class="py-1">
           <Mark kind="settled" />
           {{ say(KINDS_OF_CHECK[kind].nothing) }}

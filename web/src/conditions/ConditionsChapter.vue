@@ -156,7 +156,7 @@ const period = computed(() => {
           Exception asked for by {{ item.exception.askedBy }}: “{{ item.exception.reason }}”
           {{ item.exception.answer === null ? 'not answered yet' : `${item.exception.answer} by ${item.exception.answeredBy ?? ''}` }}
         </p>
-        <p v-if="problems[item.key]" class="note ember" role="alert">{{ problems[item.key] }}</p>
+        <v-alert v-if="problems[item.key]" class="note ember" role="alert">{{ problems[item.key] }}</v-alert>
         <p v-if="item.rule && !ended && desk.may('paper.add')" class="d-flex flex-wrap align-center ga-2">
           <PickFile
             max-width="150"
@@ -200,10 +200,10 @@ const period = computed(() => {
         <v-btn size="small" variant="text" @click="removing = true">Remove</v-btn>
         <span v-if="condition.rule.showsAmount && stated !== null" class="soft">stated: {{ formatMoney(stated) }} {{ period }}</span>
       </form>
-      <p v-if="judgeProblem" class="note ember" role="alert">
+      <v-alert v-if="judgeProblem" class="note ember" role="alert">
         {{ judgeProblem }}
         <v-btn v-if="leaping" size="x-small" @click="acceptAndGoOn(true)">It is so</v-btn>
-      </p>
+      </v-alert>
       <p v-if="paper.judgedBy" class="soft">
         {{ PAPER_WORD[paper.state] }} by {{ paper.judgedBy }}, {{ showDate(paper.judgedAt) }}{{ paper.reason ? `: ${paper.reason}` : '' }}
       </p>

@@ -203,7 +203,7 @@ const counted = computed(() => uncovered.value.filter((person) => plays(person, 
         </template>
       </Rows>
     </template>
-    <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+    <v-alert v-for="problem in problems" :key="problem.key" class="note ember mt-3" role="note">{{ say(problem.what) }}. {{ say(problem.why) }}</v-alert>
   </section>
 
   <ReplacedCover v-if="rules?.replacement" :file="file" :locked="locked" />
@@ -212,9 +212,9 @@ const counted = computed(() => uncovered.value.filter((person) => plays(person, 
 
   <section class="block">
     <h2>The plans, for everybody covered</h2>
-    <p v-if="bar !== null && free" class="note">
+    <v-alert v-if="bar !== null && free" class="note" role="note">
       {{ say(bar) }} <a href="#" @click.prevent="goTo({ chapter: 'assistance', anchor: 'assistance' })">Open Assistance</a>
-    </p>
+    </v-alert>
     <v-table class="sheet">
       <thead>
         <tr>

@@ -79,7 +79,7 @@ function seamWords({ seam, policy }: Replacement): string {
           </tr>
         </tbody>
       </v-table>
-      <p class="note mt-2" :class="{ ember: (one.seam?.gap ?? 0) > 0 }">{{ seamWords(one) }}</p>
+      <v-alert class="note mt-2" :class="{ ember: (one.seam?.gap ?? 0) > 0 }" role="note">{{ seamWords(one) }}</v-alert>
     </template>
   </section>
 </template>

@@ -40,19 +40,19 @@ watch(
   <v-dialog v-model="open" max-width="720">
     <div class="sheet d-grid ga-3 pa-4 overflow-auto">
       <h2>The calculation behind the decision</h2>
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
       <p v-else-if="!kept" class="soft" role="status">Fetching it …</p>
       <p v-else-if="!kept.kept">This decision is older than kept calculations: only its outcome is there.</p>
       <template v-else>
         <p class="soft">Made on {{ showDate(kept.today) }} by the rules of {{ kept.product }}, with the figures and tables of that day.</p>
-        <p class="note" :class="kept.differences.length === 0 ? 'lichen' : 'ember'">
+        <v-alert class="note" :class="kept.differences.length === 0 ? 'lichen' : 'ember'" role="note">
           <Mark :kind="kept.differences.length === 0 ? 'settled' : 'blocked'" />
           {{
             kept.differences.length === 0
               ? 'Worked again just now: every figure comes out as it was, to the cent.'
               : `Worked again just now: ${kept.differences.length === 1 ? 'one figure comes' : `${kept.differences.length} figures come`} out otherwise.`
           }}
-        </p>
+        </v-alert>
         <Fold v-for="{ key, figure, title } in figures" :key="key">
           <template #title>
             <Mark :kind="VERDICT_MARK[figure.verdict]" />

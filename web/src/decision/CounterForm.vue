@@ -104,7 +104,7 @@ async function send(): Promise<void> {
     </fieldset>
     <ReasonChoice v-model:reasons="reasons" v-model:other="other" :file="file" :path="path" />
     <AskText v-model="conditions" label="On condition that … (one on each line, if any)" :rows="2" />
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <p class="d-flex flex-wrap align-center ga-2">
       <v-btn type="submit" variant="flat" :disabled="changes.length === 0 || count === 0 || count > MOST_REASONS" :loading="busy !== ''">Make this offer</v-btn>
       <v-btn @click="emit('done')">Leave it</v-btn>

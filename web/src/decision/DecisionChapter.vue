@@ -386,11 +386,11 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
     </section>
 
     <section class="sheet block px-4 py-3" data-anchor="decide" tabindex="-1">
-      <p v-if="proposal" class="note ember mb-3">
+      <v-alert v-if="proposal" class="note ember mb-3" role="note">
         <b>{{ proposal.by }} proposes to decline</b>: {{ reasonsOf(proposal).join('; ')
         }}<span v-if="proposal.comment" class="soft"> “{{ proposal.comment }}”</span>
-      </p>
-      <p v-if="myBar && desk.may('decision.make') && !isEnded(file.stage)" class="note ember">{{ say(myBar) }}</p>
+      </v-alert>
+      <v-alert v-if="myBar && desk.may('decision.make') && !isEnded(file.stage)" class="note ember" role="note">{{ say(myBar) }}</v-alert>
       <div v-if="acts.length > 0" class="d-flex flex-wrap align-center ga-2">
         <v-btn
           v-for="act in acts"
@@ -456,7 +456,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         <Mark kind="open" />
         Not come to its decision yet: {{ path.now.length + path.later.length }} entries on the Path.
       </p>
-      <p v-if="problem" class="note ember mt-3" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember mt-3" role="alert">{{ problem }}</v-alert>
     </section>
 
     <div class="two-sided">

@@ -82,7 +82,7 @@ const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =
         </li>
       </ul>
     </template>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <ReasonDialog
       :model-value="meeting !== null"
       title="The condition is met"

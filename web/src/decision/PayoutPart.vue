@@ -58,7 +58,7 @@ const orderMark = ({ state: { order } }: PayoutLine) =>
           {{ line.state.verifyProblem ?? 'not verified yet' }}
         </span>
       </p>
-      <p
+      <v-alert
         v-if="line.state.order"
         class="note mt-1"
         :class="line.state.order.state === 'ordered' || line.state.order.state === 'done' ? 'iris' : 'ember'"
@@ -67,7 +67,7 @@ const orderMark = ({ state: { order } }: PayoutLine) =>
         <Mark :kind="orderMark(line)" />
         {{ money(line.state.order.amount) }} ordered {{ showTime(line.state.order.orderedAt) }} by {{ line.state.order.orderedBy }}:
         {{ ORDER_WORD[line.state.order.state] }}{{ line.state.order.problem ? ` (${line.state.order.problem})` : '' }}.
-      </p>
+      </v-alert>
       <p v-if="line.state.toCorrect" class="soft">The number of this account can be put right in Request; the bank is asked again then.</p>
       <div v-if="line.state.order?.state === 'differs' && desk.may('payout.release')" class="d-flex flex-wrap align-center ga-2 mt-1">
         <v-btn :disabled="bar !== null" @click="settling = { payeeId: line.to.payeeId, outcome: 'madeRight' }">The bank made it right …</v-btn>

@@ -198,7 +198,7 @@ function wordsOf({ changes: wished }: Pick<PolicyChange, 'changes'>): string[] {
         <AskText v-model="on" label="From" :hint="day ? `that is ${showDate(day)}` : 'a day of the term'" />
         <AskText v-model="reason" class="two" label="Why" />
       </div>
-      <p v-if="bar" class="note ember mt-2">{{ say(bar) }}</p>
+      <v-alert v-if="bar" class="note ember mt-2" role="note">{{ say(bar) }}</v-alert>
       <template v-if="price">
         <p class="mt-2">
           <b>{{ inMoney(price.amount) }}</b>; a year comes to {{ money(price.after) }} instead of {{ money(price.before)

@@ -100,7 +100,7 @@ async function keep(personId: string, question: string, value: string): Promise<
 
 <template>
   <div>
-    <p v-if="problem" class="note ember block" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember block" role="alert">{{ problem }}</v-alert>
     <section class="block">
       <h2>Consents</h2>
       <p class="soft mb-1">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>

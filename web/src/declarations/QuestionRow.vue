@@ -89,7 +89,7 @@ function next(from: HTMLElement): void {
       />
     </div>
     <p v-if="problem" class="wrong whole" role="alert">{{ problem }}</p>
-    <p v-if="asked.ends" class="note ember whole" role="status">{{ asked.ends.charAt(0).toUpperCase() + asked.ends.slice(1) }}</p>
+    <v-alert v-if="asked.ends" class="note ember whole" role="status">{{ asked.ends.charAt(0).toUpperCase() + asked.ends.slice(1) }}</v-alert>
     <AskText
       v-if="asked.unexplained || asked.answer?.explanation"
       v-model="words"

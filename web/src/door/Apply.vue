@@ -99,7 +99,7 @@ const again = () =>
   <div class="stack">
     <p class="soft">{{ product?.lender ?? 'Quillhaven Mutual' }}</p>
     <h1>{{ product?.name ?? 'Apply' }}</h1>
-    <p v-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</p>
+    <v-alert v-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</v-alert>
     <p v-if="!product && !problems['form']" role="status">One moment …</p>
     <p v-if="product?.bar" class="card">It can’t be applied for here at the moment. {{ product.bar }} Please call us.</p>
     <template v-else-if="product && !reference">

@@ -67,10 +67,10 @@ const enter = () =>
   <div class="stack">
     <p class="soft">{{ greeting?.lender ?? 'Quillhaven Mutual' }}</p>
     <h1>{{ greeting ? `Hello ${greeting.firstName}` : 'Your application' }}</h1>
-    <p v-if="again" class="note lichen" role="status">
+    <v-alert v-if="again" class="note lichen" role="status">
       You were away for a while, so we closed the door. What you had said is kept on this phone: come in again and go on.
-    </p>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    </v-alert>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <template v-if="greeting || byReference">
       <form v-if="!sent" class="stack" @submit.prevent="send">
         <template v-if="byReference">

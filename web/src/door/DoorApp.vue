@@ -74,7 +74,9 @@ async function leave(): Promise<void> {
 <template>
   <v-app>
     <main class="door">
-      <p v-if="stillIn" class="note ember" role="alert">You are still in: leaving could not be told to us. Try again before somebody else has this phone.</p>
+      <v-alert v-if="stillIn" class="note ember" role="alert"
+        >You are still in: leaving could not be told to us. Try again before somebody else has this phone.</v-alert
+      >
       <p v-if="looking" role="status">One moment …</p>
       <Inside v-else-if="view" :view="view" @change="take" @leave="leave" @ended="ended" />
       <References v-else-if="asked" :view="asked" @change="takeAsked" @leave="leave" @ended="takeAsked(null)" />

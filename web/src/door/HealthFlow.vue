@@ -41,11 +41,11 @@ const detailsOf = ({ since, words, physician, medications }: HealthSaid): string
       Answer as well as you know. Only whoever weighs your application reads this; the people at our counter don’t. What you leave out can cost you the benefit
       later.
     </p>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <section v-for="one in people" :key="one.personId" class="card" :aria-label="one.name">
       <h2>{{ one.name }}</h2>
-      <p v-if="one.bar && !again" class="note ember" role="status">This cover isn’t open to you now: {{ one.bar.says }} {{ one.bar.offers }}</p>
-      <p v-else-if="one.state === 'complete' && !again" class="note lichen" role="status">That was everything about {{ one.name }}. Thank you.</p>
+      <v-alert v-if="one.bar && !again" class="note ember" role="status">This cover isn’t open to you now: {{ one.bar.says }} {{ one.bar.offers }}</v-alert>
+      <v-alert v-else-if="one.state === 'complete' && !again" class="note lichen" role="status">That was everything about {{ one.name }}. Thank you.</v-alert>
       <AskHealth v-if="askedOf(one).next" :asked="askedOf(one)" :send="(said: HealthSaid) => send(one.personId, said)" />
       <template v-if="one.answers.length > 0">
         <h3>What you said</h3>

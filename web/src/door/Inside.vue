@@ -147,7 +147,7 @@ const SQUARE = { past: 'bg-success border-success', now: 'bg-primary border-prim
       <span class="mono">{{ view.reference }}</span>
     </p>
     <h1>{{ view.name }}</h1>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
 
     <section v-if="handedIn" class="note lichen" role="status">
       <h2 ref="thanks" tabindex="-1">Thank you, {{ view.name.split(' ')[0] }}</h2>
@@ -329,7 +329,7 @@ const SQUARE = { past: 'bg-success border-success', now: 'bg-primary border-prim
         />
       </article>
     </section>
-    <p
+    <v-alert
       v-else-if="
         view.outcome === 'open' &&
         view.signing?.state !== 'yours' &&
@@ -340,9 +340,10 @@ const SQUARE = { past: 'bg-success border-success', now: 'bg-primary border-prim
         !needsLetting
       "
       class="note lichen"
+      role="note"
     >
       We need nothing from you at the moment.
-    </p>
+    </v-alert>
 
     <section v-if="view.notices.length > 0" class="card">
       <h2>Letters from us</h2>

@@ -127,12 +127,12 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
         </div>
       </template>
     </template>
-    <div v-if="problem && !paying && !lease.record" class="note ember" role="alert">
+    <v-alert v-if="problem && !paying && !lease.record" class="note ember" role="alert">
       {{ problem }}
       <p v-for="other in others.filter(({ path }) => path.includes('.'))" :key="other.path">
         <v-btn :loading="busy === other.path" @click="tell(other.path, '/api/door/unit', { unitId: other.path })">{{ other.message }}</v-btn>
       </p>
-    </div>
+    </v-alert>
   </section>
 
   <section v-if="lease.steps.length > 0" class="card">
@@ -157,7 +157,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <p v-if="lease.owedMinor > 0">
       Still to be paid: <b>{{ lease.owed }}</b>{{ lease.asked && lease.askedMinor < lease.owedMinor ? `, of it now ${lease.askedNow}` : '' }}
     </p>
-    <p v-else class="note lichen">Everything is paid.</p>
+    <v-alert v-else class="note lichen" role="note">Everything is paid.</v-alert>
     <ul v-if="lease.payments.length > 0" class="soft">
       <li v-for="payment in lease.payments" :key="payment.at + payment.amount">
         {{ payment.direction === 'in' ? '' : 'Back to you: ' }}{{ payment.amount
@@ -171,7 +171,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
       <AskText v-model="number" label="Number of the card" inputmode="numeric" autocomplete="cc-number" :error="wrong('card.number')" />
       <AskText v-model="expires" label="Runs out" placeholder="09/28" autocomplete="cc-exp" :error="wrong('card.expires')" />
       <AskText v-model="holder" label="Name on the card" autocomplete="cc-name" :error="wrong('card.name')" />
-      <p v-if="problem && others.length === 0" class="note ember" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem && others.length === 0" class="note ember" role="alert">{{ problem }}</v-alert>
       <p class="d-flex flex-wrap ga-2">
         <v-btn type="submit" variant="flat" :loading="busy === 'pay'" :disabled="!amount || !number || !expires">Pay {{ typed }}</v-btn>
         <v-btn variant="text" @click="paying = false">Not now</v-btn>
@@ -219,7 +219,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <p v-if="lease.record.signatures.length > 0" class="soft">
       Signed: {{ lease.record.signatures.map((one) => `${one.name}${one.side === 'house' ? ' for the house' : ''}`).join(', ') }}.
     </p>
-    <p v-if="problem && !paying && !wrong('name')" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem && !paying && !wrong('name')" class="note ember" role="alert">{{ problem }}</v-alert>
     <template v-if="lease.record.open && !lease.record.mine">
       <p v-if="lease.record.bar" class="soft">{{ lease.record.bar }}.</p>
       <form v-else class="stack" @submit.prevent="sign">

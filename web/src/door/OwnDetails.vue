@@ -416,7 +416,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
     </nav>
     <h1 ref="heading" tabindex="-1">{{ steps[step]?.title }}</h1>
     <p class="soft mt-n3">Step {{ step + 1 }} of {{ steps.length }}</p>
-    <p v-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</p>
+    <v-alert v-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</v-alert>
     <p v-if="ended" class="card" role="status">{{ ended.charAt(0).toUpperCase() + ended.slice(1) }} What you said is kept; call us if it was a mistake.</p>
 
     <section v-if="isAt('questions')" class="card stack">
@@ -440,7 +440,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
           :value="question.explanation ?? ''"
           @change="answer(question, 'explanation', $event || null)"
         />
-        <span v-if="problems[question.code]" class="note ember" role="alert">{{ problems[question.code] }}</span>
+        <v-alert v-if="problems[question.code]" class="note ember" role="alert">{{ problems[question.code] }}</v-alert>
       </div>
     </section>
 
@@ -459,12 +459,12 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         @change="setRequest(asked.field, $event)"
         @wrong="wrong(asked.field, $event)"
       />
-      <p class="note lichen" role="status">
+      <v-alert class="note lichen" role="status">
         <template v-if="view.costs">
           You would pay <b>{{ view.costs.payment }} a month</b>, {{ view.costs.total }} in all.
         </template>
         <template v-else>Once amount and months are there, you see here what it costs.</template>
-      </p>
+      </v-alert>
     </section>
 
     <section v-if="isAt('business') && ownBusiness" class="card stack">
@@ -495,7 +495,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
       <p :class="explained === 100 ? 'note lichen' : 'soft'" role="status">
         {{ explained }} % named{{ explained === 100 ? '' : `, ${100 - explained} % still open` }}
       </p>
-      <p v-if="problems['owner']" class="note ember" role="alert">{{ problems['owner'] }}</p>
+      <v-alert v-if="problems['owner']" class="note ember" role="alert">{{ problems['owner'] }}</v-alert>
       <form v-if="explained < 100" class="stack" @submit.prevent="addOwner">
         <v-checkbox v-model="owner.self" label="This is me" hide-details />
         <template v-if="!owner.self">
@@ -603,7 +603,9 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         <p>
           <b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : later ? ' (needed later on)' : ' (as you like)' }}. {{ text }}
         </p>
-        <p v-if="open.length === 0" class="note lichen">You agreed. You can take it back on the first page, for as long as this application is open.</p>
+        <v-alert v-if="open.length === 0" class="note lichen" role="note"
+          >You agreed. You can take it back on the first page, for as long as this application is open.</v-alert
+        >
         <v-btn v-else @click="agreeTo(open)">I agree{{ forWhom }}</v-btn>
       </div>
     </section>

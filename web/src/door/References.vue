@@ -43,7 +43,7 @@ async function send(answers: boolean): Promise<void> {
   <div class="stack">
     <p class="soft">{{ view.lender }}</p>
     <h1>{{ asked ? `How did it go with ${asked.tenant}?` : 'Thank you' }}</h1>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <template v-if="asked">
       <p>
         {{ asked.tenant }} applied for a home with us, and said that you let them <b>{{ asked.home }}</b>. {{ view.why }} What you say is read by those who work

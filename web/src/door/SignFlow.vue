@@ -80,7 +80,7 @@ const sign = () =>
 <template>
   <div class="stack">
     <p class="soft">{{ signing?.title }} · step {{ step === 'consent' ? 1 : step === 'read' ? 2 : 3 }} of 3</p>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <template v-if="step === 'consent'">
       <h1>Papers on the screen</h1>
       <p>

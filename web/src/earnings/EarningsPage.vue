@@ -36,12 +36,12 @@ const money = (value: Minor, currency: string): string => `${formatMoney(value, 
         <v-btn :prepend-icon="mdiDownload" :href="`/api/earnings.csv?month=${month}`">Download as CSV</v-btn>
       </div>
     </header>
-    <p v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</p>
+    <v-alert v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</v-alert>
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
     <template v-else-if="query.data.value">
-      <p v-if="query.data.value.items.length === 0" class="note">
+      <v-alert v-if="query.data.value.items.length === 0" class="note" role="note">
         Nothing is earned in this month. Entries come from the day on which a policy is issued, changed or ended.
-      </p>
+      </v-alert>
       <template v-else>
         <ul class="facts plain mb-3">
           <li v-for="total in query.data.value.totals" :key="total.staffId + total.currency">

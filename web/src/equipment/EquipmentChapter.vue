@@ -89,10 +89,10 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
         <Field entity="request" field="endChoice" :locked="locked" />
         <Field entity="request" field="optionPrice" :locked="locked" hint="empty where it can’t be bought" />
       </div>
-      <p v-for="one in bounds" :key="one.key" class="note ember mt-2">{{ say(one.what) }}. {{ say(one.why) }}</p>
+      <v-alert v-for="one in bounds" :key="one.key" class="note ember mt-2" role="note">{{ say(one.what) }}. {{ say(one.why) }}</v-alert>
     </section>
 
-    <p v-if="lacks" class="note block">What it costs waits for {{ say(lacks) }}.</p>
+    <v-alert v-if="lacks" class="note block" role="note">What it costs waits for {{ say(lacks) }}.</v-alert>
     <template v-if="lease && rules">
       <section class="block">
         <div class="d-flex align-baseline justify-space-between ga-3 mb-3">
@@ -217,7 +217,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
 
     <section v-if="afterSigning" class="block">
       <h2>Delivery</h2>
-      <p v-if="problem" class="note ember mt-2" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember mt-2" role="alert">{{ problem }}</v-alert>
       <ul class="lines plain">
         <li v-for="item in file.leasedItems" :key="item.id">
           <span>

@@ -56,10 +56,10 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
           >· {{ clock.late ? 'decision overdue since' : 'decide by' }} {{ showDate(clock.by) }}{{ clock.pausedUntil ? ', paused' : '' }}</span
         >
       </p>
-      <p v-if="said.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small">
+      <v-alert v-if="said.withApplicant" class="note iris d-inline-block mt-1 py-1 text-small" role="note">
         The applicant was asked to go on at the front door.
         <v-btn v-if="desk.may('file.invite')" size="x-small" @click="editing.act('/take-back').catch(() => undefined)">Take it back</v-btn>
-      </p>
+      </v-alert>
     </div>
     <div class="d-grid ga-1 justify-items-end align-content-start text-right">
       <span v-for="other in present" :key="other.staffId" class="text-primary font-weight-bold text-small" role="status">

@@ -282,15 +282,19 @@ async function move(): Promise<void> {
     <section ref="center" class="center overflow-y-auto pa-4" tabindex="-1" @keydown.enter.capture="onEnter" @keydown.capture="onUndo">
       <AskChoice v-if="phone" class="mb-3" label="Chapter" :model-value="chapter" :items="chapterChoices" @update:model-value="toChapter" />
       <FileHead :owner="view.owner" :move="moveOffer" :moving="moving" :next="!mine && !movesOn" :locked="locked" @move="move" @next="nextFile" />
-      <p v-if="locked && outOf(file) && chapter !== 'signing'" class="note iris mb-3">
+      <v-alert v-if="locked && outOf(file) && chapter !== 'signing'" class="note iris mb-3" role="note">
         <Mark kind="signing" /> The {{ outOf(file)?.document }} is out for signature, so the details are locked.
         <router-link :to="`/files/${editing.reference}/signing`">{{
           isApproved(file) ? 'Taking it back is in Signing.' : 'Unlocking is in Signing.'
         }}</router-link>
-      </p>
-      <p v-else-if="locked && isApproved(file) && !isEnded(file.stage) && chapter !== 'decision' && chapter !== 'signing'" class="note iris mb-3">
+      </v-alert>
+      <v-alert
+        v-else-if="locked && isApproved(file) && !isEnded(file.stage) && chapter !== 'decision' && chapter !== 'signing'"
+        class="note iris mb-3"
+        role="note"
+      >
         <Mark kind="settled" /> Approved as it is: an approver takes the approval back before anything in it changes. How people are reached can change.
-      </p>
+      </v-alert>
       <HowItEnded v-if="isEnded(file.stage) && (file.stage !== 'done' || chapter !== 'decision')" :file="file" />
       <component :is="CHAPTER_PAGES.get(chapter)" v-if="route.params['chapter']" :file="file" :path="path" :locked="locked" />
       <p v-if="following && route.params['chapter']" class="text-right mt-4">
@@ -324,7 +328,7 @@ async function move(): Promise<void> {
   </main>
   <main v-else-if="loadError" class="reading justify-items-start">
     <h1>This file can’t be shown</h1>
-    <p class="note ember" role="alert">{{ loadError }}</p>
+    <v-alert class="note ember" role="alert">{{ loadError }}</v-alert>
     <p class="d-flex flex-wrap align-center ga-2">
       <v-btn @click="editing.load()">Try again</v-btn>
       <router-link to="/files">Back to Files</router-link>

@@ -34,8 +34,8 @@ const words = computed(() => {
 </script>
 
 <template>
-  <p v-if="words" class="note mb-3" :class="{ lichen: file.stage === 'done' }" role="status">
+  <v-alert v-if="words" class="note mb-3" :class="{ lichen: file.stage === 'done' }" role="status">
     <Mark :kind="file.stage === 'done' ? 'settled' : 'none'" />
     {{ words }}
-  </p>
+  </v-alert>
 </template>

@@ -61,10 +61,10 @@ function search(): void {
       <AskChoice label="Product" :items="offers" :model-value="wish.product ?? ''" @update:model-value="refine({ product: $event || undefined })" />
       <AskChoice label="Order" :items="sorts" :model-value="wish.sort" @update:model-value="refine({ sort: $event })" />
     </form>
-    <p v-if="error" class="note ember" role="alert">
+    <v-alert v-if="error" class="note ember" role="alert">
       {{ messageOf(error) }}
       <v-btn size="small" @click="refetch()">Try again</v-btn>
-    </p>
+    </v-alert>
     <p v-else-if="isPending" class="soft" role="status">Searching …</p>
     <template v-else-if="data">
       <div v-if="data.items.length > 0" :class="{ 'opacity-70': isFetching }">

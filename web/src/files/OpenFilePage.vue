@@ -252,11 +252,11 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
       <v-btn class="look" type="submit" variant="flat" :loading="busy" :disabled="clash !== null || product === ''">
         {{ chosen === 'new' ? 'Open the file' : `Open with ${chosen.fullName}’s details` }}
       </v-btn>
-      <p v-if="clash" class="note ember whole" role="alert">
+      <v-alert v-if="clash" class="note ember whole" role="alert">
         They stand in file <router-link :to="`/files/${clash.reference}`" class="mono">{{ clash.reference }}</router-link> of this round already: a household
         has one application in a round.
-      </p>
-      <p v-if="formProblem" class="note ember whole" role="alert">{{ formProblem }}</p>
+      </v-alert>
+      <v-alert v-if="formProblem" class="note ember whole" role="alert">{{ formProblem }}</v-alert>
       <Fold
         v-if="barred.length > 0"
         class="whole soft"
@@ -269,7 +269,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
         </ul>
       </Fold>
     </form>
-    <p v-else-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</p>
+    <v-alert v-else-if="problems['form']" class="note ember" role="alert">{{ problems['form'] }}</v-alert>
   </main>
 </template>
 

@@ -197,7 +197,7 @@ const LETTERS = ['A', 'B', 'C'];
         </tbody>
       </v-table>
     </div>
-    <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     <p v-if="versions.mayWrite.value" class="d-flex flex-wrap align-center ga-2">
       <v-btn size="small" :disabled="versions.full.value !== ''" @click="versions.layBeside('As keyed', [])">Lay a copy beside</v-btn>
       <span v-if="versions.full.value" class="soft">{{ versions.full.value }}.</span>

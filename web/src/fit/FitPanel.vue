@@ -63,18 +63,18 @@ function make(proposal: Proposal): void {
 <template>
   <div>
     <h2>What would make it fit</h2>
-    <p v-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</p>
+    <v-alert v-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</v-alert>
     <p v-else-if="!fit && busy" class="soft" role="status">Working it out …</p>
     <p v-else-if="!fit">Once amount and term are there, this says what would bring the file inside its limits.</p>
     <template v-else>
-      <p v-if="fit.outside.length === 0" class="note lichen">
+      <v-alert v-if="fit.outside.length === 0" class="note lichen" role="note">
         <Mark kind="settled" />
         Nothing is outside its limit{{ aim === 'band' ? ', and nothing is left to weigh' : '' }}.
-      </p>
-      <p v-else class="note ember">
+      </v-alert>
+      <v-alert v-else class="note ember" role="note">
         <Mark kind="blocked" />
         {{ fit.outside.map(limited).join(', ') }}
-      </p>
+      </v-alert>
       <div v-if="hasBand" class="d-flex flex-wrap align-center ga-2 mt-2">
         <v-radio-group v-model="aim" inline aria-label="How far inside">
           <v-radio value="limit" label="inside every limit" />
@@ -121,7 +121,7 @@ function make(proposal: Proposal): void {
           </li>
         </ul>
       </template>
-      <p v-if="fit.outside.length > 0 && lists.length === 0" class="note ember">No change of the request alone brings it inside.</p>
+      <v-alert v-if="fit.outside.length > 0 && lists.length === 0" class="note ember" role="note">No change of the request alone brings it inside.</v-alert>
     </template>
   </div>
 </template>

@@ -37,11 +37,11 @@ const { data, error } = useQuery({
         {{ data.sealed ? `Entries up to ${data.sealed.sequence} were sealed on ${showTime(data.sealed.at)}.` : 'None is sealed yet; that happens each night.' }}
       </p>
     </div>
-    <p v-if="data?.chainProblem" class="note ember" role="alert">
+    <v-alert v-if="data?.chainProblem" class="note ember" role="alert">
       <Mark kind="blocked" />
       The chain is broken: {{ say(data.chainProblem) }}. Tell the compliance reviewer.
-    </p>
-    <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
+    </v-alert>
+    <v-alert v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</v-alert>
     <v-table v-if="data">
       <thead>
         <tr>

@@ -35,8 +35,8 @@ const HEADERS = [
       another service. Download each one and keep it on another machine: whoever changes a history later is found out by it, down to the file, the entry and the
       day. The check itself is made by who runs Cavren (<span class="mono">npm run verify-history</span>).
     </p>
-    <v-alert v-if="error" type="error">{{ messageOf(error) }}</v-alert>
-    <v-alert v-else-if="waiting > 0" type="warning">
+    <v-alert v-if="error" class="note ember">{{ messageOf(error) }}</v-alert>
+    <v-alert v-else-if="waiting > 0" class="note" role="note">
       {{ waiting === 1 ? 'One of these waits' : `${waiting} of these wait` }} for the time-stamp service. They are signed already, and stamped once it answers.
     </v-alert>
     <v-skeleton-loader v-if="isPending" type="table-tbody" />

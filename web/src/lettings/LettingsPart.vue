@@ -60,7 +60,7 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
 
 <template>
   <div v-if="rule">
-    <p v-if="problem && taking === null" class="note ember my-2" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem && taking === null" class="note ember my-2" role="alert">{{ problem }}</v-alert>
     <p v-if="lettings.length === 0" class="soft">Nobody rented a home in the last {{ rule.years }} years.</p>
     <article v-for="letting in lettings" :key="letting.home.id" class="py-2" :data-anchor="`letting.${letting.home.id}`" tabindex="-1">
       <p>
@@ -109,7 +109,7 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
         </template>
       </p>
       <form v-if="taking === letting.home.id" class="d-grid ga-2 mt-2" @submit.prevent="take(letting)">
-        <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+        <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
         <AskChoice
           v-model="how"
           label="How they said it"

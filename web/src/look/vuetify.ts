@@ -65,7 +65,7 @@ export function makeVuetify(entry: 'desk' | 'door', drawn = false) {
       VTable: { density: 'compact' },
       VList: { density },
       VTooltip: { openDelay: 300 },
-      VAlert: { variant: 'tonal', density: 'compact', rounded: 'sm' },
+      VAlert: { variant: 'flat', rounded: 0, transition: false },
       VExpansionPanels: { flat: true, static: true, rounded: 'sm' },
       VPagination: { density: 'compact', rounded: 'sm', size: 'small', totalVisible: 5 },
       VDataTableServer: { density: 'compact', hideDefaultFooter: true, mobile: false },

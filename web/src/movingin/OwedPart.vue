@@ -60,7 +60,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
   <div>
     <section class="block" data-anchor="owed" tabindex="-1">
       <h2>{{ ended ? 'What was paid' : title }}</h2>
-      <p v-if="standing.charges.length === 0" class="note">What is charged follows from the unit, the rent and the term.</p>
+      <v-alert v-if="standing.charges.length === 0" class="note" role="note">What is charged follows from the unit, the rent and the term.</v-alert>
       <v-table v-else-if="!ended" class="sheet mt-2">
         <thead>
           <tr>

@@ -64,7 +64,7 @@ async function keep(): Promise<void> {
       </div>
       <v-btn v-if="desk.may('certificate.write')" variant="flat" @click="edit()">New certificate</v-btn>
     </header>
-    <p v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</p>
+    <v-alert v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</v-alert>
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
     <form v-if="editing" class="sheet fields pa-4" style="--across: 3" @submit.prevent="keep">
       <AskChoice v-model="draft.staffId" label="Officer" :items="staff" name="staffId" />
@@ -83,7 +83,7 @@ async function keep(): Promise<void> {
         <span v-if="problems['form']" class="wrong" role="alert">{{ problems['form'] }}</span>
       </p>
     </form>
-    <p v-if="query.data.value?.certificates.length === 0" class="note">Nobody is certified yet, so nothing can be offered.</p>
+    <v-alert v-if="query.data.value?.certificates.length === 0" class="note" role="note">Nobody is certified yet, so nothing can be offered.</v-alert>
     <v-table v-else-if="query.data.value" class="sheet">
       <thead>
         <tr>

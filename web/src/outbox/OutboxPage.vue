@@ -49,8 +49,8 @@ const { data, error, isPending } = useQuery({
       </span>
       <v-btn size="small" @click="router.push('/outbox')">Show all</v-btn>
     </p>
-    <p v-if="notPosted" class="note ember" role="alert">{{ notPosted }}</p>
-    <p v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</p>
+    <v-alert v-if="notPosted" class="note ember" role="alert">{{ notPosted }}</v-alert>
+    <v-alert v-if="error" class="note ember" role="alert">{{ messageOf(error) }}</v-alert>
     <p v-else-if="isPending" class="soft" role="status">Looking …</p>
     <template v-else-if="data">
       <p v-if="data.items.length === 0" class="sheet pa-8 text-center">Nothing was sent yet.</p>

@@ -170,7 +170,7 @@ function add(match: PersonMatch | null): void {
         <v-checkbox v-if="secondParent" v-model="ofBoth" class="align-self-end" :label="`also child of ${personName(secondParent)}`" name="addOfBoth" />
         <v-checkbox v-if="LIVES.includes(role)" v-model="together" class="align-self-end" :label="`lives with ${to}`" name="addTogether" />
       </div>
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
       <div v-if="matches && matches.length > 0" ref="list" class="lines">
         <p><b>Who may be meant</b></p>
         <p v-for="match in matches" :key="match.id">

@@ -205,12 +205,12 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <v-btn v-if="free" size="small" variant="flat" :prepend-icon="mdiAccountPlusOutline" title="Alt+P" @click="adding = true">Person</v-btn>
         </span>
       </header>
-      <p v-if="editing.problems.get(`person/${person.id}`)" class="note ember">{{ editing.problems.get(`person/${person.id}`) }}</p>
-      <p v-if="person.detailsFrom && !person.detailsConfirmed" class="note mb-2">
+      <v-alert v-if="editing.problems.get(`person/${person.id}`)" class="note ember" role="note">{{ editing.problems.get(`person/${person.id}`) }}</v-alert>
+      <v-alert v-if="person.detailsFrom && !person.detailsConfirmed" class="note mb-2" role="note">
         Details as of {{ showDate(person.detailsFrom) }}, taken over.
         <v-btn v-if="free" size="x-small" :data-anchor="`confirm.${person.id}`" @click="confirmDetails">They still hold</v-btn>
-      </p>
-      <p v-if="reached" class="note mb-2">Before calling or writing: {{ reached }}.</p>
+      </v-alert>
+      <v-alert v-if="reached" class="note mb-2" role="note">Before calling or writing: {{ reached }}.</v-alert>
       <div class="columns d-grid ga-4">
         <div class="fields">
           <Field

@@ -44,7 +44,7 @@ async function act(url: string, body: object = {}): Promise<void> {
 
 <template>
   <main class="reading">
-    <p v-if="entry.isError.value" class="note ember" role="alert">{{ messageOf(entry.error.value) }}</p>
+    <v-alert v-if="entry.isError.value" class="note ember" role="alert">{{ messageOf(entry.error.value) }}</v-alert>
     <p v-else-if="!person" class="soft" role="status">Looking …</p>
     <template v-else>
       <header>
@@ -56,10 +56,10 @@ async function act(url: string, body: object = {}): Promise<void> {
           {{ showDate(person.updatedAt) }}
         </p>
       </header>
-      <p v-if="person.mergedInto" class="note">
+      <v-alert v-if="person.mergedInto" class="note" role="note">
         This entry was merged into <router-link :to="`/people/${person.mergedInto}`">another</router-link>; it is kept so that the merge can be undone.
-      </p>
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      </v-alert>
+      <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
       <div class="fields" style="--across: 2">
         <section class="sheet d-grid ga-2 pa-4 align-content-start">
           <h2>Details</h2>

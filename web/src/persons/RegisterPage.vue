@@ -48,11 +48,11 @@ function search(): void {
       <v-btn type="submit" variant="flat">Find</v-btn>
       <v-btn v-if="wanted" variant="text" @click="((text = ''), search())">Everybody</v-btn>
     </form>
-    <p v-if="list.isError.value" class="note ember" role="alert">{{ messageOf(list.error.value) }}</p>
+    <v-alert v-if="list.isError.value" class="note ember" role="alert">{{ messageOf(list.error.value) }}</v-alert>
     <p v-else-if="list.isPending.value" class="soft" role="status">Looking …</p>
-    <p v-else-if="items.length === 0" class="note">
+    <v-alert v-else-if="items.length === 0" class="note" role="note">
       {{ wanted ? `Nobody in the register resembles “${wanted}”.` : 'Nobody is in the register yet: whoever is keyed in a file comes here.' }}
-    </p>
+    </v-alert>
     <template v-else>
       <v-table class="sheet pressed">
         <thead>

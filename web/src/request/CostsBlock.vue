@@ -51,7 +51,7 @@ const TAKE: Record<TakeAlong, string> = {
 
 <template>
   <div>
-    <p v-if="failed" class="note ember" role="alert">The part that works the costs out can’t be loaded. Load this page again.</p>
+    <v-alert v-if="failed" class="note ember" role="alert">The part that works the costs out can’t be loaded. Load this page again.</v-alert>
     <p v-else-if="!costs" class="soft">Once the amount and the term are there, this says what it costs.</p>
     <template v-else>
       <div class="fields" style="--across: 2">

@@ -113,8 +113,8 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
         </p>
       </template>
     </Rows>
-    <p v-if="gap !== 0" class="note ember">
+    <v-alert v-if="gap !== 0" class="note ember" role="note">
       The parts {{ `are ${money(Math.abs(gap))} ${gap > 0 ? 'less' : 'more'} than the amount` }}: they must add up to {{ money(file.request.amount ?? 0) }}.
-    </p>
+    </v-alert>
   </div>
 </template>

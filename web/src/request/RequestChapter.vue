@@ -87,7 +87,7 @@ const business = computed(
         >
         <span class="soft">follows from the other two</span>
       </p>
-      <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+      <v-alert v-for="problem in problems" :key="problem.key" class="note ember mt-3" role="note">{{ say(problem.what) }}. {{ say(problem.why) }}</v-alert>
     </section>
     <template v-if="rules">
       <section class="block">

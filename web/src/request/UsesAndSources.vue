@@ -87,7 +87,7 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
         </p>
       </div>
     </div>
-    <p v-if="table.stated" class="note mt-2" :class="table.gap === 0 ? 'lichen' : 'ember'" role="status">
+    <v-alert v-if="table.stated" class="note mt-2" :class="table.gap === 0 ? 'lichen' : 'ember'" role="status">
       <Mark :kind="table.gap === 0 ? 'settled' : 'blocked'" />
       {{
         table.gap === 0
@@ -98,6 +98,6 @@ const lackingSource = computed(() => Math.max(0, table.value.gap) || null);
             ? `${money(table.gap)} of what is paid for has no source yet.`
             : `Sources are ${money(-table.gap)} more than what is paid for.`
       }}
-    </p>
+    </v-alert>
   </div>
 </template>

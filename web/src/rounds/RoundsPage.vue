@@ -94,10 +94,10 @@ async function open(): Promise<void> {
         <v-btn v-if="round?.state === 'closed' && desk.may('round.draw')" variant="flat" :loading="busy === 'draw'" @click="drawing = true">Draw it</v-btn>
       </div>
     </header>
-    <p v-if="problem" class="note ember mb-3" role="alert">{{ problem }}</p>
-    <p v-if="rounds.isError.value" class="note ember" role="alert">{{ messageOf(rounds.error.value) }}</p>
+    <v-alert v-if="problem" class="note ember mb-3" role="alert">{{ problem }}</v-alert>
+    <v-alert v-if="rounds.isError.value" class="note ember" role="alert">{{ messageOf(rounds.error.value) }}</v-alert>
     <p v-else-if="rounds.isPending.value" class="soft" role="status">Looking …</p>
-    <p v-else-if="items.length === 0" class="note">No round was opened yet. A policy owner opens one, below.</p>
+    <v-alert v-else-if="items.length === 0" class="note" role="note">No round was opened yet. A policy owner opens one, below.</v-alert>
     <template v-if="round && view.data.value">
       <dl class="pairs mb-4">
         <dt>{{ round.name }}</dt>

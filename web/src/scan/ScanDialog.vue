@@ -117,7 +117,7 @@ function take(): void {
         autofocus
         @update:model-value="scan = null"
       />
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
       <v-table v-if="scan" class="mark-small">
         <thead>
           <tr>

@@ -52,7 +52,7 @@ async function signInAs(person: DemoPerson): Promise<void> {
       <h2>Sign in</h2>
       <AskText v-model="username" label="Sign-in name" name="username" autocomplete="username" autofocus required />
       <AskText v-model="password" label="Password" name="password" type="password" autocomplete="current-password" required />
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
       <v-btn type="submit" variant="flat" :loading="busy">Sign in</v-btn>
       <div v-if="people.length > 0">
         <h3>Demo people</h3>

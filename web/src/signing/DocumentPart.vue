@@ -86,9 +86,9 @@ offerActs(() =>
     <section class="block">
       <h2>{{ title }}</h2>
       <template v-if="!live">
-        <p v-if="envelope?.state === 'void'" class="note ember my-2">
+        <v-alert v-if="envelope?.state === 'void'" class="note ember my-2" role="note">
           The {{ document }} sent {{ showTime(envelope.sentAt) }} was taken back: “{{ envelope.voidReason }}”. What was signed no longer counts.
-        </p>
+        </v-alert>
         <p class="my-2">
           The {{ document }} is made from the file as it stands now. Sending it locks the details and invites the signers one after the other: a link, and a
           code by text to the phone in the file.
@@ -108,7 +108,7 @@ offerActs(() =>
         </p>
       </template>
       <template v-else-if="envelope">
-        <p class="note my-2" :class="envelope.state === 'complete' ? 'lichen' : 'iris'" tabindex="-1" :data-anchor="envelope.state" role="status">
+        <v-alert class="note my-2" :class="envelope.state === 'complete' ? 'lichen' : 'iris'" tabindex="-1" :data-anchor="envelope.state" role="status">
           <Mark :kind="envelope.state === 'complete' ? 'settled' : 'signing'" />
           <template v-if="envelope.state === 'complete'">Everyone signed; sealed {{ showTime(envelope.completedAt) }}.</template>
           <template v-else-if="envelope.state === 'making'">
@@ -117,7 +117,7 @@ offerActs(() =>
           </template>
           <template v-else-if="envelope.state === 'sealing'">Everyone signed; the {{ document }} is being sealed.</template>
           <template v-else>Out for signature since {{ showTime(envelope.sentAt) }}, sent by {{ envelope.sentBy }}. The details are locked.</template>
-        </p>
+        </v-alert>
         <v-table>
           <thead>
             <tr>

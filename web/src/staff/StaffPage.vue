@@ -103,9 +103,9 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
       </div>
       <v-btn variant="flat" @click="begin('add')">Somebody begins</v-btn>
     </header>
-    <p v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</p>
+    <v-alert v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</v-alert>
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
-    <p v-if="told" class="note lichen" role="status">{{ told }}</p>
+    <v-alert v-if="told" class="note lichen" role="status">{{ told }}</v-alert>
     <form v-if="mode" class="sheet fields pa-4" style="--across: 3" :aria-label="TITLE[mode]" @submit.prevent="send">
       <h2 class="whole">{{ TITLE[mode] }}{{ who ? `: ${who.name}` : '' }}</h2>
       <template v-if="mode === 'add' || mode === 'change'">

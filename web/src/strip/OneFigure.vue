@@ -58,10 +58,10 @@ async function askException(): Promise<void> {
       <span>= {{ showFigure(figure, currency) }}</span>
     </p>
     <WorkedWith :terms="figure.terms" :on="editing.today.value" />
-    <p v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'">
+    <v-alert v-if="figure.limit" class="note" :class="figure.verdict === 'inside' ? 'lichen' : 'ember'" role="note">
       <Mark :kind="VERDICT_MARK[figure.verdict]" />
       {{ VERDICT_WORD[figure.verdict] }}, {{ showLimit(figure, currency) }}. {{ say(figure.limit.rule) }}
-    </p>
+    </v-alert>
     <div v-if="figure.verdict === 'outside' || refers">
       <p v-if="exception">
         {{ refers ? 'Put to an approver by' : 'Exception asked for by' }} {{ exception.askedBy }}: “{{ exception.reason }}”
@@ -77,7 +77,7 @@ async function askException(): Promise<void> {
         />
         <v-btn type="submit" size="small" :disabled="reason.trim().length < 3">{{ refers ? 'Put to an approver' : 'Ask for the exception' }}</v-btn>
       </form>
-      <p v-if="problem" class="note ember" role="alert">{{ problem }}</p>
+      <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
     </div>
   </template>
 </template>

@@ -82,7 +82,7 @@ const charts = computed(() =>
   <div>
     <h2>How much it can take</h2>
     <p v-if="stress" class="soft">{{ money(stress.left) }} is left each month as things stand. Each line changes one thing and leaves the rest as it is.</p>
-    <p v-else-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</p>
+    <v-alert v-else-if="failed" class="note ember" role="alert">The part that works this out can’t be loaded. Load this page again.</v-alert>
     <p v-else-if="!busy">An income that counts and a complete request are needed first.</p>
     <p v-else class="soft" role="status">Working it out …</p>
     <div v-if="stress" class="fields mt-3" style="--across: 2">

@@ -55,10 +55,10 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
         Waiting for others {{ data ? `(${data.counts.others})` : '' }}
       </v-btn>
     </v-btn-toggle>
-    <p v-if="error" class="note ember" role="alert">
+    <v-alert v-if="error" class="note ember" role="alert">
       {{ messageOf(error) }}
       <v-btn size="small" @click="refetch()">Try again</v-btn>
-    </p>
+    </v-alert>
     <p v-else-if="isPending" class="soft" role="status">Looking up what needs you …</p>
     <template v-else-if="data">
       <FileTable

@@ -93,13 +93,13 @@ function inWords(cover: Cover): string {
         <span><Mark :kind="MARK[stateOf(person.id)]" /> {{ STATE[stateOf(person.id)] }}</span>
       </p>
       <template v-for="one in next.filter(({ personId }) => personId === person.id)" :key="one.personId">
-        <p v-if="one.bar" class="note ember" role="status">This cover isn’t open to {{ one.name }}: {{ one.bar.says }} {{ one.bar.offers }}</p>
+        <v-alert v-if="one.bar" class="note ember" role="status">This cover isn’t open to {{ one.name }}: {{ one.bar.says }} {{ one.bar.offers }}</v-alert>
         <AskHealth v-if="one.next" :asked="one" :send="(what: HealthSaid) => send(one.personId, what)" />
       </template>
     </div>
-    <p v-for="cover in file.covers.filter((one) => isOpenEnrolled(file, one))" :key="cover.id" class="note lichen">
+    <v-alert v-for="cover in file.covers.filter((one) => isOpenEnrolled(file, one))" :key="cover.id" class="note lichen" role="note">
       <Mark kind="settled" /> {{ nameOf(cover) }} comes in without questions, by what is named in Cover.
-    </p>
+    </v-alert>
   </section>
 
   <section v-if="file.product.cover?.underwriting" class="block" aria-label="Underwriting">
@@ -157,9 +157,11 @@ function inWords(cover: Cover): string {
                 </tr>
               </tbody>
             </v-table>
-            <p v-for="what in sheet.manual.exclusions" :key="what" class="note mt-2">Left out: {{ what }}</p>
-            <p v-if="sheet.manual.postponedUntil" class="note ember mt-2">Nothing is said before {{ showDate(sheet.manual.postponedUntil) }}</p>
-            <p v-for="(what, at) in sheet.manual.refer" :key="at" class="note ember mt-2">For a person to weigh: {{ say(what) }}</p>
+            <v-alert v-for="what in sheet.manual.exclusions" :key="what" class="note mt-2" role="note">Left out: {{ what }}</v-alert>
+            <v-alert v-if="sheet.manual.postponedUntil" class="note ember mt-2" role="note"
+              >Nothing is said before {{ showDate(sheet.manual.postponedUntil) }}</v-alert
+            >
+            <v-alert v-for="(what, at) in sheet.manual.refer" :key="at" class="note ember mt-2" role="note">For a person to weigh: {{ say(what) }}</v-alert>
           </div>
         </div>
         <Fold v-if="!mine" class="mt-2" :open="!said(cover)" :title="said(cover) ? 'Underwrite anew' : 'Underwrite'">

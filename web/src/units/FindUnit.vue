@@ -67,7 +67,7 @@ const shown = computed(() => (showAll.value ? [...fitting.value, ...others.value
       />
       <AskChoice v-model="access" label="With" :items="features" />
     </div>
-    <p v-if="query.isError.value" class="note ember mt-3" role="alert">{{ messageOf(query.error.value) }}</p>
+    <v-alert v-if="query.isError.value" class="note ember mt-3" role="alert">{{ messageOf(query.error.value) }}</v-alert>
     <p v-else-if="query.isPending.value" class="soft mt-3" role="status">Looking …</p>
     <template v-else>
       <p class="soft mt-3" role="status">

@@ -51,7 +51,7 @@ offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} fo
         <span class="mono">{{ standing.number?.slice(0, 12) }}…</span>, drawn {{ showDate(standing.drawnAt) }}.
       </template>
     </p>
-    <p v-if="problem" class="note ember mt-2" role="alert">{{ problem }}</p>
+    <v-alert v-if="problem" class="note ember mt-2" role="alert">{{ problem }}</v-alert>
     <div v-if="standing.offers.length > 0" class="mt-3">
       <h3>What was offered</h3>
       <ul class="facts plain">

@@ -165,12 +165,12 @@ offerActs(() =>
         <v-btn v-if="free" size="small" @click="takeRent">Take the rent of the list: {{ money(listed) }}</v-btn>
         <span class="soft">for {{ file.request.termMonths }} months from {{ showDate(held?.startsOn ?? null) }}</span>
       </p>
-      <div v-if="problem" class="note ember mt-2" role="alert">
+      <v-alert v-if="problem" class="note ember mt-2" role="alert">
         {{ problem }}
         <p v-if="others.length > 0" class="d-flex flex-wrap align-center ga-2 mt-1">
           <v-btn v-for="other in others" :key="other.path" size="small" @click="hold(other.path)">Hold {{ other.message }}</v-btn>
         </p>
-      </div>
+      </v-alert>
       <template v-if="free && rules && !byDraw">
         <h3 class="mt-3">{{ held ? 'Another one instead' : 'Find one' }}</h3>
         <FindUnit
@@ -185,12 +185,12 @@ offerActs(() =>
           :busy="busy"
           v-bind="rules.occupancy ? { people: occupancy.counted.length } : {}"
         />
-        <p v-else class="note mt-1">
+        <v-alert v-else class="note mt-1" role="note">
           Say first
           <a href="#" @click.prevent="goTo({ chapter: 'request', anchor: file.request.advanceOn === null ? 'advanceOn' : 'termMonths' })"
             >from when and for how many months</a
           >.
-        </p>
+        </v-alert>
       </template>
     </section>
 
@@ -213,7 +213,7 @@ offerActs(() =>
           :hint="`${rules.deposit.months} where nothing is said, at most ${rules.deposit.monthsMost}`"
         />
       </div>
-      <p v-if="!terms" class="note mt-2">It waits for {{ lacks ? say(lacks) : 'the term' }}.</p>
+      <v-alert v-if="!terms" class="note mt-2" role="note">It waits for {{ lacks ? say(lacks) : 'the term' }}.</v-alert>
       <template v-else>
         <dl class="pairs mt-3">
           <dt>Let</dt>
@@ -318,10 +318,10 @@ offerActs(() =>
           </tr>
         </tbody>
       </v-table>
-      <p v-if="sharing && sharing.over !== 0" class="note ember mt-2">
+      <v-alert v-if="sharing && sharing.over !== 0" class="note ember mt-2" role="note">
         The parts are {{ money(Math.abs(sharing.over)) }} {{ sharing.over > 0 ? 'more' : 'less' }} than {{ money(sharing.rent) }}, what is left of the rent
         after subsidies.
-      </p>
+      </v-alert>
     </section>
 
     <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">

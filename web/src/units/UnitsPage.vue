@@ -98,10 +98,10 @@ const counts = computed(() => {
         </v-btn-toggle>
       </div>
     </header>
-    <p v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</p>
+    <v-alert v-if="query.isError.value" class="note ember" role="alert">{{ messageOf(query.error.value) }}</v-alert>
     <FindUnit v-else-if="show === 'need' && stock !== ''" :stock="stock" :from="day ?? today" :months="wholeMonths ?? 12" :place="place" />
     <p v-else-if="query.isPending.value" class="soft" role="status">Looking …</p>
-    <p v-else-if="rows.length === 0" class="note">This stock has no units yet. They come from its list, when Cavren starts.</p>
+    <v-alert v-else-if="rows.length === 0" class="note" role="note">This stock has no units yet. They come from its list, when Cavren starts.</v-alert>
     <div v-else class="board sheet" role="table" aria-label="Units over time" :aria-rowcount="rows.length + 1">
       <div class="board-line border-b px-3 soft text-small font-weight-semibold" role="row">
         <span role="columnheader">Unit</span>

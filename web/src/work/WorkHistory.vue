@@ -68,7 +68,9 @@ async function takeAll(): Promise<void> {
   <section class="block">
     <h2>Work</h2>
     <HistoryBand :file="file" :rule="file.product.histories.work" entity="work" :today="today" :rows="file.works" :label-of="labelOf" />
-    <p v-if="notToAsk" class="note mb-2">Not to be called or written to: the employers of {{ notToAsk }}, who didn’t agree that they are asked.</p>
+    <v-alert v-if="notToAsk" class="note mb-2" role="note"
+      >Not to be called or written to: the employers of {{ notToAsk }}, who didn’t agree that they are asked.</v-alert
+    >
     <Rows
       entity="work"
       :rows="file.works"

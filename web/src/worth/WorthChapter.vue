@@ -84,6 +84,6 @@ const putPart = (asset: Asset, part: Minor | null): void =>
       {{ money(wanted - gap) }} of the down payment of {{ money(wanted) }} has a source
       <template v-if="gap !== 0">; {{ gap > 0 ? `${money(gap)} still to be named` : `${money(-gap)} is too much` }}</template>
     </p>
-    <p v-for="problem in problems" :key="problem.key" class="note ember mt-3">{{ say(problem.what) }}. {{ say(problem.why) }}</p>
+    <v-alert v-for="problem in problems" :key="problem.key" class="note ember mt-3" role="note">{{ say(problem.what) }}. {{ say(problem.why) }}</v-alert>
   </section>
 </template>
