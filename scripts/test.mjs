@@ -103,8 +103,8 @@ await runPlainly(async () => {
   const left = [
     screens,
     () => withoutScreens('server', ['server']),
-    () => withoutScreens('unit', ['core', 'words', 'web']),
     () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
+    () => withoutScreens('unit', ['core', 'words', 'web']),
     () => whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
     () => whole(bin('tsc'), ['-p', 'tsconfig.json']),
     () => whole(bin('prettier'), ['--check', '.']),

@@ -3,7 +3,7 @@ import type { DoorView } from '@cavren/contract';
 import { dayInWords } from '@cavren/core';
 import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
-import { AskText, PickFile } from '../look/index';
+import { AskText, PickFile, SQUARE } from '../look/index';
 import SignFlow from './SignFlow.vue';
 
 const props = defineProps<{ view: DoorView }>();
@@ -124,9 +124,6 @@ function take(next: DoorView): void {
   emit('change', next);
   if (next.signing?.state === 'signed') signing.value = false;
 }
-
-/** A step that was taken, the one where it stands, or one that is still to come. */
-const SQUARE = { past: 'bg-success border-success', now: 'bg-primary border-primary', ahead: 'border-rule-strong' } as const;
 </script>
 
 <template>

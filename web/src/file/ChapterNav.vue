@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CHAPTER_LABEL, STAGE_LABEL, type Chapter, type Stage } from '@cavren/core';
-import { Mark, type MarkKind } from '../look/index';
+import { Mark, SQUARE, type MarkKind } from '../look/index';
 import type { ChapterState } from './offers';
 
 /** The chapters of a file, what is open in each, and where the file is on its way. */
@@ -18,8 +18,8 @@ const emit = defineEmits<{ withdraw: []; missing: []; decline: [] }>();
 const WORD: Partial<Record<MarkKind, string>> = { blocked: 'something is needed now', open: 'something is needed later', settled: 'nothing open' };
 /** A stage that was passed, the one where the file is, or one that is still to come. */
 const squareOf = (one: Stage): string => {
-  if (one === props.stage) return 'bg-primary border-primary';
-  return props.route.indexOf(one) < props.route.indexOf(props.stage) ? 'bg-success border-success' : 'border-ink-soft';
+  if (one === props.stage) return SQUARE.now;
+  return props.route.indexOf(one) < props.route.indexOf(props.stage) ? SQUARE.past : SQUARE.ahead;
 };
 </script>
 

@@ -264,7 +264,7 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <main v-if="file && path && view" :class="phone ? 'phone' : { file, slim: folded || !roomy, over: !folded && !roomy }">
+  <main v-if="file && path && view" :class="{ file: !phone, slim: folded || !roomy, over: !folded && !roomy }">
     <ChapterNav
       v-if="!phone"
       :reference="editing.reference"

@@ -6,4 +6,5 @@ export { default as Labelled } from './Labelled.vue';
 export { default as PickFile } from './PickFile.vue';
 export { default as Mark } from './Mark.vue';
 export { usePhone } from './phone';
+export { SQUARE } from './steps';
 export type { MarkKind } from './marks';

@@ -139,9 +139,9 @@ function take(): void {
           </tr>
         </tbody>
       </v-table>
-      <p v-if="scan?.expiresOn" :class="{ note: true, ember: expired }">
+      <v-alert v-if="scan?.expiresOn" class="note" :class="{ ember: expired }" role="status">
         {{ expired ? 'This paper ran out on' : 'Valid until' }} {{ dateInWords(scan.expiresOn) }}{{ expired ? ': ask for one that holds.' : '.' }}
-      </p>
+      </v-alert>
       <p class="d-flex flex-wrap align-center ga-2">
         <v-btn v-if="!scan" variant="flat" @click="read">Read</v-btn>
         <v-btn v-else variant="flat" :disabled="taken.length === 0" @click="take">Take over what is ticked</v-btn>
