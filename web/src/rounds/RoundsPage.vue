@@ -193,7 +193,7 @@ async function open(): Promise<void> {
       </section>
     </template>
     <Fold v-if="desk.may('round.open')" title="Open a round" :open="items.length === 0">
-      <form class="fields" @submit.prevent="open">
+      <form class="fields align-end" @submit.prevent="open">
         <AskChoice v-if="products.length > 1" v-model="product" label="Product" :items="products" />
         <AskText v-model="name" label="Name" placeholder="Harbour homes, spring" />
         <AskText v-model="opens" label="First day" :placeholder="showDate(today)" :error="opensOn === null ? 'This is no date' : undefined" />

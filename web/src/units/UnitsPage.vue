@@ -87,7 +87,7 @@ const counts = computed(() => {
         </p>
         <p v-if="byDraw" class="soft">These are given out by a draw, and offered on <router-link to="/rounds">Rounds</router-link>.</p>
       </div>
-      <div class="fields">
+      <div class="fields align-end">
         <AskChoice v-model="stockChoice" label="Stock" :items="stockItems" />
         <AskText v-model="typed" label="From" :placeholder="showDate(today)" :error="day === null ? 'This is no date' : undefined" />
         <AskChoice v-if="show === 'board'" v-model="span" label="Shows" :items="SPANS" />
