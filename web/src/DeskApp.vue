@@ -20,6 +20,8 @@ watchEffect(() => {
 });
 const places = computed(() => PAGES.filter(({ act, inBar }) => inBar && desk.may(act)).map(({ path, label }) => ({ to: path, label })));
 
+/** Whoever is in a file is still at Files. */
+const isAt = (place: string): boolean => route.path.startsWith(place);
 /** Another file is another page; another chapter of it is not. */
 const pageKey = computed(() => String(route.params['reference'] ?? route.params['id'] ?? route.path));
 const finding = ref(false);
@@ -58,22 +60,22 @@ async function leave(): Promise<void> {
       class="bar bg-surface border-b border-rule-strong position-sticky top-0 d-flex align-center ga-2 ga-lg-4 px-4"
     >
       <router-link to="/today" class="text-title-medium font-weight-bold text-decoration-none">Cavren</router-link>
-      <nav class="d-none d-sm-block text-no-wrap" aria-label="Places">
+      <nav class="roomy text-no-wrap" aria-label="Places">
         <router-link
           v-for="place in places"
           :key="place.to"
           :to="place.to"
           class="d-inline-block border-b-lg text-high-emphasis text-decoration-none px-2 px-lg-3 pt-3 pb-2"
-          :class="route.path.startsWith(place.to) ? 'border-primary font-weight-semibold' : 'border-surface'"
+          :class="isAt(place.to) ? 'border-primary font-weight-semibold' : 'border-surface'"
           >{{ place.label }}</router-link
         >
       </nav>
-      <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" class="d-none d-sm-inline-flex" :prepend-icon="mdiPlus">Open a file</v-btn>
+      <v-btn v-if="desk.may('file.open')" to="/open" size="small" variant="flat" class="roomy" :prepend-icon="mdiPlus">Open a file</v-btn>
       <v-spacer />
-      <v-btn class="d-none d-sm-inline-flex" size="small" @click="finding = true">Find or do … <kbd class="d-none d-lg-inline ml-2">Ctrl+K</kbd></v-btn>
-      <span class="who d-none d-sm-block text-right text-no-wrap">
+      <v-btn class="roomy" size="small" @click="finding = true">Find or do … <kbd class="wide ml-2">Ctrl+K</kbd></v-btn>
+      <span class="who roomy text-right text-no-wrap">
         {{ desk.me.name }}
-        <span class="soft text-small d-none d-lg-block">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
+        <span class="wide d-block soft text-small">{{ STAFF_ROLE_LABEL[desk.me.role] }}</span>
       </span>
       <v-btn
         size="small"
@@ -102,5 +104,16 @@ async function leave(): Promise<void> {
 }
 .who {
   line-height: 1.15;
+}
+@media (width < 1060px) {
+  .wide {
+    display: none;
+  }
+}
+/* A phone has room for who signs out, and where Today is. */
+@media (width < 700px) {
+  .roomy {
+    display: none;
+  }
 }
 </style>

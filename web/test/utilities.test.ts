@@ -24,7 +24,7 @@ it('what is built has every utility class of the kit that a page uses, and a sma
   expect(new Set(used).size).toBeGreaterThan(100);
   expect(used.filter((name) => !has.has(name))).toEqual([]);
   // Those of a width are within their media query, and those of corners are named by what a part of the kit is given.
-  for (const name of ['d-lg-block', 'rounded-sm']) expect(built).toContain(`.${name} {`);
+  for (const name of ['px-lg-3', 'rounded-sm']) expect(built).toContain(`.${name} {`);
   expect(built.length).toBeLessThan(KIT.length / 5);
 });
 

@@ -30,11 +30,11 @@ async function confirmIt(): Promise<void> {
 
 <template>
   <v-dialog v-model="open" max-width="620" :aria-label="title">
-    <form class="sheet d-grid ga-3 pa-4 overflow-auto" @submit.prevent="confirmIt">
+    <form class="sheet box" @submit.prevent="confirmIt">
       <h2>{{ title }}</h2>
       <slot />
       <v-alert v-if="problem" class="note ember">{{ problem }}</v-alert>
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <v-btn type="submit" variant="flat" :autofocus="confirmFirst" :loading="busy" :disabled="!!waits">{{ confirm }}</v-btn>
         <v-btn @click="open = false">Leave it</v-btn>
         <span v-if="waits" class="soft">waits for {{ waits }}</span>

@@ -181,7 +181,7 @@ const plans = computed(() => comparePlans(props.file, editing.today.value).filte
           <TermLines :terms="[given.most]" :currency="file.pack.currency" @go="goTo" />
           <TermLines :terms="[given.share]" :currency="file.pack.currency" @go="goTo" />
         </Fold>
-        <p data-anchor="assistance-result" tabindex="-1" class="d-flex flex-wrap align-center ga-2 mt-3">
+        <p data-anchor="assistance-result" tabindex="-1" class="row-actions mt-3">
           <template v-if="standing === 'toGive'">
             <v-btn v-if="free" variant="flat" :prepend-icon="mdiEmailOutline" @click="giving = true">Give the result</v-btn>
             <span class="soft">{{ result ? 'It says something else now than what was given.' : 'Nobody was given it yet.' }}</span>

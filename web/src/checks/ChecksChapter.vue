@@ -86,14 +86,14 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
 <template>
   <div>
     <v-alert v-if="problem" class="note ember block" role="alert">{{ problem }}</v-alert>
-    <p v-if="askable.length > 1" class="d-flex flex-wrap align-center ga-2 block">
+    <p v-if="askable.length > 1" class="row-actions block">
       <v-btn variant="flat" title="Alt+A" :loading="busy === 'all'" @click="askForAll">Ask for all checks ({{ askable.length }})</v-btn>
       <span class="soft">Each service is asked at once; you can go on meanwhile.</span>
     </p>
     <section v-for="person in people" :key="person.id" class="block sheet px-4 py-3">
       <h2>{{ personName(person) }}</h2>
       <article v-for="{ kind, label, why } in checksOf(person)" :key="kind" class="border-t py-2">
-        <header class="d-flex flex-wrap align-center ga-2">
+        <header class="row-actions">
           <h3>{{ label }}</h3>
           <template v-if="currentCheck(file, person, kind)">
             <span v-if="currentCheck(file, person, kind)?.state === 'waiting'">
@@ -170,7 +170,7 @@ const ready = (finding: Finding): boolean => (reasons[finding.id] ?? '').trim().
               </tr>
               <tr v-if="!finding.agrees && finding.resolution === null">
                 <td colspan="4">
-                  <form v-if="mayResolve(finding)" class="d-flex flex-wrap align-center ga-2" @submit.prevent>
+                  <form v-if="mayResolve(finding)" class="row-actions" @submit.prevent>
                     <AskText
                       class="w-33"
                       bare

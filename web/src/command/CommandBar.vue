@@ -117,7 +117,7 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <v-dialog v-model="shown" width="600" location="top" aria-label="Find or do">
-    <div class="sheet d-grid ga-3 pa-4 overflow-auto mt-10">
+    <div class="sheet box mt-10">
       <AskText
         v-model="text"
         bare

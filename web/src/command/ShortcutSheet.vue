@@ -48,7 +48,7 @@ const GROUPS: { title: string; keys: [string, string][] }[] = [
 
 <template>
   <v-dialog v-model="shown" width="720" aria-label="Keyboard shortcuts">
-    <section class="sheet d-grid ga-3 pa-4 overflow-auto justify-items-start">
+    <section class="sheet box justify-items-start">
       <h2>Keyboard shortcuts</h2>
       <div class="fields" style="--across: 2">
         <div v-for="group in groups" :key="group.title">

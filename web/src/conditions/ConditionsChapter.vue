@@ -123,7 +123,7 @@ const period = computed(() => {
         @dragleave="over = null"
         @drop.prevent="add(item, $event.dataTransfer?.files ?? null)"
       >
-        <header class="d-flex flex-wrap align-center ga-2 align-baseline">
+        <header class="row-actions align-baseline">
           <span class="font-weight-semibold">
             <Mark :kind="MARK[item.state]" />
             {{ CONDITION_STATE_LABEL[item.state] }}
@@ -157,7 +157,7 @@ const period = computed(() => {
           {{ item.exception.answer === null ? 'not answered yet' : `${item.exception.answer} by ${item.exception.answeredBy ?? ''}` }}
         </p>
         <v-alert v-if="problems[item.key]" class="note ember" role="alert">{{ problems[item.key] }}</v-alert>
-        <p v-if="item.rule && !ended && desk.may('paper.add')" class="d-flex flex-wrap align-center ga-2">
+        <p v-if="item.rule && !ended && desk.may('paper.add')" class="row-actions">
           <PickFile
             max-width="150"
             multiple
@@ -179,7 +179,7 @@ const period = computed(() => {
       </article>
     </section>
     <section v-if="paper" class="sheet px-3 py-2 position-sticky top-0" aria-label="Paper">
-      <header class="d-flex flex-wrap align-center ga-2">
+      <header class="row-actions">
         <h3>{{ paper.name }}</h3>
         <span class="soft">added {{ showDate(paper.addedAt) }} by {{ paper.addedBy }}</span>
         <v-spacer />

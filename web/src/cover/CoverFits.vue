@@ -21,7 +21,7 @@ const make = ({ changes, label }: CoverProposal): void => editing.change(say(lab
     <h2>What would make it fit</h2>
     <p class="soft mb-2">The smallest change of each kind that brings every figure inside its limit.</p>
     <ul class="facts plain">
-      <li v-for="one in fits" :key="one.lever" class="d-flex flex-wrap align-center ga-2">
+      <li v-for="one in fits" :key="one.lever" class="row-actions">
         <span class="flex-1-1">
           <b>{{ say(one.label) }}</b>
           <span v-if="one.each !== null" class="soft">, {{ money(one.each) }} each time</span>

@@ -38,7 +38,7 @@ watch(
 
 <template>
   <v-dialog v-model="open" max-width="720">
-    <div class="sheet d-grid ga-3 pa-4 overflow-auto">
+    <div class="sheet box">
       <h2>The calculation behind the decision</h2>
       <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
       <p v-else-if="!kept" class="soft" role="status">Fetching it …</p>

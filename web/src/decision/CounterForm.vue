@@ -96,7 +96,7 @@ async function send(): Promise<void> {
         </v-radio>
         <v-radio :value="BY_HAND" label="Another amount or term" />
       </v-radio-group>
-      <div v-if="chosen === BY_HAND" class="d-flex flex-wrap align-center ga-2">
+      <div v-if="chosen === BY_HAND" class="row-actions">
         <AskText v-model="amount" label="Amount" :placeholder="money(file.request.amount ?? 0)" inputmode="decimal" />
         <AskText v-model="months" label="Months" :placeholder="String(file.request.termMonths ?? '')" inputmode="numeric" />
       </div>
@@ -105,7 +105,7 @@ async function send(): Promise<void> {
     <ReasonChoice v-model:reasons="reasons" v-model:other="other" :file="file" :path="path" />
     <AskText v-model="conditions" label="On condition that … (one on each line, if any)" :rows="2" />
     <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
-    <p class="d-flex flex-wrap align-center ga-2">
+    <p class="row-actions">
       <v-btn type="submit" variant="flat" :disabled="changes.length === 0 || count === 0 || count > MOST_REASONS" :loading="busy !== ''">Make this offer</v-btn>
       <v-btn @click="emit('done')">Leave it</v-btn>
     </p>

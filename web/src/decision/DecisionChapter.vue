@@ -391,7 +391,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         }}<span v-if="proposal.comment" class="soft"> “{{ proposal.comment }}”</span>
       </v-alert>
       <v-alert v-if="myBar && desk.may('decision.make') && !isEnded(file.stage)" class="note ember" role="note">{{ say(myBar) }}</v-alert>
-      <div v-if="acts.length > 0" class="d-flex flex-wrap align-center ga-2">
+      <div v-if="acts.length > 0" class="row-actions">
         <v-btn
           v-for="act in acts"
           :key="act.name"
@@ -408,7 +408,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
       <CounterForm v-if="form === 'counter'" :file="file" :path="path" :today="editing.today.value" @done="form = null" />
       <OfferPart v-if="file.offer && (file.stage === 'offering' || file.stage === 'signing')" :file="file" class="mt-2" />
       <PolicyPart v-if="file.product.cover && (file.stage === 'completing' || file.policy)" :file="file" :path="path" class="mt-2" />
-      <p v-else-if="file.product.lease && (file.stage === 'completing' || file.stage === 'done')" class="d-flex flex-wrap align-center ga-2">
+      <p v-else-if="file.product.lease && (file.stage === 'completing' || file.stage === 'done')" class="row-actions">
         <Mark :kind="file.stage === 'done' ? 'settled' : 'waiting'" />
         <span>{{ file.stage === 'done' ? 'The keys were handed over.' : 'What is paid, the condition record and the keys are in Moving in.' }}</span>
         <router-link :to="`/files/${file.reference}/movingIn`">Go to Moving in</router-link>
@@ -443,7 +443,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
           {{ stopped ? 'This file was ended by compliance.' : 'This file was declined.' }}
           <span v-if="stopReason">“{{ stopReason }}”</span>
         </p>
-        <p v-if="appeals" class="d-flex flex-wrap align-center ga-2 mt-2">
+        <p v-if="appeals" class="row-actions mt-2">
           <v-btn @click="appealing = true">Take it up again …</v-btn>
           <span class="soft">They can bring something new until {{ showDate(appealUntil(file)) }}; somebody else decides then.</span>
         </p>

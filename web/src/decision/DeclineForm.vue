@@ -26,7 +26,7 @@ async function send(): Promise<void> {
     <ReasonChoice v-model:reasons="reasons" v-model:other="other" :file="file" :path="path" />
     <AskText v-model="comment" label="Comment, for the file only" maxlength="1000" />
     <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
-    <p class="d-flex flex-wrap align-center ga-2">
+    <p class="row-actions">
       <v-btn type="submit" color="error" variant="flat" :disabled="count === 0 || count > MOST_REASONS" :loading="busy !== ''">
         {{ proposes ? 'Propose to decline' : 'Decline the file' }}
       </v-btn>

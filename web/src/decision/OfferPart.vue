@@ -59,7 +59,7 @@ const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =
         {{ nameIn(file, said.personId) }} {{ said.answer === 'accept' ? 'accepted' : 'refused' }} {{ showTime(said.at) }}, {{ HOW[said.how] }}
         <span v-if="said.how !== 'frontDoor'" class="soft">(written down by {{ said.by }})</span>
       </li>
-      <li v-for="person in awaited" :key="person.id" class="d-flex flex-wrap align-center ga-2">
+      <li v-for="person in awaited" :key="person.id" class="row-actions">
         <Mark kind="waiting" />
         <span>{{ personName(person) }} hasn’t answered yet</span>
         <template v-if="desk.may('offer.answer')">

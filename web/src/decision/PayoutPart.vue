@@ -39,7 +39,7 @@ const orderMark = ({ state: { order } }: PayoutLine) =>
       <span v-if="lines.length > 1" class="soft"> to {{ lines.length }} who are paid</span>
     </p>
     <div v-for="line in lines" :key="line.to.payeeId ?? ''" class="mt-1">
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <b class="figure">{{ money(line.to.amount) }}</b>
         <span>
           to {{ line.to.name ?? '—' }}, account ending <span class="mono">{{ line.to.account?.tail }}</span>
@@ -69,13 +69,13 @@ const orderMark = ({ state: { order } }: PayoutLine) =>
         {{ ORDER_WORD[line.state.order.state] }}{{ line.state.order.problem ? ` (${line.state.order.problem})` : '' }}.
       </v-alert>
       <p v-if="line.state.toCorrect" class="soft">The number of this account can be put right in Request; the bank is asked again then.</p>
-      <div v-if="line.state.order?.state === 'differs' && desk.may('payout.release')" class="d-flex flex-wrap align-center ga-2 mt-1">
+      <div v-if="line.state.order?.state === 'differs' && desk.may('payout.release')" class="row-actions mt-1">
         <v-btn :disabled="bar !== null" @click="settling = { payeeId: line.to.payeeId, outcome: 'madeRight' }">The bank made it right …</v-btn>
         <v-btn :disabled="bar !== null" @click="settling = { payeeId: line.to.payeeId, outcome: 'returned' }">The money came back …</v-btn>
         <span v-if="bar" class="soft">{{ say(bar) }}</span>
       </div>
     </div>
-    <div v-if="!paymentBar(file)" class="d-flex flex-wrap align-center ga-2 mt-3">
+    <div v-if="!paymentBar(file)" class="row-actions mt-3">
       <v-btn v-if="desk.may('payout.verify') && toVerify.length > 0" :loading="busy === 'verify'" @click="emit('verify')">
         {{ lines.length > 1 ? 'Verify the accounts' : 'Verify the account' }}
       </v-btn>

@@ -185,7 +185,7 @@ function wordsOf({ changes: wished }: Pick<PolicyChange, 'changes'>): string[] {
         </li>
       </ul>
     </template>
-    <p v-if="answers" class="d-flex flex-wrap align-center ga-2 mt-2">
+    <p v-if="answers" class="row-actions mt-2">
       <v-btn variant="flat" :disabled="own !== null" @click="making = true">Make the change</v-btn>
       <v-btn :disabled="own !== null" @click="refusing = true">Refuse it</v-btn>
       <span v-if="own" class="soft">{{ say(own) }}</span>
@@ -206,7 +206,7 @@ function wordsOf({ changes: wished }: Pick<PolicyChange, 'changes'>): string[] {
         </p>
         <TermLines :terms="price.terms" :currency="file.pack.currency" />
       </template>
-      <p class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p class="row-actions mt-2">
         <v-btn variant="flat" :disabled="waits !== null" @click="propose">Propose the change</v-btn>
         <span v-if="waits" class="soft">waits for: {{ waits }}</span>
       </p>

@@ -80,7 +80,7 @@ const ENDED = {
 
 <template>
   <div>
-    <p data-anchor="policy" tabindex="-1" class="d-flex flex-wrap align-center ga-2">
+    <p data-anchor="policy" tabindex="-1" class="row-actions">
       <b v-if="policy?.number"
         >Policy <span class="mono">{{ policy.number }}</span></b
       >
@@ -116,11 +116,11 @@ const ENDED = {
     <ul v-if="policy?.state === 'rejected'" class="facts plain wrong">
       <li v-for="fault in policy.faults" :key="fault.field + fault.what">{{ fault.what }}</li>
     </ul>
-    <p v-if="policy?.number" class="d-flex flex-wrap align-center ga-2 mt-2">
+    <p v-if="policy?.number" class="row-actions mt-2">
       <a :href="`${editing.url}/policy/schedule`" target="_blank" rel="noopener">Schedule and terms (PDF)</a>
       <a v-if="file.covers.length > 0" :href="`${editing.url}/policy/cards`" target="_blank" rel="noopener">Cards (PDF)</a>
     </p>
-    <div v-if="file.stage === 'completing' && !paymentBar(file)" class="d-flex flex-wrap align-center ga-2 mt-3">
+    <div v-if="file.stage === 'completing' && !paymentBar(file)" class="row-actions mt-3">
       <template v-if="desk.may('policy.issue')">
         <v-btn
           v-if="collects"
@@ -162,7 +162,7 @@ const ENDED = {
           >.
         </p>
         <TermLines :terms="settlement.terms" :currency="file.pack.currency" />
-        <p v-if="desk.may('policy.end')" class="d-flex flex-wrap align-center ga-2">
+        <p v-if="desk.may('policy.end')" class="row-actions">
           <v-btn :loading="busy === 'end'" :disabled="reason.trim().length < 3" @click="end">End the policy, and pay back {{ money(settlement.refund) }}</v-btn>
           <span v-if="reason.trim().length < 3" class="soft">waits for: why it ends</span>
         </p>

@@ -105,7 +105,7 @@ async function keep(personId: string, question: string, value: string): Promise<
       <h2>Consents</h2>
       <p class="soft mb-1">Read the text out, then record what was said. What depends on a consent stops when it is withdrawn.</p>
       <article v-for="person in signing" :key="person.id" class="sheet px-4 py-2 mb-2">
-        <div class="d-flex flex-wrap align-center ga-2">
+        <div class="row-actions">
           <h3 class="flex-1-1">{{ personName(person) }}</h3>
           <template v-if="recording">
             <AskChoice

@@ -63,7 +63,7 @@ async function openOther(product: string): Promise<void> {
         <b>This ends here for {{ personName(ending.person) }}.</b> {{ sentence(ending.ends ?? '') }} What was said is kept.
       </p>
       <p v-if="problem" role="alert">{{ problem }}</p>
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <v-btn v-if="desk.may('file.end')" size="small" variant="flat" @click="editing.act('/end').catch(() => undefined)"
           >Close the file and tell them why</v-btn
         >

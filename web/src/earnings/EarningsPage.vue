@@ -26,12 +26,12 @@ const money = (value: Minor, currency: string): string => `${formatMoney(value, 
 
 <template>
   <main class="page">
-    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <header class="chapter-head">
       <div>
         <h1>Earnings</h1>
         <p class="soft">What whoever brings a policy earns of each payment, in the month in which it is due.</p>
       </div>
-      <div class="d-flex flex-wrap align-center ga-2">
+      <div class="row-actions">
         <AskChoice v-model="month" label="Month" :items="months" min-width="180" />
         <v-btn :prepend-icon="mdiDownload" :href="`/api/earnings.csv?month=${month}`">Download as CSV</v-btn>
       </div>

@@ -47,7 +47,7 @@ async function keep(): Promise<void> {
       <ul v-else class="facts plain">
         <li v-for="one in file.producers" :key="one.staffId">{{ one.name }}, {{ one.share }} %</li>
       </ul>
-      <p v-if="free" class="d-flex flex-wrap align-center ga-2 mt-2"><v-btn size="small" @click="begin">Name who brings it …</v-btn></p>
+      <p v-if="free" class="row-actions mt-2"><v-btn size="small" @click="begin">Name who brings it …</v-btn></p>
     </template>
     <form v-else @submit.prevent="keep">
       <div v-for="(one, at) in draft" :key="at" class="fields">
@@ -56,7 +56,7 @@ async function keep(): Promise<void> {
         <v-btn v-if="draft.length > 1" class="align-self-end mb-1" variant="text" size="small" @click="draft.splice(at, 1)">Remove</v-btn>
       </div>
       <p class="soft text-small">Those with a certificate for this line and place, on the day it was received.</p>
-      <p class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p class="row-actions mt-2">
         <v-btn size="small" :prepend-icon="mdiPlus" @click="draft.push({ staffId: '', share: '' })">Another</v-btn>
         <v-btn type="submit" size="small" variant="flat" :disabled="waits !== null">Keep</v-btn>
         <v-btn size="small" variant="text" @click="naming = false">Cancel</v-btn>

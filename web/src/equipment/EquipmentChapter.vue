@@ -95,7 +95,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
     <v-alert v-if="lacks" class="note block" role="note">What it costs waits for {{ say(lacks) }}.</v-alert>
     <template v-if="lease && rules">
       <section class="block">
-        <div class="d-flex align-baseline justify-space-between ga-3 mb-3">
+        <div class="chapter-head">
           <h2>What it costs</h2>
           <v-btn size="small" variant="text" :prepend-icon="mdiFilePdfBox" :href="`${editing.url}/equipment/sheet`" target="_blank" rel="noopener"
             >Beside a loan, on one sheet</v-btn
@@ -224,7 +224,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
             <Mark :kind="item.deliveredOn ? 'settled' : 'open'" /> <b>{{ item.description }}</b>, {{ money(itemPrice(item)) }}
             <span v-if="item.deliveredOn" class="soft">delivered {{ showDate(item.deliveredOn) }}, number {{ item.serial }}</span>
           </span>
-          <form v-if="!item.deliveredOn && delivers" class="d-flex flex-wrap align-center ga-2" @submit.prevent="accept(item.id)">
+          <form v-if="!item.deliveredOn && delivers" class="row-actions" @submit.prevent="accept(item.id)">
             <AskText
               :model-value="serials[item.id] ?? ''"
               :data-anchor="`${item.id}.serial`"

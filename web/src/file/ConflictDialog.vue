@@ -21,7 +21,7 @@ function show(value: string | number | boolean | null): string {
 
 <template>
   <v-dialog :model-value="open" persistent max-width="560">
-    <div v-if="editing.conflict.value" class="sheet d-grid ga-3 pa-4 overflow-auto">
+    <div v-if="editing.conflict.value" class="sheet box">
       <h2>Two of you changed this field</h2>
       <p class="soft">{{ what }}</p>
       <dl class="pairs font-weight-bold">
@@ -30,7 +30,7 @@ function show(value: string | number | boolean | null): string {
         <dt>You wrote</dt>
         <dd>{{ show(editing.conflict.value.change.value) }}</dd>
       </dl>
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <v-btn variant="flat" @click="editing.settleConflict(true)">Keep mine</v-btn>
         <v-btn @click="editing.settleConflict(false)">Take theirs</v-btn>
       </p>

@@ -8,7 +8,7 @@ import { DetailControl } from '../fields/index';
 import { possibleDates } from './dates';
 import { useEditing } from './editing';
 import { optionsOf, type Option } from './options';
-import { goOnFrom, Labelled } from '../look/index';
+import { goOnFrom, Labelled, NeededNow } from '../look/index';
 import { DATE_FORM, labelOf, readTyped, typedValue, type Reading } from '../words/index';
 
 const { showTime } = useShown();
@@ -202,7 +202,7 @@ const said = computed(() => {
 <template>
   <Labelled v-if="described" :id="`f-${anchor}`" class="field" :class="{ due: bare && needed && stored === null }" :label="label" :bare="bare">
     <template #beside>
-      <span v-if="needed && stored === null" class="bg-ember-soft text-error text-small text-no-wrap font-weight-bold rounded-sm px-1">needed now</span>
+      <NeededNow v-if="needed && stored === null" />
     </template>
     <template #default="{ named }">
       <DetailControl

@@ -66,7 +66,7 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
         <Mark kind="partly" />
         {{ other.name }} is here{{ placeWord(other.place) }}
       </span>
-      <span class="soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
+      <span class="saving soft text-small" :class="{ wrong: saving === 'offline' }" role="status">
         <Mark :kind="saving === 'saved' ? 'settled' : saving === 'saving' ? 'waiting' : 'blocked'" />
         {{ SAVING_WORD[saving] }}
         <v-btn v-if="editing.undos.value.length > 0 && saving === 'saved' && !locked" size="x-small" variant="text" title="Ctrl+Z" @click="editing.undo()">
@@ -86,5 +86,9 @@ const SAVING_WORD = { saved: 'All saved', saving: 'Saving …', offline: 'Not sa
 <style scoped>
 .title {
   flex-basis: 320px;
+  min-width: 0;
+}
+.saving {
+  max-width: 280px;
 }
 </style>

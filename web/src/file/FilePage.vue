@@ -329,7 +329,7 @@ async function move(): Promise<void> {
   <main v-else-if="loadError" class="reading justify-items-start">
     <h1>This file can’t be shown</h1>
     <v-alert class="note ember" role="alert">{{ loadError }}</v-alert>
-    <p class="d-flex flex-wrap align-center ga-2">
+    <p class="row-actions">
       <v-btn @click="editing.load()">Try again</v-btn>
       <router-link to="/files">Back to Files</router-link>
     </p>
@@ -353,6 +353,7 @@ async function move(): Promise<void> {
   justify-self: end;
   width: 270px;
   z-index: 4;
+  box-shadow: -4px 0 16px rgb(0 0 0 / 18%);
 }
 /* What changes in one part of the page is laid out in that part alone, and nothing in it makes the page longer. */
 .file > :deep(*:not(.strip-place)) {

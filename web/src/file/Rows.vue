@@ -6,7 +6,7 @@ import { computed, nextTick, ref, useSlots, watch } from 'vue';
 import { useDesk } from '../session/index';
 import { fieldOf } from '@cavren/core';
 import { isFigure, labelOf, saidValue } from '../words/index';
-import { controlOf, controlsIn, focusOn, inOpenList } from '../look/index';
+import { controlOf, controlsIn, focusOn, inOpenList, NeededNow } from '../look/index';
 import { useEditing } from './editing';
 import Field from './Field.vue';
 import { kept } from './kept';
@@ -200,9 +200,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
           <td v-else-if="$slots['line']" :colspan="columns.length" @click="work(row)">
             <button type="button" class="line d-flex align-baseline gc-3 w-100" :aria-label="said(row)">
               <slot name="line" :row="row" :text-of="textOf" />
-              <span v-if="needs(row) > 0" class="bg-ember-soft text-error text-small text-no-wrap font-weight-bold rounded-sm px-1"
-                >{{ needs(row) }} needed now</span
-              >
+              <NeededNow v-if="needs(row) > 0">{{ needs(row) }} needed now</NeededNow>
             </button>
           </td>
           <template v-else>
@@ -240,7 +238,7 @@ function onKey(event: KeyboardEvent, row: { id: string }): void {
       </tbody>
     </v-table>
     <p v-else class="soft">{{ empty }}</p>
-    <p v-if="!locked && desk.may('details.write')" class="d-flex flex-wrap align-center ga-2 mt-2">
+    <p v-if="!locked && desk.may('details.write')" class="row-actions mt-2">
       <v-btn size="small" :prepend-icon="mdiPlus" :data-anchor="`add-${entity}`" @click="add()">{{ addLabel }}</v-btn>
       <slot name="more" />
       <span v-if="rows.length > 0 && !quiet" class="soft text-small">

@@ -164,7 +164,7 @@ const formProblem = computed(() => problems.value['form'] ?? problems.value['per
       <AskText v-model="number" label="Identity or tax number" :error="problems['number']" name="number" autocomplete="off" />
       <AskText v-model="contact" label="Phone or e-mail" :error="problems['phone'] ?? problems['email']" name="contact" autocomplete="off" />
       <v-btn class="look" type="submit" :variant="matches === null ? 'flat' : 'outlined'" :loading="busy && matches === null">Look up</v-btn>
-      <div class="whole d-flex flex-wrap align-center ga-2 soft">
+      <div class="whole row-actions soft">
         <v-radio-group v-model="kind" inline name="kind" aria-label="Whose file it is">
           <v-radio value="person" label="a person" />
           <v-radio value="organisation" label="an organisation" />

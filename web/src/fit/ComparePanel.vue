@@ -198,7 +198,7 @@ const LETTERS = ['A', 'B', 'C'];
       </v-table>
     </div>
     <v-alert v-if="problem" class="note ember" role="alert">{{ problem }}</v-alert>
-    <p v-if="versions.mayWrite.value" class="d-flex flex-wrap align-center ga-2">
+    <p v-if="versions.mayWrite.value" class="row-actions">
       <v-btn size="small" :disabled="versions.full.value !== ''" @click="versions.layBeside('As keyed', [])">Lay a copy beside</v-btn>
       <span v-if="versions.full.value" class="soft">{{ versions.full.value }}.</span>
       <span v-else class="soft">{{ file.parts.length > 0 ? 'Its parts are those of the request.' : 'Its terms are keyed in its column.' }}</span>

@@ -75,7 +75,7 @@ function make(proposal: Proposal): void {
         <Mark kind="blocked" />
         {{ fit.outside.map(limited).join(', ') }}
       </v-alert>
-      <div v-if="hasBand" class="d-flex flex-wrap align-center ga-2 mt-2">
+      <div v-if="hasBand" class="row-actions mt-2">
         <v-radio-group v-model="aim" inline aria-label="How far inside">
           <v-radio value="limit" label="inside every limit" />
           <v-radio value="band" label="so far inside that nothing is left to weigh" />

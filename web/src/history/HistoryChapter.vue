@@ -29,7 +29,7 @@ const { data, error } = useQuery({
 
 <template>
   <section>
-    <div class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <div class="chapter-head">
       <h2>History</h2>
       <p v-if="data && !data.chainProblem" class="text-small">
         <Mark kind="settled" />

@@ -83,7 +83,7 @@ function useSupported(): void {
       Put to an approver by {{ exception.askedBy }}: “{{ exception.reason }}”
       <b>{{ exception.answer === null ? 'not answered yet' : `${exception.answer} by ${exception.answeredBy ?? ''}` }}</b>
     </p>
-    <form v-if="answering" class="d-flex flex-wrap align-center ga-2 mt-1" @submit.prevent="explain">
+    <form v-if="answering" class="row-actions mt-1" @submit.prevent="explain">
       <AskText
         v-model="text"
         class="flex-1-1"

@@ -94,7 +94,7 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
         <p v-if="letting.reference.said.remark" class="mt-1">“{{ letting.reference.said.remark }}”</p>
         <p v-if="readonly && lettingConcerns(file, letting).length === 0" class="soft">Nothing differs.</p>
       </template>
-      <p v-if="taking !== letting.home.id && letting.referee && (mayAsk || maySettle)" class="d-flex flex-wrap align-center ga-2 mt-1">
+      <p v-if="taking !== letting.home.id && letting.referee && (mayAsk || maySettle)" class="row-actions mt-1">
         <v-btn
           v-if="mayAsk && !letting.reference"
           size="small"
@@ -119,7 +119,7 @@ const setAside = (reason: string): Promise<unknown> => send('aside', '/reference
           ]"
         />
         <SaidFields v-model="form" :questions="rule.questions" :faults="faults" />
-        <p class="d-flex flex-wrap align-center ga-2">
+        <p class="row-actions">
           <v-btn type="submit" size="small" variant="flat" :loading="busy === letting.home.id">Keep what they say</v-btn>
           <v-btn size="small" variant="text" @click="taking = null">Not now</v-btn>
         </p>

@@ -181,7 +181,7 @@ const nothing = words('lines.nothingToSend');
     </Rows>
     <v-alert v-for="problem in problems.slice(0, SHOWN)" :key="problem.key" class="note ember mt-3" role="note">{{ say(problem.what) }}.</v-alert>
     <p v-if="problems.length > SHOWN" class="soft text-small mt-1">{{ problems.length - SHOWN }} more of this kind stand on the Path.</p>
-    <p data-anchor="send-lines" tabindex="-1" class="d-flex flex-wrap align-center ga-2 mt-3">
+    <p data-anchor="send-lines" tabindex="-1" class="row-actions mt-3">
       <v-btn v-if="free" variant="flat" :prepend-icon="mdiSend" :disabled="count === 0 || waits !== null" @click="sending = true">
         {{ count === 1 ? 'Send one line' : `Send ${count} lines` }}
       </v-btn>

@@ -29,7 +29,7 @@ function add(): void {
 
 <template>
   <v-dialog v-model="open" max-width="860" aria-label="Paste lines">
-    <form class="sheet d-grid ga-3 pa-4 overflow-auto" @submit.prevent="add">
+    <form class="sheet box" @submit.prevent="add">
       <h2>Paste lines</h2>
       <p class="soft mb-2">From a spreadsheet or as CSV, in this order: {{ order }}. A first line with these words may put them in another one.</p>
       <AskText v-model="text" label="Lines" :rows="8" autofocus />
@@ -43,7 +43,7 @@ function add(): void {
           {{ line.problems.join('. ') }}
         </li>
       </ul>
-      <p class="d-flex flex-wrap align-center ga-2 mt-3">
+      <p class="row-actions mt-3">
         <v-btn type="submit" variant="flat" :disabled="good.length === 0">Add {{ good.length === 1 ? 'one line' : `${good.length} lines` }}</v-btn>
         <v-btn @click="open = false">Leave it</v-btn>
       </p>

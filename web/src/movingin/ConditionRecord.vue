@@ -52,11 +52,11 @@ offerActs(() =>
 
 <template>
   <section class="block" data-anchor="record" tabindex="-1">
-    <div class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <div class="chapter-head">
       <h2>Condition of {{ file.unit?.unit.label ?? 'the unit' }}</h2>
       <a v-if="record.rooms.length > 0" :href="`${editing.url}/record`" target="_blank" rel="noopener">Open the record (PDF)</a>
     </div>
-    <p v-if="record.rooms.length === 0" class="d-flex flex-wrap align-center ga-2">
+    <p v-if="record.rooms.length === 0" class="row-actions">
       <v-btn v-if="open" variant="flat" :loading="busy === 'begin'" @click="send('begin', '/record', {})">Begin the record, room by room</v-btn>
       <span v-else class="soft">No record was begun.</span>
     </p>
@@ -112,7 +112,7 @@ offerActs(() =>
           </tr>
         </tbody>
       </v-table>
-      <p class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p class="row-actions mt-2">
         <span><Mark :kind="sides.house ? 'settled' : 'open'" /> {{ sides.house ? 'signed for the house' : 'not signed for the house yet' }}</span>
         <span
           ><Mark :kind="sides.tenant ? 'settled' : 'open'" />
@@ -124,7 +124,7 @@ offerActs(() =>
           {{ one.name }}, {{ one.side === 'house' ? 'for the house' : 'who moves in' }}, {{ showTime(one.at) }}
         </li>
       </ul>
-      <p v-if="open" class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p v-if="open" class="row-actions mt-2">
         <v-btn v-if="!signed" variant="flat" :loading="busy === 'sign'" :disabled="bar !== null" @click="sign">Sign for the house</v-btn>
         <v-btn v-if="record.rooms.some(({ state }) => state === null)" @click="allGood">All others are good</v-btn>
         <span v-if="bar && !signed" class="soft">waits for: {{ sayWithin(say, bar) }}</span>

@@ -110,12 +110,12 @@ offerActs(() =>
           <AskText v-model="how" label="How both agreed on it" maxlength="1000" />
         </template>
       </div>
-      <p class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p class="row-actions mt-2">
         <v-btn :disabled="waits !== null" @click="asking = true">Take the notice …</v-btn>
         <span v-if="waits" class="soft">waits for: {{ waits }}</span>
       </p>
     </template>
-    <p v-else-if="may" class="d-flex flex-wrap align-center ga-2 mt-2"><v-btn @click="takingBack = true">Take back the notice …</v-btn></p>
+    <p v-else-if="may" class="row-actions mt-2"><v-btn @click="takingBack = true">Take back the notice …</v-btn></p>
     <WillHappen v-model="asking" title="Notice that the let ends" :happens="happens" confirm="Take the notice" :run="take" />
     <ReasonDialog
       v-model="takingBack"

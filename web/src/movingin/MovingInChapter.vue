@@ -104,7 +104,7 @@ offerActs(() =>
             <AskText v-model="keys" label="How many keys" inputmode="numeric" :error="wholeKeys === null ? 'A whole number' : undefined" />
             <AskText v-if="ahead" v-model="early" class="two" :label="`Why before ${showDate(ahead)}, the first day`" maxlength="1000" />
           </div>
-          <p class="d-flex flex-wrap align-center ga-2 mt-2">
+          <p class="row-actions mt-2">
             <v-btn
               variant="flat"
               :prepend-icon="mdiKeyOutline"
@@ -125,7 +125,7 @@ offerActs(() =>
     <LeavingPart v-if="file.stage === 'done' && handover.keysAt" :file="file" />
 
     <section v-if="dates.length > 0 && !ended" class="block" data-anchor="dates" tabindex="-1">
-      <div class="d-flex align-baseline justify-space-between ga-3 mb-3">
+      <div class="chapter-head">
         <h2>Days to keep</h2>
         <v-btn size="small" variant="text" :prepend-icon="mdiCalendarOutline" :href="`${editing.url}/key-dates.ics`">Download (ICS)</v-btn>
       </div>

@@ -135,7 +135,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
             label="Number of the receipt over the counter"
             :error="others.find(({ path }) => path === 'overCounter')?.message"
           />
-          <p class="d-flex flex-wrap align-center ga-2">
+          <p class="row-actions">
             <v-btn variant="flat" :loading="busy === 'back'" :disabled="reason.trim().length < 3" @click="giveBack">Give back {{ money(back.back) }}</v-btn>
             <span v-if="reason.trim().length < 3" class="soft">waits for: why</span>
           </p>

@@ -61,7 +61,7 @@ async function take(): Promise<void> {
       </template>
       <p v-else class="soft pt-4">{{ account ? `${file.request.debitName ?? ''}, account ending ${account}` : 'No account is named yet.' }}</p>
     </div>
-    <p class="d-flex flex-wrap align-center ga-2 mt-2">
+    <p class="row-actions mt-2">
       <v-btn type="submit" variant="flat" :loading="busy === 'take'" :disabled="waits !== null">Take {{ amount === null ? 'it' : money(amount) }}</v-btn>
       <span v-if="waits" class="soft">waits for: {{ waits }}</span>
     </p>

@@ -54,7 +54,7 @@ async function keep(): Promise<void> {
 
 <template>
   <main class="page">
-    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <header class="chapter-head">
       <div>
         <h1>Certificates</h1>
         <p class="soft">
@@ -77,7 +77,7 @@ async function keep(): Promise<void> {
       </fieldset>
       <AskText v-model="draft.from" label="From" name="from" autocomplete="off" :error="problems['from']" />
       <AskText v-model="draft.until" label="To" name="until" autocomplete="off" placeholder="no end" :error="problems['until']" />
-      <p class="d-flex flex-wrap align-center ga-2 whole">
+      <p class="row-actions whole">
         <v-btn type="submit" variant="flat">Keep it</v-btn>
         <v-btn variant="text" @click="editing = false">Cancel</v-btn>
         <span v-if="problems['form']" class="wrong" role="alert">{{ problems['form'] }}</span>

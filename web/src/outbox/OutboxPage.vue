@@ -42,7 +42,7 @@ const { data, error, isPending } = useQuery({
         <a :href="data.deliveredAt" target="_blank" rel="noopener">a page of its own</a>, as the applicant’s phone would.
       </template>
     </p>
-    <p v-if="wish.reference" class="d-flex flex-wrap align-center ga-2">
+    <p v-if="wish.reference" class="row-actions">
       <span>
         Only file
         <span class="mono">{{ wish.reference }}</span>
@@ -55,7 +55,7 @@ const { data, error, isPending } = useQuery({
     <template v-else-if="data">
       <p v-if="data.items.length === 0" class="sheet pa-8 text-center">Nothing was sent yet.</p>
       <article v-for="message in data.items" :key="message.id" class="sheet px-4 py-3">
-        <header class="d-flex flex-wrap align-center ga-2 align-baseline">
+        <header class="row-actions align-baseline">
           <strong>{{ message.subject ?? 'Text message' }}</strong>
           <span class="soft">
             {{ CHANNEL[message.channel] }} to
@@ -83,7 +83,7 @@ const { data, error, isPending } = useQuery({
         <p class="mt-1 text-pre-line text-break">
           {{ message.body }}
         </p>
-        <p v-if="message.noticeId" class="d-flex flex-wrap align-center ga-2">
+        <p v-if="message.noticeId" class="row-actions">
           <v-btn size="small" :href="`/api/files/${message.reference}/notices/${message.noticeId}`" target="_blank" rel="noopener">Open the letter</v-btn>
           <v-btn v-if="!message.sentAt && desk.may('letter.post')" size="small" variant="text" @click="post(message.id)">It is posted</v-btn>
         </p>

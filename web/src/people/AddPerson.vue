@@ -147,7 +147,7 @@ function add(match: PersonMatch | null): void {
 
 <template>
   <v-dialog v-model="shown" width="620" aria-label="Add a person">
-    <form ref="form" class="sheet d-grid ga-3 pa-4 overflow-auto" @submit.prevent="look">
+    <form ref="form" class="sheet box" @submit.prevent="look">
       <h2>Add a person</h2>
       <div class="fields" style="--across: 3">
         <AskChoice v-model="role" label="Role" :items="roles.map((value) => ({ value, label: ROLE_LABEL[value] }))" name="addRole" data-first />
@@ -185,7 +185,7 @@ function add(match: PersonMatch | null): void {
           <v-btn size="small" @click="add(null)">Somebody new</v-btn>
         </p>
       </div>
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <v-btn v-if="!matches?.length" type="submit" variant="flat" :loading="busy">Look up and add</v-btn>
         <v-btn variant="text" @click="shown = false">Cancel</v-btn>
       </p>

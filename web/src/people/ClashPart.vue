@@ -27,7 +27,7 @@ const isSettling = computed({ get: () => settling.value !== '', set: (open) => (
       has one application in a round: say which goes on.
     </p>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-    <p v-if="desk.may('file.withdraw')" class="d-flex flex-wrap align-center ga-2">
+    <p v-if="desk.may('file.withdraw')" class="row-actions">
       <v-btn size="small" :loading="busy === other" @click="settling = other">This one goes on</v-btn>
       <router-link :to="`/files/${other}/people`">The other one goes on: open it</router-link>
     </p>

@@ -141,7 +141,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
           <b>{{ nameOf(duplicate.personId) }}</b> was entered beside {{ matchOf(duplicate) }}. {{ duplicate.by }}: “{{ duplicate.reason }}”
         </template>
       </p>
-      <form v-if="duplicate.state === 'open' && desk.may('duplicate.say')" class="d-flex flex-wrap align-center ga-2" @submit.prevent>
+      <form v-if="duplicate.state === 'open' && desk.may('duplicate.say')" class="row-actions" @submit.prevent>
         <v-btn size="small" variant="flat" :data-anchor="`duplicate.${duplicate.id}`" @click="answer(duplicate, { verdict: 'same' })">Yes, the same</v-btn>
         <AskText
           class="w-33"
@@ -160,7 +160,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
         </v-btn>
         <span v-if="(reasons[duplicate.id] ?? '').trim().length < 3" class="soft">waits for a reason</span>
       </form>
-      <p v-else-if="duplicate.state === 'different' && desk.may('duplicate.review')" class="d-flex flex-wrap align-center ga-2">
+      <p v-else-if="duplicate.state === 'different' && desk.may('duplicate.review')" class="row-actions">
         <v-btn size="small" :data-anchor="`duplicate.${duplicate.id}`" @click="answer(duplicate, { verdict: 'confirmed' }, '/review')">Two persons</v-btn>
         <v-btn size="small" @click="answer(duplicate, { verdict: 'same' }, '/review')">One person: merge them</v-btn>
       </p>
@@ -172,7 +172,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
     <HouseholdPicture :file="file" :today="today" :chosen="person.id" :open="withGaps" class="block" @choose="(id) => (chosen = id)" />
 
     <section :key="person.id" class="sheet px-4 py-3">
-      <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
+      <header class="chapter-head">
         <h2>
           {{ personName(person) }}
           <span class="soft">{{
@@ -181,7 +181,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
               .join(', ')
           }}</span>
         </h2>
-        <span class="d-flex flex-wrap align-center ga-2">
+        <span class="row-actions">
           <v-btn v-if="free && !isOrganisation" size="small" variant="text" @click="scanning = true">Read a paper</v-btn>
           <v-btn
             v-if="signs && desk.may('file.invite') && file.stage === 'details' && !file.withApplicant"

@@ -111,7 +111,7 @@ async function act(url: string, body: object = {}): Promise<void> {
       </section>
       <section v-if="person.merges.length > 0" class="sheet d-grid ga-2 pa-4 align-content-start">
         <h2>Merges</h2>
-        <p v-for="merge in person.merges" :key="merge.id" class="d-flex flex-wrap align-center ga-2 justify-space-between">
+        <p v-for="merge in person.merges" :key="merge.id" class="row-actions justify-space-between">
           <span>
             {{ merge.droppedName }} became {{ merge.keptName }}: “{{ merge.reason }}”
             <span class="soft d-block"

@@ -119,7 +119,7 @@ const TAKE: Record<TakeAlong, string> = {
           </Fold>
         </div>
       </div>
-      <p class="d-flex flex-wrap align-center ga-2 mt-3">
+      <p class="row-actions mt-3">
         <b>Download:</b>
         <a v-for="(label, name) in TAKE" :key="name" :href="`${base}/${name}`" :download="`${file.reference}-${name}`">{{ label }}</a>
       </p>

@@ -106,7 +106,7 @@ const has = (id: string, kind: PartKind): boolean => partOf(id)?.kind === kind;
         </div>
       </template>
       <template #below="{ row }">
-        <p class="d-flex flex-wrap align-center ga-2">
+        <p class="row-actions">
           <span class="soft flex-1-1">{{ said.get(row.id)?.rate }}</span>
           <span v-if="said.get(row.id)?.problem" class="wrong text-small w-100" role="alert">{{ say(said.get(row.id)?.problem ?? '') }}</span>
           <b v-else class="figure">{{ said.get(row.id)?.monthly }}</b>

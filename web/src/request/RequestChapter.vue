@@ -81,7 +81,7 @@ const business = computed(
           :hint="hint ?? bound(field)"
         />
       </div>
-      <p v-if="proposal && free" class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p v-if="proposal && free" class="row-actions mt-2">
         <v-btn size="small" @click="editing.leave('request', null, proposal.field, proposal.value)"
           >{{ PROPOSED[proposal.field] }}: {{ money(proposal.value) }}</v-btn
         >

@@ -83,12 +83,12 @@ async function open(): Promise<void> {
 
 <template>
   <main class="page">
-    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <header class="chapter-head">
       <div>
         <h1>Rounds</h1>
         <p class="soft">Homes that are given out by a draw among those who applied in time, then offered down its list.</p>
       </div>
-      <div class="d-flex flex-wrap align-center ga-2">
+      <div class="row-actions">
         <AskChoice v-if="items.length > 1" v-model="choice" label="Round" :items="items" min-width="210" />
         <v-btn v-if="round?.state === 'drawn'" :prepend-icon="mdiDownload" :href="`/api/door/rounds/${code}/list.csv`">The list as CSV</v-btn>
         <v-btn v-if="round?.state === 'closed' && desk.may('round.draw')" variant="flat" :loading="busy === 'draw'" @click="drawing = true">Draw it</v-btn>

@@ -105,7 +105,7 @@ function take(): void {
 
 <template>
   <v-dialog v-model="shown" width="640" aria-label="Fill in from a paper">
-    <form class="sheet d-grid ga-3 pa-4 overflow-auto" @submit.prevent="scan ? take() : read()">
+    <form class="sheet box" @submit.prevent="scan ? take() : read()">
       <h2>Fill in from a paper</h2>
       <AskText
         v-model="text"
@@ -142,7 +142,7 @@ function take(): void {
       <v-alert v-if="scan?.expiresOn" class="note" :class="{ ember: expired }" role="status">
         {{ expired ? 'This paper ran out on' : 'Valid until' }} {{ dateInWords(scan.expiresOn) }}{{ expired ? ': ask for one that holds.' : '.' }}
       </v-alert>
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <v-btn v-if="!scan" variant="flat" @click="read">Read</v-btn>
         <v-btn v-else variant="flat" :disabled="taken.length === 0" @click="take">Take over what is ticked</v-btn>
         <v-btn variant="text" @click="shown = false">Cancel</v-btn>

@@ -93,7 +93,7 @@ offerActs(() =>
           The {{ document }} is made from the file as it stands now. Sending it locks the details and invites the signers one after the other: a link, and a
           code by text to the phone in the file.
         </p>
-        <p class="d-flex flex-wrap align-center ga-2">
+        <p class="row-actions">
           <v-btn
             v-if="desk.may('agreement.send')"
             variant="flat"
@@ -163,7 +163,7 @@ offerActs(() =>
             </tr>
           </tbody>
         </v-table>
-        <p class="d-flex flex-wrap align-center ga-2 mt-3">
+        <p class="row-actions mt-3">
           <v-btn v-if="there" size="small" @click="showing = !showing">{{ showing ? `Fold the ${document}` : `Look at the ${document}` }}</v-btn>
           <a v-if="there" :href="url" target="_blank" rel="noopener">Open the {{ envelope.state === 'complete' ? 'sealed ' : '' }}PDF</a>
           <router-link v-if="desk.may('outbox.read')" :to="`/outbox?reference=${file.reference}`">Messages in the Outbox</router-link>

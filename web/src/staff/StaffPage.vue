@@ -96,7 +96,7 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
 
 <template>
   <main class="page">
-    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <header class="chapter-head">
       <div>
         <h1>Staff</h1>
         <p class="soft">Who works here, and as what. Whoever ends hands over what is theirs; what they did stays theirs in every history.</p>
@@ -147,7 +147,7 @@ const TITLE: Record<Mode, string> = { add: 'Somebody begins', change: 'Change', 
         </p>
         <AskChoice v-if="(who?.files ?? 0) > 0" v-model="draft.toId" label="Hand them to" :items="officers" :error="problems['toId']" />
       </template>
-      <p class="d-flex flex-wrap align-center ga-2 whole">
+      <p class="row-actions whole">
         <v-btn type="submit" variant="flat" :color="mode === 'end' ? 'error' : 'primary'">{{
           mode === 'end' ? 'End their work here' : mode === 'hand' ? 'Hand over' : 'Keep it'
         }}</v-btn>

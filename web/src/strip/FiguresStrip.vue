@@ -111,7 +111,7 @@ function go(place: { chapter: string; anchor: string }): void {
   </section>
 
   <v-dialog v-model="dialog" :max-width="WIDE.includes(opened) ? 980 : 720">
-    <div class="sheet d-grid ga-3 pa-4 overflow-auto">
+    <div class="sheet box">
       <PaymentSchedule v-if="opened === 'schedule' && figures.schedule" :schedule="figures.schedule" :pack="file.pack" />
       <StressPanel v-else-if="opened === 'stress'" :file="file" :today="today" />
       <FitPanel v-else-if="opened === 'fit'" :file="file" :today="today" :locked="locked" @compare="opened = 'compare'" @done="opened = null" />
@@ -129,6 +129,7 @@ function go(place: { chapter: string; anchor: string }): void {
   grid-template-columns: repeat(var(--in-view), minmax(0, 1fr)) 172px;
 }
 .figure-cell {
+  min-width: 0;
   border-right: 1px solid var(--rule);
   border-top: 3px solid var(--edge, transparent);
   font-size: 0.77rem;

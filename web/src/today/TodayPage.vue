@@ -18,6 +18,16 @@ const { data, error, isPending, refetch } = useQuery({
   refetchInterval: 30_000,
   retry: 1,
 });
+const counts = computed(() => {
+  if (!data.value) return [];
+  const { late, dueToday, untold, me } = data.value.counts;
+  return [
+    { what: 'late', count: late, wrong: late > 0 },
+    { what: 'due today', count: dueToday, wrong: false },
+    ...(untold > 0 ? [{ what: 'decisions not told in time', count: untold, wrong: true }] : []),
+    { what: 'wait for you', count: me, wrong: false },
+  ];
+});
 const intake = computed(() => desk.me?.role === 'intake');
 const greeting = computed(() => new Date().toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric' }));
 const show = (query: Record<string, string | number>) => void router.push({ query });
@@ -30,22 +40,10 @@ const show = (query: Record<string, string | number>) => void router.push({ quer
         <h1>Today</h1>
         <p class="soft">{{ greeting }}</p>
       </div>
-      <dl v-if="data" class="d-flex ga-6">
-        <div class="d-flex flex-row-reverse align-baseline ga-1" :class="{ wrong: data.counts.late > 0 }">
-          <dt>late</dt>
-          <dd class="text-headline-small font-weight-bold">{{ data.counts.late }}</dd>
-        </div>
-        <div class="d-flex flex-row-reverse align-baseline ga-1">
-          <dt>due today</dt>
-          <dd class="text-headline-small font-weight-bold">{{ data.counts.dueToday }}</dd>
-        </div>
-        <div v-if="data.counts.untold > 0" class="wrong d-flex flex-row-reverse align-baseline ga-1">
-          <dt>decisions not told in time</dt>
-          <dd class="text-headline-small font-weight-bold">{{ data.counts.untold }}</dd>
-        </div>
-        <div class="d-flex flex-row-reverse align-baseline ga-1">
-          <dt>wait for you</dt>
-          <dd class="text-headline-small font-weight-bold">{{ data.counts.me }}</dd>
+      <dl v-if="counts.length > 0" class="d-flex ga-6">
+        <div v-for="{ what, count, wrong } in counts" :key="what" class="d-flex flex-row-reverse align-baseline ga-1" :class="{ wrong }">
+          <dt>{{ what }}</dt>
+          <dd class="text-headline-small font-weight-bold">{{ count }}</dd>
         </div>
       </dl>
     </div>

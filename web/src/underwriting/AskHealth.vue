@@ -53,7 +53,7 @@ async function give(answer?: 'yes' | 'no'): Promise<void> {
     <p :id="`q-${question.code}`">
       <b>{{ question.text }}</b>
     </p>
-    <div class="d-flex flex-wrap align-center ga-2" role="group" :aria-labelledby="`q-${question.code}`">
+    <div class="row-actions" role="group" :aria-labelledby="`q-${question.code}`">
       <v-btn :variant="form.answer === 'no' ? 'flat' : 'outlined'" :loading="busy && form.answer === 'no'" @click="give('no')">No</v-btn>
       <v-btn
         :variant="form.answer === 'yes' ? 'flat' : 'outlined'"

@@ -88,7 +88,7 @@ function inWords(cover: Cover): string {
     </p>
     <p v-if="asked.length === 0" class="soft">Nobody is asked about their health here.</p>
     <div v-for="person in asked" :key="person.id" :data-anchor="`health.${person.id}`" tabindex="-1" class="sheet pa-3 mb-3">
-      <p class="d-flex flex-wrap align-center ga-2 mb-2">
+      <p class="row-actions mb-2">
         <b>{{ personName(person) }}</b>
         <span><Mark :kind="MARK[stateOf(person.id)]" /> {{ STATE[stateOf(person.id)] }}</span>
       </p>
@@ -112,7 +112,7 @@ function inWords(cover: Cover): string {
     </p>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <div v-for="cover in file.covers" :key="cover.id" :data-anchor="`underwriting.${cover.id}`" tabindex="-1" class="sheet pa-3 mb-3">
-      <p class="d-flex flex-wrap align-center ga-2">
+      <p class="row-actions">
         <b>{{ nameOf(cover) }}</b>
         <span v-if="said(cover)">
           <Mark :kind="['declined', 'postponed'].includes(said(cover)?.outcome ?? '') ? 'blocked' : 'settled'" />

@@ -60,7 +60,7 @@ async function make(): Promise<void> {
     </template>
     <AskText v-if="outcome === 'postponed'" v-model="until" label="Not before" />
     <AskText v-model="reason" class="whole" label="Why, where it is otherwise than the manual" />
-    <p class="whole d-flex flex-wrap align-center ga-2">
+    <p class="whole row-actions">
       <v-btn variant="flat" :loading="busy" @click="make">Underwrite {{ sheet.name }}</v-btn>
       <span v-if="problem" class="wrong" role="alert">{{ problem }}</span>
     </p>

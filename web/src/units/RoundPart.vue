@@ -55,7 +55,7 @@ offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} fo
     <div v-if="standing.offers.length > 0" class="mt-3">
       <h3>What was offered</h3>
       <ul class="facts plain">
-        <li v-for="offer in standing.offers" :key="offer.id" class="d-flex flex-wrap align-center ga-2">
+        <li v-for="offer in standing.offers" :key="offer.id" class="row-actions">
           <span class="flex-1-1">
             <Mark :kind="offer.state === 'open' ? 'partly' : offer.state === 'accepted' ? 'settled' : 'blocked'" /> <b>{{ offer.unit }}</b>,
             {{ STATE[offer.state] }}<template v-if="offer.state === 'open'"> by {{ showDate(offer.answerBy) }}</template

@@ -133,7 +133,7 @@ offerActs(() =>
     <RoundPart v-if="byDraw" :file="file" :locked="locked" />
     <section class="block">
       <h2>The unit</h2>
-      <div data-anchor="unit" tabindex="-1" class="d-flex flex-wrap align-center ga-2 mt-1">
+      <div data-anchor="unit" tabindex="-1" class="row-actions mt-1">
         <template v-if="held">
           <Mark :kind="otherDates ? 'blocked' : held.state === 'held' ? 'partly' : 'settled'" />
           <b>{{ held.unit.label }}</b>
@@ -161,13 +161,13 @@ offerActs(() =>
         class="border mt-2"
         width="220"
       />
-      <p v-if="listed !== null && file.request.amount !== listed" class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p v-if="listed !== null && file.request.amount !== listed" class="row-actions mt-2">
         <v-btn v-if="free" size="small" @click="takeRent">Take the rent of the list: {{ money(listed) }}</v-btn>
         <span class="soft">for {{ file.request.termMonths }} months from {{ showDate(held?.startsOn ?? null) }}</span>
       </p>
       <v-alert v-if="problem" class="note ember mt-2" role="alert">
         {{ problem }}
-        <p v-if="others.length > 0" class="d-flex flex-wrap align-center ga-2 mt-1">
+        <p v-if="others.length > 0" class="row-actions mt-1">
           <v-btn v-for="other in others" :key="other.path" size="small" @click="hold(other.path)">Hold {{ other.message }}</v-btn>
         </p>
       </v-alert>
@@ -297,7 +297,7 @@ offerActs(() =>
         quiet
         empty="They carry it together."
       />
-      <p v-if="applicants.length > 1 && free && file.rentShares.length === 0 && file.request.amount" class="d-flex flex-wrap align-center ga-2 mt-2">
+      <p v-if="applicants.length > 1 && free && file.rentShares.length === 0 && file.request.amount" class="row-actions mt-2">
         <v-btn size="small" @click="shareEvenly">Share it evenly</v-btn>
       </p>
       <v-table v-if="sharing" class="sheet mt-2">
@@ -327,7 +327,7 @@ offerActs(() =>
     <section v-if="fits.length > 0" class="block" aria-label="What would make it fit">
       <h2>What would make it fit</h2>
       <ul class="facts plain">
-        <li v-for="one in fits" :key="one.lever" class="d-flex flex-wrap align-center ga-2">
+        <li v-for="one in fits" :key="one.lever" class="row-actions">
           <span class="flex-1-1"
             ><b>{{ say(one.label) }}</b
             ><span v-if="one.lever === 'term'" class="soft">, {{ money(one.rent) }} a month</span></span

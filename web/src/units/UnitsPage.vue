@@ -77,7 +77,7 @@ const counts = computed(() => {
 
 <template>
   <main class="page">
-    <header class="d-flex align-baseline justify-space-between ga-3 mb-3">
+    <header class="chapter-head">
       <div>
         <h1>Units</h1>
         <p v-if="query.data.value" class="soft">
@@ -87,11 +87,11 @@ const counts = computed(() => {
         </p>
         <p v-if="byDraw" class="soft">These are given out by a draw, and offered on <router-link to="/rounds">Rounds</router-link>.</p>
       </div>
-      <div class="fields align-end">
-        <AskChoice v-model="stockChoice" label="Stock" :items="stockItems" />
-        <AskText v-model="typed" label="From" :placeholder="showDate(today)" :error="day === null ? 'This is no date' : undefined" />
-        <AskChoice v-if="show === 'board'" v-model="span" label="Shows" :items="SPANS" />
-        <AskText v-else v-model="months" label="For months" inputmode="numeric" :error="wholeMonths === null ? 'A whole number' : undefined" />
+      <div class="row-actions align-end justify-end">
+        <AskChoice v-model="stockChoice" min-width="135" label="Stock" :items="stockItems" />
+        <AskText v-model="typed" min-width="135" label="From" :placeholder="showDate(today)" :error="day === null ? 'This is no date' : undefined" />
+        <AskChoice v-if="show === 'board'" v-model="span" min-width="135" label="Shows" :items="SPANS" />
+        <AskText v-else v-model="months" min-width="135" label="For months" inputmode="numeric" :error="wholeMonths === null ? 'A whole number' : undefined" />
         <v-btn-toggle v-model="show" mandatory density="compact" variant="outlined" aria-label="How it is shown">
           <v-btn value="board">Board</v-btn>
           <v-btn value="need">By need</v-btn>

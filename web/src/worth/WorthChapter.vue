@@ -71,7 +71,7 @@ const putPart = (asset: Asset, part: Minor | null): void =>
         </div>
       </template>
       <template #below="{ row, open }">
-        <p class="d-flex flex-wrap align-center ga-2 soft text-small">
+        <p class="row-actions soft text-small">
           <span v-if="!open && assetOf(row).downPaymentPart">Goes into the down payment: {{ money(assetOf(row).downPaymentPart ?? 0) }}</span>
           <v-btn v-if="canPut(row)" size="x-small" @click="putPart(assetOf(row), fits(assetOf(row)))">
             {{ fits(assetOf(row)) === assetOf(row).value ? 'All of it goes into the down payment' : `Still to be named: ${money(fits(assetOf(row)))}` }}
