@@ -13,7 +13,7 @@ export default defineConfig({
     projects: [
       // Properties over hundreds of random files take as long as the machine is slow.
       { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles, testTimeout: 300_000, isolate: false, pool: 'threads' } },
-      { test: { name: 'words', root: 'words', include: ['test/**/*.test.ts'] } },
+      { test: { name: 'words', root: 'words', include: ['test/**/*.test.ts'], isolate: false } },
       {
         test: {
           name: 'server',
@@ -35,6 +35,7 @@ export default defineConfig({
           include: ['test/**/*.test.ts'],
           setupFiles,
           environment: 'happy-dom',
+          isolate: false,
           testTimeout: 300_000,
           // The kit comes with styles, which Node doesn't read.
           server: { deps: { inline: ['vuetify'] } },

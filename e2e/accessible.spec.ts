@@ -4,6 +4,8 @@ import { CHAPTERS, expect, openDemoFile, phoneContext, signIn, test, turnTo } fr
 
 /** Where a file's chapter stands, with the head of the file. */
 const CHAPTER = 'section.center';
+/** What lies over it. */
+const OVER = '[role="dialog"]';
 
 /**
  * Rules of WCAG 2.2 A and AA, as axe checks them; for other colours of the same page only the rule about colours.
@@ -108,7 +110,7 @@ test('what lies over a file, light and dark', async ({ page }) => {
   await signIn(page, 'wren');
   const inDialog = async (there: Locator) => {
     await expect(there).toBeVisible();
-    const found = await violationsInBoth(page);
+    const found = await violationsInBoth(page, OVER);
     await page.getByRole('button', { name: 'Close' }).click();
     await expect(page.getByRole('dialog')).toHaveCount(0);
     return found;

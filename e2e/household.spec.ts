@@ -159,6 +159,8 @@ test('an answer that ends the matter says so at once, keeps the record, and offe
 test('the command bar finds people, files, chapters and actions from the keyboard; the sheet of keys is on ?', async ({ page }) => {
   await signIn(page, 'wren');
   await page.goto('/today');
+  // Keys are heard once it is known whose they are.
+  await expect(page.getByRole('heading', { level: 1, name: 'Today' })).toBeVisible();
   await page.keyboard.press('Control+k');
   const bar = page.getByRole('combobox', { name: /Find a person or file/ });
   await expect(bar).toBeFocused();

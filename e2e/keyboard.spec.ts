@@ -5,6 +5,7 @@ test('a couple with a child, two addresses and two jobs, from the keyboard alone
   const [family, mother, father, child] = [`P${letters()}`, `J${letters()}`, `D${letters()}`, `M${letters()}`];
   await signIn(page, 'wren');
   await page.goto('/today');
+  await expect(page.getByRole('heading', { level: 1, name: 'Today' })).toBeVisible();
   const hands = new Hands(page);
 
   await hands.press('Control+k');

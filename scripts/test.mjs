@@ -6,7 +6,8 @@ import { runPlainly, say } from './setup/say.mjs';
 
 /** @typedef {{ passed: number, failed: number }} Count */
 
-const environment = { ...process.env, FORCE_COLOR: '0' };
+/** Room for what is made and thrown away: with Node’s own 16 MB the tests of the server spend a tenth of their time in clearing up. */
+const environment = { ...process.env, FORCE_COLOR: '0', NODE_OPTIONS: '--max-semi-space-size=64' };
 const titled = (/** @type {string} */ command, /** @type {string[]} */ args) => `\n── ${[command, ...args].join(' ')}`;
 
 /**
@@ -103,11 +104,12 @@ await runPlainly(async () => {
   const left = [
     screens,
     () => withoutScreens('server', ['server']),
-    () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
     () => withoutScreens('unit', ['core', 'words', 'web']),
+    () => whole(bin('eslint'), ['.', '--max-warnings', '0']),
     () => whole(bin('vue-tsc'), ['-p', 'web/tsconfig.json']),
+    () => whole(bin('oxlint'), ['-c', 'oxlint.config.mjs', '--deny-warnings', '.']),
     () => whole(bin('tsc'), ['-p', 'tsconfig.json']),
-    () => whole(bin('prettier'), ['--check', '.']),
+    () => whole(bin('oxfmt'), ['--check', '.']),
     () => whole(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...sources]),
   ];
   const lanes = await Promise.all([lane(left), lane(left)]);

@@ -12,7 +12,7 @@ export default defineConfig({
     target: 'es2022',
     chunkSizeWarningLimit: 1200,
     modulePreload: { polyfill: false },
-    rollupOptions: { input: { desk: page('index.html'), door: page('door.html'), apply: page('apply.html') } },
+    rolldownOptions: { input: { desk: page('index.html'), door: page('door.html'), apply: page('apply.html') } },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:4860' } },
 });

@@ -8,7 +8,16 @@ export type PaperType = (typeof PAPER_TYPES)[number];
 
 /** What is wrong with a paper, by the names of this concept's problems. */
 export type PaperFault =
-  'empty' | 'tooLarge' | 'otherKind' | 'noBeginning' | 'damagedPdf' | 'damagedPicture' | 'encrypted' | 'active' | 'inflates' | 'tooMuchWork';
+  | 'empty'
+  | 'tooLarge'
+  | 'otherKind'
+  | 'noBeginning'
+  | 'damagedPdf'
+  | 'damagedPicture'
+  | 'encrypted'
+  | 'active'
+  | 'inflates'
+  | 'tooMuchWork';
 /** What a product wants done with a paper that acts by itself. */
 export type ActivePapers = ProductDefinition['activePapers'];
 export type Examined = { type: PaperType; cleaned?: Uint8Array } | { fault: PaperFault; found?: string };

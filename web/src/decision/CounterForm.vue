@@ -89,9 +89,7 @@ async function send(): Promise<void> {
       <v-radio-group v-model="chosen" hide-details>
         <v-radio v-for="choice in choices" :key="choice.key" :value="choice.key">
           <template #label>
-            <span
-              >{{ choice.label }} <span class="soft text-small">{{ choice.says }}</span></span
-            >
+            <span>{{ choice.label }} <span class="soft text-small">{{ choice.says }}</span></span>
           </template>
         </v-radio>
         <v-radio :value="BY_HAND" label="Another amount or term" />

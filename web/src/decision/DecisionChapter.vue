@@ -564,9 +564,7 @@ function checkSaid(person: FilePerson, kind: CheckKind): string {
         <section class="sheet part px-4 py-3">
           <h3>Checks</h3>
           <ul class="facts plain">
-            <li v-for="{ person, said } in asked" :key="person.id">
-              <b>{{ personName(person) }}:</b> {{ said }}
-            </li>
+            <li v-for="{ person, said } in asked" :key="person.id"><b>{{ personName(person) }}:</b> {{ said }}</li>
           </ul>
           <h3>Risk</h3>
           <p>

@@ -32,9 +32,8 @@ const CHANNEL = { letter: 'by letter', email: 'by e-mail', text: 'by text', none
   <div>
     <p v-if="clock" :class="{ wrong: clock.late }">
       <Mark :kind="clock.late ? 'blocked' : 'waiting'" />
-      A decision has to be told by <b>{{ showDate(clock.by) }}</b>{{
-        clock.pausedUntil ? `; the clock stands still until ${showDate(clock.pausedUntil)}, while something is missing` : clock.late ? ': late' : ''
-      }}.
+      A decision has to be told by <b>{{ showDate(clock.by) }}</b
+      >{{ clock.pausedUntil ? `; the clock stands still until ${showDate(clock.pausedUntil)}, while something is missing` : clock.late ? ': late' : '' }}.
     </p>
     <p v-if="file.notices.length === 0" class="soft">None was sent yet.</p>
     <ul class="facts plain">

@@ -49,8 +49,7 @@ const answer = (personId: string, said: 'accept' | 'refuse'): Promise<boolean> =
     <p>
       <Mark :kind="offer.state === 'accepted' ? 'settled' : offer.state === 'open' ? 'waiting' : 'none'" />
       {{ ' ' }}<b>{{ offer.kind === 'changed' ? 'Offered otherwise than it was asked for' : 'Offered as it was asked for' }}</b> {{ showTime(offer.madeAt) }} by
-      {{ offer.madeBy }}: {{ STATE[offer.state] }}<template v-if="offer.state === 'open'">, until {{ showDate(offer.until) }}</template
-      >.
+      {{ offer.madeBy }}: {{ STATE[offer.state] }}<template v-if="offer.state === 'open'">, until {{ showDate(offer.until) }}</template>.
     </p>
     <p>{{ terms }}</p>
     <ul class="facts plain">

@@ -81,9 +81,7 @@ const ENDED = {
 <template>
   <div>
     <p data-anchor="policy" tabindex="-1" class="row-actions">
-      <b v-if="policy?.number"
-        >Policy <span class="mono">{{ policy.number }}</span></b
-      >
+      <b v-if="policy?.number">Policy <span class="mono">{{ policy.number }}</span></b>
       <b v-else>The policy</b>
       <span v-if="policy?.state === 'ended'"><Mark kind="none" /> {{ ENDED[policy.endedBecause ?? 'insured'] }} on {{ showDate(policy.endedOn) }}</span>
       <span v-else-if="policy?.state === 'issued'"><Mark kind="settled" /> issued {{ showTime(policy.issuedAt) }}</span>
@@ -154,12 +152,8 @@ const ENDED = {
       <template v-if="settlement">
         <p class="mt-2">
           Kept <b>{{ money(settlement.earned) }}</b>, not used up {{ money(settlement.unearned) }};
-          <template v-if="settlement.owed > 0"
-            ><b>{{ money(settlement.owed) }}</b> is still owed</template
-          >
-          <template v-else
-            ><b>{{ money(settlement.refund) }}</b> of {{ money(paidFor(file)) }} paid comes back</template
-          >.
+          <template v-if="settlement.owed > 0"><b>{{ money(settlement.owed) }}</b> is still owed</template>
+          <template v-else><b>{{ money(settlement.refund) }}</b> of {{ money(paidFor(file)) }} paid comes back</template>.
         </p>
         <TermLines :terms="settlement.terms" :currency="file.pack.currency" />
         <p v-if="desk.may('policy.end')" class="row-actions">

@@ -24,9 +24,7 @@ const count = computed(() => reasons.value.length + (other.value.trim().length >
     <p v-if="proposed.length > 0" class="soft text-small">What the file points to comes first, what is furthest off on top.</p>
     <v-checkbox v-for="reason in listed" :key="reason.code" v-model="reasons" :value="reason.code" hide-details density="compact">
       <template #label>
-        <span
-          >{{ reason.label }}<span v-if="reason.why" class="soft text-small d-block">{{ reason.why }}</span></span
-        >
+        <span>{{ reason.label }}<span v-if="reason.why" class="soft text-small d-block">{{ reason.why }}</span></span>
       </template>
     </v-checkbox>
     <AskText v-model="other" class="mt-1" label="Another reason, in words" maxlength="200" />

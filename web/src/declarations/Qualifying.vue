@@ -59,9 +59,7 @@ async function openOther(product: string): Promise<void> {
       :named="several"
     />
     <div v-if="ending && file.stage !== 'declined'" class="note ember d-grid ga-2 mt-2">
-      <p>
-        <b>This ends here for {{ personName(ending.person) }}.</b> {{ sentence(ending.ends ?? '') }} What was said is kept.
-      </p>
+      <p><b>This ends here for {{ personName(ending.person) }}.</b> {{ sentence(ending.ends ?? '') }} What was said is kept.</p>
       <p v-if="problem" role="alert">{{ problem }}</p>
       <p class="row-actions">
         <v-btn v-if="desk.may('file.end')" size="small" variant="flat" @click="editing.act('/end').catch(() => undefined)"

@@ -117,9 +117,7 @@ const again = () =>
       <section v-if="product.plans.length > 0" class="card">
         <h2>The plans</h2>
         <ul>
-          <li v-for="plan in product.plans" :key="plan.label">
-            <b>{{ plan.label }}</b>: {{ plan.says }}
-          </li>
+          <li v-for="plan in product.plans" :key="plan.label"><b>{{ plan.label }}</b>: {{ plan.says }}</li>
         </ul>
         <p class="soft">What each costs you, you see before you choose one.</p>
       </section>
@@ -129,9 +127,7 @@ const again = () =>
           You can apply from {{ dateInWords(product.round.opensOn) }} to {{ dateInWords(product.round.closesOn) }}. It makes no difference when within that
           time: the list is drawn by lot after the last day, better places going to those whose preferences count.
         </p>
-        <p class="soft">
-          The draw uses a seed that is sealed already. Its seal: <span class="mono text-break">{{ product.round.seal }}</span>
-        </p>
+        <p class="soft">The draw uses a seed that is sealed already. Its seal: <span class="mono text-break">{{ product.round.seal }}</span></p>
       </section>
       <section v-if="product.criteria" class="card">
         <h2>The rules, the same for everybody</h2>
@@ -243,9 +239,7 @@ const again = () =>
     </template>
     <template v-else-if="reference">
       <section class="note lichen">
-        <p>
-          Your reference is <b class="mono">{{ reference }}</b>. With it and your phone you can come back at any time.
-        </p>
+        <p>Your reference is <b class="mono">{{ reference }}</b>. With it and your phone you can come back at any time.</p>
       </section>
       <form class="stack" @submit.prevent="enter">
         <AskCode v-model="typedCode" label="Six-digit code that we texted you" :error="problems['code']" />

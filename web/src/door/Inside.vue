@@ -273,9 +273,7 @@ function take(next: DoorView): void {
     </section>
     <section v-if="view.assistance" class="card">
       <h2>What you are given towards your premium</h2>
-      <p>
-        Up to <b>{{ view.assistance.most }}</b> a month.
-      </p>
+      <p>Up to <b>{{ view.assistance.most }}</b> a month.</p>
       <ul>
         <li v-for="line in view.assistance.lines" :key="line">{{ line }}</li>
       </ul>
@@ -399,8 +397,8 @@ function take(next: DoorView): void {
       </ul>
       <div v-if="takenBack" class="note ember stack" role="alertdialog" :aria-label="`Take back: ${takenBack.label}`">
         <p>
-          You take back: <b>{{ takenBack.label }}{{ takenBack.of ? `, for ${takenBack.of}` : '' }}</b
-          >. We stop what we do by it, and an officer calls you: without it your application may have to end.
+          You take back: <b>{{ takenBack.label }}{{ takenBack.of ? `, for ${takenBack.of}` : '' }}</b>. We stop what we do by it, and an officer calls you:
+          without it your application may have to end.
         </p>
         <div class="d-flex flex-wrap ga-3">
           <v-btn variant="flat" :loading="busy" @click="takeBack(takenBack)">Yes, take it back</v-btn>

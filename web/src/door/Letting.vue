@@ -94,8 +94,7 @@ const sign = (): Promise<boolean> => tell('sign', '/api/door/record/sign', { nam
     <template v-if="lease.unit">
       <p>{{ lease.unit.plan }}, {{ lease.rent ? `${lease.rent} a month, ` : '' }}{{ day(lease.unit.startsOn) }} to {{ day(lease.unit.lastOn) }}.</p>
       <p v-if="lease.unit.state === 'held' && lease.unit.holdsUntil">
-        Held for you until <b>{{ day(lease.unit.holdsUntil) }}, {{ time(lease.unit.holdsUntil) }}</b
-        >. After that somebody else can take it.
+        Held for you until <b>{{ day(lease.unit.holdsUntil) }}, {{ time(lease.unit.holdsUntil) }}</b>. After that somebody else can take it.
       </p>
       <p v-else-if="lease.unit.state === 'kept'">It is kept for you.</p>
       <p v-if="lease.unit.end">{{ lease.unit.end }}</p>

@@ -396,9 +396,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 
 <template>
   <div class="stack">
-    <p class="soft">
-      File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ SAVING_WORD[queue.state.value] }}</span>
-    </p>
+    <p class="soft">File <span class="mono">{{ view.reference }}</span> · <span role="status">{{ SAVING_WORD[queue.state.value] }}</span></p>
     <nav aria-label="Steps">
       <ol class="progress plain d-flex flex-wrap ga-1">
         <li v-for="(one, number) in steps" :key="one.key">
@@ -460,9 +458,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
         @wrong="wrong(asked.field, $event)"
       />
       <v-alert class="note lichen" role="status">
-        <template v-if="view.costs">
-          You would pay <b>{{ view.costs.payment }} a month</b>, {{ view.costs.total }} in all.
-        </template>
+        <template v-if="view.costs"> You would pay <b>{{ view.costs.payment }} a month</b>, {{ view.costs.total }} in all. </template>
         <template v-else>Once amount and months are there, you see here what it costs.</template>
       </v-alert>
     </section>
@@ -600,9 +596,7 @@ const ended = computed(() => props.details.questions.find(({ ends }) => ends !==
 
     <section v-if="isAt('consents')" class="card stack">
       <div v-for="{ kind, label, forWhom, needed, later, text, open } in consentTexts" :key="kind" class="d-grid ga-1">
-        <p>
-          <b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : later ? ' (needed later on)' : ' (as you like)' }}. {{ text }}
-        </p>
+        <p><b>{{ label }}</b>{{ forWhom }}{{ needed ? '' : later ? ' (needed later on)' : ' (as you like)' }}. {{ text }}</p>
         <v-alert v-if="open.length === 0" class="note lichen" role="note"
           >You agreed. You can take it back on the first page, for as long as this application is open.</v-alert
         >

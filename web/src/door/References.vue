@@ -72,9 +72,7 @@ async function send(answers: boolean): Promise<void> {
       <p v-if="!said">You would rather not say how it went with {{ tenant }}.</p>
       <ul v-else>
         <li>From {{ dateInWords(said.since) }} {{ said.until ? `to ${dateInWords(said.until)}` : 'until now' }}, for {{ money(said.monthlyCost) }} a month</li>
-        <li v-for="{ code, text } in view.questions" :key="code">
-          {{ text }} <b>{{ said.answers[code] }}</b>
-        </li>
+        <li v-for="{ code, text } in view.questions" :key="code">{{ text }} <b>{{ said.answers[code] }}</b></li>
         <li v-if="said.remark">“{{ said.remark }}”</li>
       </ul>
     </section>

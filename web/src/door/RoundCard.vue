@@ -50,8 +50,7 @@ const answer = (said: 'accept' | 'refuse'): void => {
     <p v-else-if="round.rank === null">The list was drawn without you: your details were not complete when the time was over.</p>
     <template v-else>
       <p>
-        Your place: <b>{{ round.rank }} of {{ round.of }}</b
-        >.
+        Your place: <b>{{ round.rank }} of {{ round.of }}</b>.
         <template v-if="round.ahead !== null && !round.offer">
           {{
             round.ahead === 0
@@ -74,11 +73,8 @@ const answer = (said: 'accept' | 'refuse'): void => {
     <h3>What counts for you</h3>
     <ul>
       <li v-for="one in round.preferences" :key="one.label">
-        {{ one.label }}:
-        <b>{{ one.counts ? (one.points === 1 ? '1 point' : `${one.points} points`) : round.drawn ? 'did not count' : 'doesn’t count yet' }}</b><span
-          class="soft"
-          >, {{ one.why }}</span
-        >
+        {{ one.label }}: <b>{{ one.counts ? (one.points === 1 ? '1 point' : `${one.points} points`) : round.drawn ? 'did not count' : 'doesn’t count yet' }}</b
+        ><span class="soft">, {{ one.why }}</span>
       </li>
       <li v-if="round.preferences.length === 0">Nothing yet. You can claim a preference in your details.</li>
     </ul>

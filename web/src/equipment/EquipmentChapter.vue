@@ -74,9 +74,7 @@ const afterSigning = computed(() => ['completing', 'done'].includes(props.file.s
         :locked="locked"
         empty="Nothing yet."
       />
-      <p v-if="price > 0" class="sum-line" data-anchor="items" tabindex="-1">
-        <b>Price of all</b><b>{{ money(price) }}</b>
-      </p>
+      <p v-if="price > 0" class="sum-line" data-anchor="items" tabindex="-1"><b>Price of all</b><b>{{ money(price) }}</b></p>
     </section>
 
     <section v-if="rules" class="block">

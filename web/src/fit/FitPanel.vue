@@ -116,9 +116,7 @@ function make(proposal: Proposal): void {
       <template v-if="fit.outOfReach.length > 0">
         <h3 class="mt-4">Not alone</h3>
         <ul class="facts plain">
-          <li v-for="{ lever, why } in fit.outOfReach" :key="lever + say(why)">
-            <b>{{ LEVER_WORD[lever] }}:</b> {{ sayWithin(say, why) }}
-          </li>
+          <li v-for="{ lever, why } in fit.outOfReach" :key="lever + say(why)"><b>{{ LEVER_WORD[lever] }}:</b> {{ sayWithin(say, why) }}</li>
         </ul>
       </template>
       <v-alert v-if="fit.outside.length > 0 && lists.length === 0" class="note ember" role="note">No change of the request alone brings it inside.</v-alert>

@@ -10,9 +10,7 @@ const shown = computed({ get: () => ((byHand.value ?? props.open) ? 0 : undefine
 <template>
   <v-expansion-panels v-model="shown">
     <v-expansion-panel>
-      <v-expansion-panel-title
-        ><slot name="title">{{ title }}</slot></v-expansion-panel-title
-      >
+      <v-expansion-panel-title><slot name="title">{{ title }}</slot></v-expansion-panel-title>
       <v-expansion-panel-text><slot /></v-expansion-panel-text>
     </v-expansion-panel>
   </v-expansion-panels>

@@ -93,9 +93,7 @@ const giveBack = () => send('back', '/receipts/back', { reason: reason.value.tri
           </tr>
         </tbody>
       </v-table>
-      <p v-if="!ended && standing.charges.length > 0" class="sum-line">
-        <b>Still owed</b><b>{{ money(owed) }}</b>
-      </p>
+      <p v-if="!ended && standing.charges.length > 0" class="sum-line"><b>Still owed</b><b>{{ money(owed) }}</b></p>
       <p v-for="fee in waived" :key="fee.label" class="soft">Waived: {{ fee.label }} ({{ fee.reason }}).</p>
 
       <template v-if="file.receipts.length > 0">

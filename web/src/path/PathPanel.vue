@@ -48,9 +48,7 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
     <section v-if="next || now.length > 0">
       <h3 class="soft mt-2">
         {{ next ? `Before ${STAGE_LABEL[next].toLowerCase()}` : 'Done, and still to come'
-        }}<template v-if="dueOfAll"
-          >, <span :class="{ wrong: dueOfAll.late }">{{ dueOfAll.late ? '' : 'due ' }}{{ dueOfAll.text }}</span></template
-        >
+        }}<template v-if="dueOfAll">, <span :class="{ wrong: dueOfAll.late }">{{ dueOfAll.late ? '' : 'due ' }}{{ dueOfAll.text }}</span></template>
       </h3>
       <p v-if="now.length === 0" class="py-2">
         <Mark kind="settled" />
@@ -70,9 +68,7 @@ const titleOf = (personId: string | null, among: readonly unknown[]): string => 
       This file has come to its end.
     </p>
     <Fold v-if="later.length > 0" class="mt-3">
-      <template #title
-        ><b>Later: {{ later.length }}</b></template
-      >
+      <template #title><b>Later: {{ later.length }}</b></template>
       <section v-for="{ stage, parts } in gates" :key="stage">
         <h3 class="soft mt-2">In {{ stage.toLowerCase() }}</h3>
         <ol class="plain">

@@ -42,8 +42,7 @@ const bar = (share: number): string => `${Math.min(100, share * 100)}%`;
     <div v-for="{ company, explained, directs, owners } in shown" :key="company.id" class="mb-3" :data-anchor="`stakes.${company.id}`" tabindex="-1">
       <p>
         <Mark :kind="explained === 100 && directs ? 'settled' : 'blocked'" />
-        {{ ' ' }}<b>{{ personName(company) }}</b
-        >: {{ explained }} % explained{{ directs ? `, directed by ${directs}` : ', nobody named who directs it' }}
+        {{ ' ' }}<b>{{ personName(company) }}</b>: {{ explained }} % explained{{ directs ? `, directed by ${directs}` : ', nobody named who directs it' }}
       </p>
       <div
         class="bg-sunk border border-rule-strong d-flex my-1"

@@ -134,9 +134,7 @@ const nameOf = (id: string): string => nameIn(props.file, id);
     <ClashPart v-if="file.clashes.length > 0" :file="file" />
     <div v-for="duplicate in duplicates" :key="duplicate.id" class="note ember block d-grid ga-2">
       <p>
-        <template v-if="duplicate.state === 'open'">
-          Is <b>{{ nameOf(duplicate.personId) }}</b> the {{ matchOf(duplicate) }} whom we know?
-        </template>
+        <template v-if="duplicate.state === 'open'"> Is <b>{{ nameOf(duplicate.personId) }}</b> the {{ matchOf(duplicate) }} whom we know? </template>
         <template v-else>
           <b>{{ nameOf(duplicate.personId) }}</b> was entered beside {{ matchOf(duplicate) }}. {{ duplicate.by }}: “{{ duplicate.reason }}”
         </template>

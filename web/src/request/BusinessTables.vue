@@ -76,9 +76,7 @@ const formWord = computed(
       />
       <Fold v-if="terms && most !== null" class="mt-2">
         <template #title>
-          <span
-            >Largest loan by payroll: <b>{{ money(most) }}</b></span
-          >
+          <span>Largest loan by payroll: <b>{{ money(most) }}</b></span>
         </template>
         <TermLines :terms="terms" :currency="file.pack.currency" @go="goTo" />
       </Fold>

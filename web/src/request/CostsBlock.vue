@@ -110,9 +110,7 @@ const TAKE: Record<TakeAlong, string> = {
           />
           <Fold v-if="!dayProblem && costs.settlement.length > 0">
             <template #title>
-              <span
-                >On {{ dateInWords(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it</span
-              >
+              <span>On {{ dateInWords(day ?? '') }} <b>{{ money(total(costs.settlement)) }}</b> settles it</span>
             </template>
             <p v-if="law" class="soft text-small">{{ law.settlement }}</p>
             <TermLines :terms="costs.settlement" :currency="file.pack.currency" open @go="goTo" />

@@ -58,13 +58,9 @@ async function signInAs(person: DemoPerson): Promise<void> {
         <h3>Demo people</h3>
         <v-list bg-color="transparent" class="pa-0" role="group">
           <v-list-item v-for="person in people" :key="person.username" class="px-1" role="button" @click="signInAs(person)">
-            <template #prepend
-              ><span class="mono name">{{ person.username }}</span></template
-            >
+            <template #prepend><span class="mono name">{{ person.username }}</span></template>
             {{ person.name }}
-            <template #append
-              ><span class="soft">{{ STAFF_ROLE_LABEL[person.role] }}</span></template
-            >
+            <template #append><span class="soft">{{ STAFF_ROLE_LABEL[person.role] }}</span></template>
           </v-list-item>
         </v-list>
       </div>

@@ -146,9 +146,7 @@ function inWords(cover: Cover): string {
             <v-table>
               <tbody>
                 <tr v-for="(line, at) in sheet.manual.lines" :key="at">
-                  <td>
-                    {{ say(line.label) }} <span class="soft text-small d-block">{{ say(line.why) }}</span>
-                  </td>
+                  <td>{{ say(line.label) }} <span class="soft text-small d-block">{{ say(line.why) }}</span></td>
                   <td class="figure">{{ line.points > 0 ? `+${line.points}` : line.points }}</td>
                 </tr>
                 <tr>

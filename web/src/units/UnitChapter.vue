@@ -224,9 +224,7 @@ offerActs(() =>
             {{ { ends: 'it ends', monthToMonth: 'then from month to month', renews: 'then it is renewed' }[rules.notice.end] }}
           </dd>
           <dt>Paid late</dt>
-          <dd>
-            {{ late ? say(late) : '—' }}<span v-if="lateLaw" class="soft text-small d-block">{{ lateLaw }}</span>
-          </dd>
+          <dd>{{ late ? say(late) : '—' }}<span v-if="lateLaw" class="soft text-small d-block">{{ lateLaw }}</span></dd>
           <template v-if="cap">
             <dt>Deposit</dt>
             <dd class="soft text-small">{{ cap.source }}</dd>
@@ -328,10 +326,7 @@ offerActs(() =>
       <h2>What would make it fit</h2>
       <ul class="facts plain">
         <li v-for="one in fits" :key="one.lever" class="row-actions">
-          <span class="flex-1-1"
-            ><b>{{ say(one.label) }}</b
-            ><span v-if="one.lever === 'term'" class="soft">, {{ money(one.rent) }} a month</span></span
-          >
+          <span class="flex-1-1"><b>{{ say(one.label) }}</b><span v-if="one.lever === 'term'" class="soft">, {{ money(one.rent) }} a month</span></span>
           <v-btn v-if="one.changes.length > 0 && free" size="small" @click="editing.change(say(one.label), one.changes)">Make it so</v-btn>
         </li>
         <li v-if="file.product.guarantor && !file.people.some(({ role }) => role === 'guarantor')">
@@ -346,8 +341,7 @@ offerActs(() =>
         <Mark :kind="occupancy.problems.length > 0 ? 'blocked' : occupancy.most === null ? 'open' : 'settled'" />
         {{ occupancy.counted.length === 1 ? 'One' : occupancy.counted.length }} of {{ occupancy.most ?? '—' }}: {{ occupancy.counted.join(', ')
         }}<template v-if="occupancy.infants.length > 0">; too young to count: {{ occupancy.infants.join(', ') }}</template
-        ><template v-if="pets > 0">; {{ pets === 1 ? 'one pet' : `${pets} pets` }}</template
-        >.
+        ><template v-if="pets > 0">; {{ pets === 1 ? 'one pet' : `${pets} pets` }}</template>.
       </p>
       <p v-for="one in occupancy.problems" :key="say(one)" class="wrong">{{ say(one) }}</p>
       <p class="soft text-small">{{ rules.occupancy.why }}</p>

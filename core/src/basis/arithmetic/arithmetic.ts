@@ -11,7 +11,16 @@ export type Sign = (typeof SIGNS)[number];
 
 /** Values of a request's costs that lines of figures rest on; a fee by its code. */
 export type TermRef =
-  'payment' | 'paymentFactor' | 'stressedPayment' | 'interest' | 'amount' | 'principal' | 'advanced' | 'rate' | 'ratePeriods' | `fee:${string}`;
+  | 'payment'
+  | 'paymentFactor'
+  | 'stressedPayment'
+  | 'interest'
+  | 'amount'
+  | 'principal'
+  | 'advanced'
+  | 'rate'
+  | 'ratePeriods'
+  | `fee:${string}`;
 
 /** One line of an arithmetic: a value with its sign, and where it comes from. Terms with terms of their own open further. */
 export interface Term {
