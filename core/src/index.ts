@@ -508,6 +508,7 @@ export {
   lateFeeOf,
   leaseCharges,
   type LeaseCharge,
+  leaseDeposit,
   owedBefore,
   owedOf,
   paidIn,

@@ -18,13 +18,14 @@ const NARROW = { class: 'one-line' };
 const headers = computed(() =>
   [
     { key: 'due', title: 'Due', cellProps: NARROW },
-    { key: 'applicant', title: 'Applicant' },
+    // A name stands on one line where there is room for it.
+    { key: 'applicant', title: 'Applicant', ...(props.columns.length < 3 ? { minWidth: 168 } : {}) },
     { key: 'reference', title: 'Reference', cellProps: { class: 'mono one-line' } },
     { key: 'stage', title: 'Stage', cellProps: NARROW },
     { key: 'next', title: 'Next on the Path' },
     { key: 'with', title: 'With' },
     { key: 'amount', title: 'Amount', align: 'end' as const, cellProps: { class: 'figure' } },
-    { key: 'received', title: 'Received' },
+    { key: 'received', title: 'Received', cellProps: NARROW },
     { key: 'owner', title: 'Officer', cellProps: NARROW },
   ]
     .filter(({ key }) => !['amount', 'received', 'owner'].includes(key) || props.columns.some((column) => column === key))

@@ -6,6 +6,7 @@ import {
   lastDayOf,
   lateCapOf,
   lateFeeInWords,
+  leaseDeposit,
   leaseLacks,
   leaseTermsOf,
   letOf,
@@ -59,6 +60,7 @@ const lacks = computed(() => leaseLacks(props.file));
 const occupancy = computed(() => occupancyOf(props.file, editing.today.value));
 const region = computed(() => held.value?.unit.region ?? null);
 const cap = computed(() => depositCapOf(props.file));
+const deposit = computed(() => (terms.value ? leaseDeposit(props.file, terms.value.rent).deposit : null));
 const late = computed(() =>
   rules.value && terms.value ? lateFeeInWords(rules.value.late, lateCapOf(props.file.pack, region.value), terms.value.rent, terms.value.startsOn) : null,
 );
@@ -225,9 +227,12 @@ offerActs(() =>
           </dd>
           <dt>Paid late</dt>
           <dd>{{ late ? say(late) : '—' }}<span v-if="lateLaw" class="soft text-small d-block">{{ lateLaw }}</span></dd>
-          <template v-if="cap">
+          <template v-if="deposit">
             <dt>Deposit</dt>
-            <dd class="soft text-small">{{ cap.source }}</dd>
+            <dd>
+              {{ money(deposit.term.value) }}{{ deposit.cap ? `, at most ${money(deposit.cap.value)}` : '' }}
+              <span v-if="cap" class="soft text-small d-block">{{ cap.source }}</span>
+            </dd>
           </template>
         </dl>
         <Fold class="mt-2" title="Every month">

@@ -16,6 +16,7 @@ import {
   lateFeeInWords,
   lateFeeOf,
   leaseCharges,
+  leaseDeposit,
   owedBefore,
   paidIn,
   waivedFees,
@@ -101,6 +102,17 @@ describe('what is charged before the keys', () => {
 });
 
 describe('a deposit', () => {
+  it('of a file is what it is charged, and says the most that may be asked', () => {
+    for (const months of [null, 0.5, 3]) {
+      const file = asking({ pets: [pet('p1')] }, { depositMonths: months });
+      const { deposit, pets } = leaseDeposit(file, minor(118_000));
+      const charged = (key: string) => leaseCharges(file).find((charge) => charge.key === key)?.amount ?? 0;
+      expect([deposit.term.value, pets]).toEqual([charged('deposit'), charged('deposit:pets')]);
+      expect(deposit.cap?.value, 'two months of rent, by the law of its region').toBe(236_000);
+    }
+    const nowhere = leaseDeposit(asking({ unit: null }), minor(118_000));
+    expect(nowhere.deposit.term.value).toBe(118_000);
+  });
   const cap = (values: object) => ({ region: '*', months: null, weeks: null, petsBeside: false, backWithinDays: null, source: 'a law', ...values });
   // A week’s rent is a 52nd of a year’s: 1,300.00 × 12 ÷ 52 × 5 = 1,500.00; at 50,000.00 a year and above six weeks (Tenant Fees Act 2019, schedule 1, from memory).
   it('is at most so many weeks’ rent where the place counts in weeks, more weeks from a rent on', () => {

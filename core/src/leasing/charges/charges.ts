@@ -7,7 +7,7 @@ import { applicantsOf, personName, type FileState } from '../../file/state/index
 import { PET_KIND_LABEL } from '../../people/home/index';
 import { leaseTermsOf, rentOfStretch, type LeaseInput, type LeaseTerms } from '../terms/index';
 import { equipmentTerms } from '../equipment/index';
-import { depositAsked, depositCapOf, depositOf } from './deposit';
+import { depositAsked, depositCapOf, depositOf, type Deposit } from './deposit';
 import type { Receipt } from './fields';
 
 /** Something that a file charges before the keys are handed over. */
@@ -114,14 +114,20 @@ function rentsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   });
 }
 
-/** The deposit, and that of each pet, as far as the place lets them be asked. */
+/** What is asked of a file as a deposit, and for its pets, as far as the place lets them be asked. */
+export const leaseDeposit = (file: LeaseInput, rent: Minor): { deposit: Deposit; pets: Minor } =>
+  depositOf(rent, depositAsked(file), depositOfPets(file), depositCapOf(file));
+
+const depositOfPets = (file: LeaseInput): Minor => minor(petsCharged(file).length * (file.product.lease?.deposit.pet ?? 0));
+
+/** The deposit, and that of each pet. */
 function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   const { lease } = file.product;
   if (!lease) return [];
   const pets = petsCharged(file);
   const cap = depositCapOf(file);
-  const wanted = minor(pets.length * lease.deposit.pet);
-  const { deposit, pets: ofPets } = depositOf(terms.rent, depositAsked(file), wanted, cap);
+  const wanted = depositOfPets(file);
+  const { deposit, pets: ofPets } = leaseDeposit(file, terms.rent);
   const base = { dueOn: terms.startsOn, before: lease.deposit.before, back: 'givenBack' as const };
   const capped = deposit.cap !== null && deposit.term.value < deposit.wanted;
   const why = capped && cap ? say('lease.depositCapped', { source: cap.source }) : lease.deposit.why;

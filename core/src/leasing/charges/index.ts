@@ -6,6 +6,7 @@ export {
   type GivenBack,
   leaseCharges,
   type LeaseCharge,
+  leaseDeposit,
   owedBefore,
   owedOf,
   paidIn,
