@@ -2,7 +2,6 @@
 import {
   applicantsOf,
   criteriaOf,
-  depositCapOf,
   lastDayOf,
   lateCapOf,
   lateFeeInWords,
@@ -59,8 +58,7 @@ const terms = computed(() => leaseTermsOf(props.file));
 const lacks = computed(() => leaseLacks(props.file));
 const occupancy = computed(() => occupancyOf(props.file, editing.today.value));
 const region = computed(() => held.value?.unit.region ?? null);
-const cap = computed(() => depositCapOf(props.file));
-const deposit = computed(() => (terms.value ? leaseDeposit(props.file, terms.value.rent).deposit : null));
+const asked = computed(() => (terms.value ? leaseDeposit(props.file, terms.value.rent) : null));
 const late = computed(() =>
   rules.value && terms.value ? lateFeeInWords(rules.value.late, lateCapOf(props.file.pack, region.value), terms.value.rent, terms.value.startsOn) : null,
 );
@@ -227,11 +225,11 @@ offerActs(() =>
           </dd>
           <dt>Paid late</dt>
           <dd>{{ late ? say(late) : '—' }}<span v-if="lateLaw" class="soft text-small d-block">{{ lateLaw }}</span></dd>
-          <template v-if="deposit">
+          <template v-if="asked">
             <dt>Deposit</dt>
             <dd>
-              {{ money(deposit.term.value) }}{{ deposit.cap ? `, at most ${money(deposit.cap.value)}` : '' }}
-              <span v-if="cap" class="soft text-small d-block">{{ cap.source }}</span>
+              {{ money(asked.deposit.term.value) }}{{ asked.deposit.cap ? `, at most ${money(asked.deposit.cap.value)}` : '' }}
+              <span v-if="asked.source" class="soft text-small d-block">{{ asked.source }}</span>
             </dd>
           </template>
         </dl>

@@ -114,23 +114,22 @@ function rentsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   });
 }
 
-/** What is asked of a file as a deposit, and for its pets, as far as the place lets them be asked. */
-export const leaseDeposit = (file: LeaseInput, rent: Minor): { deposit: Deposit; pets: Minor } =>
-  depositOf(rent, depositAsked(file), depositOfPets(file), depositCapOf(file));
-
-const depositOfPets = (file: LeaseInput): Minor => minor(petsCharged(file).length * (file.product.lease?.deposit.pet ?? 0));
+/** What is asked of a file as a deposit and for its pets, as far as the place lets them be asked; and by which law, where one caps them. */
+export function leaseDeposit(file: LeaseInput, rent: Minor): { deposit: Deposit; pets: Minor; petsWanted: Minor; source: string | null } {
+  const cap = depositCapOf(file);
+  const petsWanted = minor(petsCharged(file).length * (file.product.lease?.deposit.pet ?? 0));
+  return { ...depositOf(rent, depositAsked(file), petsWanted, cap), petsWanted, source: cap?.source ?? null };
+}
 
 /** The deposit, and that of each pet. */
 function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
   const { lease } = file.product;
   if (!lease) return [];
   const pets = petsCharged(file);
-  const cap = depositCapOf(file);
-  const wanted = depositOfPets(file);
-  const { deposit, pets: ofPets } = leaseDeposit(file, terms.rent);
+  const { deposit, pets: ofPets, petsWanted, source } = leaseDeposit(file, terms.rent);
   const base = { dueOn: terms.startsOn, before: lease.deposit.before, back: 'givenBack' as const };
   const capped = deposit.cap !== null && deposit.term.value < deposit.wanted;
-  const why = capped && cap ? say('lease.depositCapped', { source: cap.source }) : lease.deposit.why;
+  const why = capped && source ? say('lease.depositCapped', { source }) : lease.deposit.why;
   return [
     ...(deposit.term.value > 0
       ? [{ ...base, key: 'deposit', label: deposit.term.label, amount: minor(deposit.term.value), why, terms: deposit.term.terms ?? [] }]
@@ -142,9 +141,9 @@ function depositsOf(file: LeaseInput, terms: LeaseTerms): LeaseCharge[] {
             key: 'deposit:pets',
             label: say('lease.depositPets', { count: pets.length }),
             amount: ofPets,
-            why: ofPets < wanted && cap ? say('lease.depositCapped', { source: cap.source }) : lease.deposit.why,
+            why: ofPets < petsWanted && source ? say('lease.depositCapped', { source }) : lease.deposit.why,
             terms:
-              ofPets < wanted
+              ofPets < petsWanted
                 ? [{ label: say('lease.leftUnderCap'), sign: '+' as const, value: ofPets, unit: 'money' as const }]
                 : [
                     { label: say('lease.asListed'), sign: '+' as const, value: lease.deposit.pet, unit: 'money' as const },
