@@ -1,7 +1,11 @@
+import { readFileSync } from 'node:fs';
+import { inRoot } from '../scripts/setup/place.mjs';
 import { chapter, choose, deskOf, expect, openDemoFile, saved, test } from './people';
 
 test('fifty lines come from a spreadsheet, go to the issuing system, and what it doesn’t take is put right at its field', async ({ browser }) => {
   const page = await deskOf(browser, 'tamsin');
+  const scripts = new Set<string>();
+  page.on('request', (request) => request.url().endsWith('.js') && scripts.add(new URL(request.url()).pathname));
   await openDemoFile(page, 'Lowenna Pettigrew');
   await chapter(page, 'Lines');
   const rows = page.locator('[data-anchor-row]');
@@ -53,4 +57,10 @@ test('fifty lines come from a spreadsheet, go to the issuing system, and what it
   await page.getByRole('dialog').getByRole('button', { name: 'Send' }).click();
   await expect(lines.getByText('Accepted', { exact: true })).toHaveCount(52);
   await expect(lines.getByText('version 2')).toBeVisible();
+
+  // A desk fetches the chapters of the file that is open and no other line's, and none of what only the server judges with.
+  const all = [...scripts];
+  expect(all.filter((script) => /(Lines|Conditions|Signing)Chapter/.test(script))).toHaveLength(3);
+  expect(all.filter((script) => /(Equipment|MovingIn|Unit|Assistance)Chapter/.test(script))).toEqual([]);
+  expect(all.filter((script) => readFileSync(inRoot('web/dist', script), 'utf8').includes('ZodObject'))).toEqual([]);
 });

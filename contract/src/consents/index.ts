@@ -1,13 +1,9 @@
 import { z } from 'zod';
 import { Id, Version } from '../values/index';
+import { CONSENT_WAYS } from './plain';
 
-export const CONSENT_WAYS = ['inPerson', 'byPhone', 'inWriting', 'frontDoor'] as const;
-export const CONSENT_WAY_LABEL: Record<(typeof CONSENT_WAYS)[number], string> = {
-  inPerson: 'In person, read to them',
-  byPhone: 'By phone',
-  inWriting: 'In writing',
-  frontDoor: 'At the front door',
-};
+export { CONSENT_WAY_LABEL, CONSENT_WAYS } from './plain';
+
 export const RecordConsent = z.strictObject({
   version: Version,
   personId: Id,

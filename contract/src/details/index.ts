@@ -1,8 +1,10 @@
 import { ROW_ENTITIES, type DetailChange, type RowEntity as CoreRowEntity } from '@cavren/core';
 import { z } from 'zod';
 import { Id, Version } from '../values/index';
+import { MOST_CHANGES } from './plain';
 
 export type { DetailChange, FieldValue } from '@cavren/core';
+export { MOST_CHANGES } from './plain';
 export { FIELDS, fieldSchema, rowSchema, statedSchema } from './schema';
 
 const RowEntity = z.enum(ROW_ENTITIES) as z.ZodType<CoreRowEntity>;
@@ -21,9 +23,6 @@ const Change = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('add'), entity: RowEntity, id: Id, values: z.record(z.string().max(40), FieldValue) }),
   z.strictObject({ op: z.literal('remove'), entity: RowEntity, id: Id }),
 ]);
-
-/** Of how many changes one write can be. */
-export const MOST_CHANGES = 200;
 
 /** One change of details, wherever a change is asked for. */
 export const OneChange = Change as unknown as z.ZodType<DetailChange>;

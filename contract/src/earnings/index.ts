@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { CalendarDate, Profit, Time, Version } from '../values/index';
 
+export { EARNING_KIND_LABEL } from './plain';
+
 export const ProducerShape = z.object({ staffId: z.string(), name: z.string(), share: z.number() });
 /** Who brings a policy, with the shares in per cent that come to the whole. */
 export const NameProducers = z.strictObject({
@@ -16,7 +18,6 @@ export const CertifiedStaff = z.array(z.object({ staffId: z.string(), name: z.st
 
 /** A month of statements: all of it, or only what is one's own. */
 export const EarningsQuery = z.object({ month: z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Name a month like 2026-12') });
-export const EARNING_KIND_LABEL = { firstYear: 'New policy', renewal: 'Renewed policy', change: 'Change', back: 'Taken back' } as const;
 export const EarningsPage = z.object({
   month: z.string(),
   items: z.array(

@@ -1,8 +1,6 @@
 export { ENDING_ACTS, fileOf, viewAfter } from './compose';
+export { CHANNEL_LABEL, CHANNELS, FILE_SORTS } from './plain';
 export {
-  CHANNEL_LABEL,
-  CHANNELS,
-  FILE_SORTS,
   FileAnswer,
   FileItem,
   FilePage,

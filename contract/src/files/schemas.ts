@@ -22,16 +22,8 @@ import { HandoverShape, HeldUnitShape, LeaseNoticeShape, ReceiptShape, LettingRe
 import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
+import { CHANNELS, FILE_SORTS } from './plain';
 import { CalendarDate, DateOrder, StatedDate, Id, Money, Profit, page, PageQuery, Time, Version, Words } from '../values/index';
-
-export const CHANNELS = ['counter', 'phone', 'post', 'invitation', 'frontDoor'] as const;
-export const CHANNEL_LABEL: Record<(typeof CHANNELS)[number], string> = {
-  counter: 'At the counter',
-  phone: 'By phone',
-  post: 'By post',
-  invitation: 'By invitation',
-  frontDoor: 'At the front door',
-};
 
 export const FileItem = z.object({
   reference: z.string(),
@@ -55,7 +47,6 @@ export type FileItem = z.infer<typeof FileItem>;
 export const FilePage = page(FileItem);
 export type FilePage = z.infer<typeof FilePage>;
 
-export const FILE_SORTS = ['due', 'received', 'applicant', 'amount'] as const;
 export const FileQuery = z.object({
   ...PageQuery,
   text: z.string().max(100).optional(),

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { Money, Reason, Version } from '../values/index';
 
-export const MAX_PAPER_BYTES = 10 * 1024 * 1024;
+export { MAX_PAPER_BYTES } from './plain';
+
 /** What a paper may be, told by its content. */
 export const PAPER_TYPES = ['application/pdf', 'image/jpeg', 'image/png'] as const;
 

@@ -225,10 +225,14 @@ watch(
   },
   { immediate: true },
 );
+watch(
+  () => file.value?.product.chapters,
+  (all) => all && fetchChapters(all),
+  { immediate: true },
+);
 const fileKey = (event: KeyboardEvent): void => void onFileKey(event);
 onMounted(() => {
   window.addEventListener('keydown', fileKey);
-  fetchChapters();
 });
 onBeforeUnmount(() => window.removeEventListener('keydown', fileKey));
 

@@ -17,9 +17,10 @@ export const CHAPTER_PAGES: ReadonlyMap<string, Component> = new Map(
   }),
 );
 
-/** Fetches the pages of all chapters while nothing else is to do, so that a key pressed next finds the chapter it leads to. */
-export function fetchChapters(): void {
-  const fetch = () => void Promise.allSettled(offered.map(({ chapter }) => chapter.load()));
+/** Fetches the pages of a file's chapters while nothing else is to do, so that a key pressed next finds the chapter it leads to. */
+export function fetchChapters(of: readonly Chapter[]): void {
+  const wanted = offered.filter(({ chapter }) => chapter.codes.some((code) => of.includes(code)));
+  const fetch = () => void Promise.allSettled(wanted.map(({ chapter }) => chapter.load()));
   if ('requestIdleCallback' in window) window.requestIdleCallback(fetch);
   else setTimeout(fetch, 200);
 }

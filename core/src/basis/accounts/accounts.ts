@@ -1,5 +1,5 @@
 import { electronicFormatIBAN, extractIBAN, isValidIBAN } from 'ibantools';
-import { stdnum } from 'stdnum';
+import { validate as nzBank } from 'stdnum/lib/cjs/nz/bank.js';
 import { isRoutingNumber } from '../numbers/index';
 import { say, type Words } from '../words/index';
 
@@ -102,8 +102,8 @@ export const ACCOUNT_KINDS = {
     tidyAccount: newZealand,
     bankProblem: () => null,
     accountProblem: ({ account }) => {
-      const result = stdnum['NZ']?.['bank']?.validate(account);
-      if (!result || result.isValid) return null;
+      const result = nzBank(account);
+      if (result.isValid) return null;
       return result.error.name === 'InvalidChecksum' ? say('accounts.checkDigits') : say('accounts.newZealand');
     },
   },

@@ -1,7 +1,19 @@
 import { say, type Words } from '../../basis/words/index';
 import { parsePhoneNumberFromString as parsePhoneNumber, type CountryCode } from 'libphonenumber-js';
 import { parse as parseLines } from 'mrz';
-import { stdnum } from 'stdnum';
+import { validate as auAbn } from 'stdnum/lib/cjs/au/abn.js';
+import { validate as auTfn } from 'stdnum/lib/cjs/au/tfn.js';
+import { validate as deIdnr } from 'stdnum/lib/cjs/de/idnr.js';
+import { validate as frNif } from 'stdnum/lib/cjs/fr/nif.js';
+import { validate as frNir } from 'stdnum/lib/cjs/fr/nir.js';
+import { validate as gbNino } from 'stdnum/lib/cjs/gb/nino.js';
+import { validate as gbUtr } from 'stdnum/lib/cjs/gb/utr.js';
+import { validate as iePps } from 'stdnum/lib/cjs/ie/pps.js';
+import { validate as inAadhaar } from 'stdnum/lib/cjs/in/aadhaar.js';
+import { validate as inPan } from 'stdnum/lib/cjs/in/pan.js';
+import { validate as nzIrd } from 'stdnum/lib/cjs/nz/ird.js';
+import { validate as usEin } from 'stdnum/lib/cjs/us/ein.js';
+import { validate as usSsn } from 'stdnum/lib/cjs/us/ssn.js';
 import { luhnChecksumValidate, verhoeffValidate } from 'stdnum/lib/cjs/util/checksum.js';
 import { isIsoDate } from '../dates/index';
 
@@ -39,10 +51,11 @@ interface NumberRule {
   check: (compact: string) => 'length' | 'form' | 'checkDigits' | null;
 }
 
-function byLibrary(country: string, kind: string): NumberRule['check'] {
+/** The library has a module for each country's number; the whole of it, for a hundred countries, is almost as large as the rest of the core. */
+function byLibrary(validate: typeof usSsn): NumberRule['check'] {
   return (compact) => {
-    const result = stdnum[country]?.[kind]?.validate(compact);
-    if (!result || result.isValid) return null;
+    const result = validate(compact);
+    if (result.isValid) return null;
     const { name } = result.error;
     return name === 'InvalidLength' ? 'length' : name === 'InvalidChecksum' ? 'checkDigits' : 'form';
   };
@@ -60,7 +73,7 @@ export const NUMBER_KINDS = {
     label: 'Social Security number',
     form: 'nine digits; the first three are never 000, 666 or 900 to 999, the middle two never 00, the last four never 0000',
     source: '20 CFR 422.103; SSA, “Social Security Number Randomization”, 2011',
-    check: byLibrary('US', 'ssn'),
+    check: byLibrary(usSsn),
   },
   'us-itin': {
     label: 'Individual taxpayer number (ITIN)',
@@ -72,73 +85,73 @@ export const NUMBER_KINDS = {
     label: 'Employer number (EIN)',
     form: 'two digits of a campus prefix and seven more, like 12-3456789',
     source: 'IRS, “How EINs are assigned and valid EIN prefixes”',
-    check: byLibrary('US', 'ein'),
+    check: byLibrary(usEin),
   },
   'gb-nino': {
     label: 'National Insurance number',
     form: 'two letters, six digits and a letter A to D; D, F, I, Q, U and V are never in the first pair',
     source: 'HMRC National Insurance Manual NIM39110',
-    check: byLibrary('GB', 'nino'),
+    check: byLibrary(gbNino),
   },
   'gb-utr': {
     label: 'Unique taxpayer reference',
     form: 'ten digits, the first of which checks the others',
     source: 'HMRC, check-digit rule by weights 6 7 8 9 10 5 4 3 2, modulus 11',
-    check: byLibrary('GB', 'utr'),
+    check: byLibrary(gbUtr),
   },
   'in-aadhaar': {
     label: 'Twelve-digit identity number',
     form: 'twelve digits, the first 2 to 9, the last a Verhoeff check digit',
     source: 'UIDAI circular on the number’s structure; J. Verhoeff, “Error Detecting Decimal Codes”, 1969',
-    check: byLibrary('IN', 'aadhaar'),
+    check: byLibrary(inAadhaar),
   },
   'in-pan': {
     label: 'Permanent account number (PAN)',
     form: 'five letters, four digits and a letter; the fourth letter says the kind of holder',
     source: 'Income-tax Rules 1962, rule 114',
-    check: byLibrary('IN', 'pan'),
+    check: byLibrary(inPan),
   },
   'nz-ird': {
     label: 'Inland Revenue number',
     form: 'eight or nine digits between 10-000-000 and 150-000-000, the last a check digit',
     source: 'Inland Revenue, “Resident withholding tax specification”, check-digit validation',
-    check: byLibrary('NZ', 'ird'),
+    check: byLibrary(nzIrd),
   },
   'au-tfn': {
     label: 'Tax file number',
     form: 'eight or nine digits with a check digit of modulus 11',
     source: 'Australian Taxation Office, TFN check-digit algorithm',
-    check: byLibrary('AU', 'tfn'),
+    check: byLibrary(auTfn),
   },
   'au-abn': {
     label: 'Business number (ABN)',
     form: 'eleven digits, the first two of which check the others by modulus 89',
     source: 'Australian Business Register, “Format of the ABN”',
-    check: byLibrary('AU', 'abn'),
+    check: byLibrary(auAbn),
   },
   'ie-pps': {
     label: 'Personal public service number',
     form: 'seven digits, a check letter, and often a second letter',
     source: 'Social Welfare Consolidation Act 2005; check letter by modulus 23',
-    check: byLibrary('IE', 'pps'),
+    check: byLibrary(iePps),
   },
   'de-idnr': {
     label: 'Steuer-Identifikationsnummer',
     form: 'eleven digits, one digit two or three times among the first ten, the last by ISO 7064 MOD 11,10',
     source: 'Steueridentifikationsnummerverordnung; ISO/IEC 7064',
-    check: byLibrary('DE', 'idnr'),
+    check: byLibrary(deIdnr),
   },
   'fr-nif': {
     label: 'Numéro fiscal',
     form: 'thirteen digits that begin with 0 to 3, the last three a check by modulus 511',
     source: 'European Commission, TIN structure by country: France',
-    check: byLibrary('FR', 'nif'),
+    check: byLibrary(frNif),
   },
   'fr-nir': {
     label: 'Numéro de sécurité sociale',
     form: 'thirteen characters and a two-digit key, 97 less the number modulo 97',
     source: 'Décret 82-103, INSEE',
-    check: byLibrary('FR', 'nir'),
+    check: byLibrary(frNir),
   },
 } as const satisfies Record<string, NumberRule>;
 export type IdentityNumberKind = keyof typeof NUMBER_KINDS;
