@@ -24,7 +24,11 @@ export { ChangeDetails, type DetailChange, FIELDS, fieldSchema, MOST_CHANGES, ty
 export {
   AppliedAtDoor,
   ApplyAtDoor,
+  applyAddress,
   DOOR_IN_COOKIE,
+  linkAddress,
+  linkAt,
+  productAppliedFor,
   DoorDetails,
   type DoorDetailsView,
   LinkPurpose,

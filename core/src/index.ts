@@ -24,7 +24,7 @@ export {
 } from './basis/dates/index';
 export { blankOf, type Description, type Field, type HiddenNumber, type RowOf, type StatedIn } from './basis/detail/index';
 export { type Frequency, FREQUENCY_LABEL } from './basis/frequency/index';
-export { formatMoney, isOpenOrder, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney } from './basis/money/index';
+export { formatMoney, isOpenOrder, MAX_AMOUNT, minor, type Minor, moneyIn, ORDER_STATES, parseMoney } from './basis/money/index';
 export {
   ACCOUNT_KIND_NAMES,
   type AccountKind,
@@ -164,6 +164,7 @@ export {
   extended,
   type HistoryRule,
   type Line,
+  LINES,
   type Measure,
   MEANS,
   type Matter,

@@ -1,4 +1,4 @@
-import type { PublicProduct } from '@cavren/contract';
+import { applyAddress, type PublicProduct } from '@cavren/contract';
 import { createSSRApp } from 'vue';
 import { renderToString } from 'vue/server-renderer';
 import Apply from './door/Apply.vue';
@@ -11,6 +11,6 @@ import { makeVuetify } from './look/vuetify';
  * @param product whose page it is; null for where one comes in with a reference
  */
 export function drawn(product: PublicProduct | null): Promise<string> {
-  const path = product ? `/door/apply/${product.code}` : '/door';
+  const path = product ? applyAddress(product.code) : '/door';
   return renderToString(createSSRApp(DoorApp, { path, apply: Apply, first: product }).use(makeVuetify('door', true)));
 }

@@ -5,9 +5,11 @@ import { CalendarDate, Id, Reason, Version } from '../values/index';
 export const AskCheck = z.strictObject({ version: Version, personId: Id, kind: z.enum(CHECK_KINDS) });
 /** Every check that can be asked for now. */
 export const AskChecks = z.strictObject({ version: Version });
+/** What becomes of what a check found. */
+export const ResolutionName = z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']);
 export const ResolveFinding = z.strictObject({
   version: Version,
-  resolution: z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']),
+  resolution: ResolutionName,
   reason: Reason,
 });
 

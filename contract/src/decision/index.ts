@@ -52,15 +52,17 @@ export const OfferTerms = z.object({
   /** What each line is insured for; of lines of cover only. */
   insured: z.array(z.object({ line: Words, insured: Money })).optional(),
 });
+/** What is said to an offer. */
+export const OfferAnswerName = z.enum(['accept', 'refuse']);
 /** What somebody who applies said to the offer, written down by an officer. */
 export const AnswerOffer = z.strictObject({
   version: Version,
   personId: Id,
-  answer: z.enum(['accept', 'refuse']),
+  answer: OfferAnswerName,
   how: z.enum(['inPerson', 'phone', 'post']),
 });
 export const MeetCondition = z.strictObject({ version: Version, word: Reason });
 export const TakeAppeal = z.strictObject({ version: Version, what: Reason });
 export const SendNotice = z.strictObject({ version: Version });
-export const AnswerOfferAtDoor = z.strictObject({ answer: z.enum(['accept', 'refuse']), offerId: Id });
+export const AnswerOfferAtDoor = z.strictObject({ answer: OfferAnswerName, offerId: Id });
 export const AppealAtDoor = z.strictObject({ what: Reason });

@@ -1,12 +1,13 @@
 import { NOTICE_KINDS, SIGNED_DOCUMENTS } from '@cavren/core';
 import { z } from 'zod';
 import { ChangeDetails } from '../details/index';
-import { DoorReferences } from '../leasing/index';
-import { CalendarDate, DateOrder, StatedDate, Id, line, Time } from '../values/index';
+import { DirectionName, DoorReferences, SideName, UnitState, Way } from '../leasing/index';
+import { DOOR_TOKEN } from './plain';
+import { CalendarDate, DateOrder, StatedDate, Id, line, LineName, OrderStateName, PRODUCT_CODE, Time } from '../values/index';
 
-export { DOOR_IN_COOKIE } from './cookie';
+export { applyAddress, DOOR_IN_COOKIE, linkAddress, linkAt, productAppliedFor } from './plain';
 
-export const DoorToken = z.string().regex(/^[A-Za-z0-9_-]{32,64}$/, 'This is not a link of ours');
+export const DoorToken = z.string().regex(DOOR_TOKEN, 'This is not a link of ours');
 export const OpenDoor = z.strictObject({ token: DoorToken });
 /** What a link leads to: an application, or what is asked about an earlier letting. */
 export const LinkPurpose = z.enum(['file', 'reference']);
@@ -35,7 +36,7 @@ export const PublicProduct = z.object({
   example: z
     .object({ amount: z.string(), months: z.int(), rate: z.string(), percentageRate: z.string().nullable(), payment: z.string(), total: z.string() })
     .nullable(),
-  line: z.enum(['lending', 'insurance', 'leasing']),
+  line: LineName,
   /** What one may ask for, least and most; null where nobody asks for an amount. */
   amounts: z.object({ from: z.string(), upTo: z.string() }).nullable(),
   /** Of a cover: the plans that one can choose among. */
@@ -61,7 +62,7 @@ export const PublicProduct = z.object({
   bar: z.string().nullable(),
 });
 export type PublicProduct = z.infer<typeof PublicProduct>;
-export const ProductCode = z.object({ code: z.string().regex(/^[a-z0-9-]{3,40}$/, 'There is no such product') });
+export const ProductCode = z.object({ code: z.string().regex(PRODUCT_CODE, 'There is no such product') });
 export const ApplyAtDoor = z.strictObject({
   product: z.string().max(40),
   fullName: line(200).refine((text) => text.length >= 2, 'Give your name as on your identity paper'),
@@ -164,7 +165,7 @@ export const DoorView = z.object({
   name: z.string(),
   reference: z.string(),
   product: z.string(),
-  line: z.enum(['lending', 'insurance', 'leasing']),
+  line: LineName,
   stage: z.string(),
   /** How the place writes. */
   locale: z.string(),
@@ -279,7 +280,7 @@ export const DoorView = z.object({
           plan: z.string(),
           startsOn: CalendarDate,
           lastOn: CalendarDate,
-          state: z.enum(['held', 'kept', 'let']),
+          state: UnitState,
           holdsUntil: text,
           /** Once it is let: how it goes on, or ends. */
           end: text,
@@ -305,12 +306,12 @@ export const DoorView = z.object({
       late: text,
       payments: z.array(
         z.object({
-          direction: z.enum(['in', 'back']),
+          direction: DirectionName,
           amount: z.string(),
-          state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+          state: OrderStateName,
           at: Time,
           reference: text,
-          way: z.enum(['bank', 'card', 'counter']),
+          way: Way,
         }),
       ),
       criteria: PublicProduct.shape.criteria,
@@ -328,7 +329,7 @@ export const DoorView = z.object({
           ),
           bar: text,
           mine: z.boolean(),
-          signatures: z.array(z.object({ name: z.string(), side: z.enum(['tenant', 'house']) })),
+          signatures: z.array(z.object({ name: z.string(), side: SideName })),
         })
         .nullable(),
       keys: z.object({ count: z.int(), at: Time, to: z.string() }).nullable(),

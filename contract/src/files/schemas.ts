@@ -15,7 +15,8 @@ import {
 import { z } from 'zod';
 import { ProducerShape } from '../earnings/index';
 import { AssistanceResultShape } from '../assistance/index';
-import { OfferTerms } from '../decision/index';
+import { ResolutionName } from '../checks/index';
+import { OfferAnswerName, OfferTerms } from '../decision/index';
 import { UnderwritingOutcomeName } from '../underwriting/index';
 import { OneChange, rowSchema, statedSchema } from '../details/index';
 import { HandoverShape, HeldUnitShape, LeaseNoticeShape, ReceiptShape, LettingReferenceShape, RoundStandingShape } from '../leasing/index';
@@ -23,7 +24,7 @@ import { LineVersionShape } from '../lines/index';
 import { HistoryEntry } from '../history/index';
 import { PlacePack, ProductDefinition, StageName } from '../product/index';
 import { CHANNELS, FILE_SORTS } from './plain';
-import { CalendarDate, DateOrder, StatedDate, Id, Money, Profit, page, PageQuery, Time, Version, Words } from '../values/index';
+import { CalendarDate, DateOrder, StatedDate, Id, Money, OrderStateName, Profit, page, PageQuery, Time, Version, Words } from '../values/index';
 
 export const FileItem = z.object({
   reference: z.string(),
@@ -101,7 +102,7 @@ const ROWS = Object.fromEntries(ROW_ENTITIES.map((entity) => [PART_OF[entity], z
 
 const OrderShape = z
   .object({
-    state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+    state: OrderStateName,
     amount: Money,
     orderedAt: Time,
     orderedBy: z.string(),
@@ -216,7 +217,7 @@ export const FileState = z.object({
           agrees: z.boolean(),
           score: z.number().nullable(),
           reasons: z.array(Words),
-          resolution: z.enum(['confirmed', 'corrected', 'differentPerson', 'samePerson']).nullable(),
+          resolution: ResolutionName.nullable(),
           reason: text,
           resolvedBy: text,
           resolvedAt: text,
@@ -279,7 +280,7 @@ export const FileState = z.object({
       answers: z.array(
         z.object({
           personId: z.string(),
-          answer: z.enum(['accept', 'refuse']),
+          answer: OfferAnswerName,
           at: Time,
           how: z.enum(['frontDoor', 'inPerson', 'phone', 'post']),
           by: z.string(),

@@ -19,12 +19,18 @@ import {
   type RoomState,
 } from '@cavren/core';
 import { z } from 'zod';
-import { CalendarDate, DateOrder, Id, Money, Reason, Share, StatedDate, Time, Version, Words } from '../values/index';
+import { OfferAnswerName } from '../decision/index';
+import { CalendarDate, DateOrder, Id, Money, OrderStateName, PRODUCT_CODE, Reason, Share, StatedDate, Time, Version, Words } from '../values/index';
 
-const Way = z.enum(Object.keys(RECEIPT_WAY_LABEL) as [ReceiptWay, ...ReceiptWay[]]);
+export const Way = z.enum(Object.keys(RECEIPT_WAY_LABEL) as [ReceiptWay, ...ReceiptWay[]]);
 const Room = z.enum(Object.keys(ROOM_STATE_LABEL) as [RoomState, ...RoomState[]]);
 const text = z.string().nullable();
-const UnitState = z.enum(['held', 'kept', 'let']);
+/** What a unit is to who has it. */
+export const UnitState = z.enum(['held', 'kept', 'let']);
+/** Who stands on which side of a lease. */
+export const SideName = z.enum(['tenant', 'house']);
+/** Money that comes in, or goes back. */
+export const DirectionName = z.enum(['in', 'back']);
 
 const UnitPlanShape = z.object({
   code: z.string(),
@@ -53,7 +59,7 @@ export const UnitShape = z.object({
 });
 /** A stock as its folder describes it; its units and rents stand beside it as CSV. */
 export const StockShape = z.strictObject({
-  code: z.string().regex(/^[a-z0-9-]{3,40}$/),
+  code: z.string().regex(PRODUCT_CODE),
   label: z.string(),
   place: z.string(),
   plans: z.array(UnitPlanShape.omit({ rents: true })).min(1),
@@ -71,11 +77,11 @@ export const HeldUnitShape = z.object({
 
 export const ReceiptShape = z.object({
   id: z.string(),
-  direction: z.enum(['in', 'back']),
+  direction: DirectionName,
   way: Way,
   amount: Money,
   payer: z.string(),
-  state: z.enum(['ordered', 'unknown', 'done', 'failed', 'differs']),
+  state: OrderStateName,
   problem: text,
   reference: text,
   at: Time,
@@ -92,7 +98,7 @@ export const HandoverShape = z.object({
       pictures: z.array(z.object({ id: z.string(), name: z.string(), mediaType: z.string() })),
     }),
   ),
-  signatures: z.array(z.object({ side: z.enum(['tenant', 'house']), name: z.string(), whoId: z.string(), at: Time })),
+  signatures: z.array(z.object({ side: SideName, name: z.string(), whoId: z.string(), at: Time })),
   keys: z.int().nullable(),
   keysTo: text,
   keysAt: text,
@@ -103,7 +109,7 @@ export const HandoverShape = z.object({
 
 export const LeaseNoticeShape = z.object({
   id: z.string(),
-  side: z.enum(['tenant', 'house']),
+  side: SideName,
   personId: text,
   givenOn: CalendarDate,
   endsOn: CalendarDate,
@@ -327,7 +333,7 @@ export const OfferUnit = z.strictObject({ unitId: z.string().max(80) });
 export const AnswerUnit = z.strictObject({
   version: Version,
   offerId: z.string().max(40),
-  answer: z.enum(['accept', 'refuse']),
+  answer: OfferAnswerName,
   reason: z.string().trim().max(300).nullable().default(null),
 });
 export type AnswerUnit = z.infer<typeof AnswerUnit>;
@@ -488,7 +494,7 @@ export const HandOverKeys = z.strictObject({
 /** Notice that a let ends: on the last day that is said, as both agreed on it where notice doesn't reach it; else on the soonest that notice reaches. */
 export const TakeNotice = z.strictObject({
   version: Version,
-  side: z.enum(['tenant', 'house']),
+  side: SideName,
   personId: Id.nullable(),
   givenOn: CalendarDate,
   lastOn: CalendarDate.nullable(),

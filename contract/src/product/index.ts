@@ -33,7 +33,7 @@ import {
 } from '@cavren/core';
 import { z } from 'zod';
 import { DepositCapShape, DrawShape, EquipmentShape, LeaseTaxShape, LateFeeCapShape, LeaseShape } from '../leasing/index';
-import { CalendarDate, DateOrder, Money, Share, Words } from '../values/index';
+import { CalendarDate, DateOrder, LineName, Money, PRODUCT_CODE, Share, Words } from '../values/index';
 
 function isPattern(text: string): boolean {
   try {
@@ -250,10 +250,10 @@ const Guideline = z.strictObject({ year: z.int(), source: z.string(), states: z.
 
 /** A product as data; the server reads its products from files of this shape. */
 export const ProductDefinition = z.strictObject({
-  code: z.string().regex(/^[a-z0-9-]{3,40}$/),
+  code: z.string().regex(PRODUCT_CODE),
   version: z.int().min(1),
   name: z.string(),
-  line: z.enum(['lending', 'insurance', 'leasing']),
+  line: LineName,
   place: z.string(),
   route: z.array(StageName).min(2),
   chapters: z.array(z.enum(CHAPTERS)).min(1),
@@ -581,7 +581,7 @@ export type ProductInForce = z.infer<typeof ProductInForce>;
 export const ProductOnOffer = z.object({
   code: z.string(),
   name: z.string(),
-  line: z.enum(['lending', 'insurance', 'leasing']),
+  line: LineName,
   place: z.string(),
   placeName: z.string(),
   round: z.string().nullable(),
@@ -599,7 +599,7 @@ const Certificate = z.object({
   staffId: z.string(),
   staffName: z.string(),
   number: z.string(),
-  line: z.enum(['lending', 'insurance', 'leasing']),
+  line: LineName,
   places: z.array(z.string()),
   from: CalendarDate,
   until: CalendarDate.nullable(),
@@ -613,7 +613,7 @@ export type CertificatePage = z.infer<typeof CertificatePage>;
 export const KeepCertificate = z.strictObject({
   staffId: z.string().max(32),
   number: z.string().trim().min(3, 'Give the number of the certificate').max(40),
-  line: z.enum(['lending', 'insurance', 'leasing']),
+  line: LineName,
   places: z.array(z.string().max(20)).min(1, 'Name at least one place'),
   from: CalendarDate,
   until: CalendarDate.nullable(),

@@ -1,6 +1,6 @@
 import { RISK_LEVELS, STAFF_ROLES, type Act, type Authority } from '@cavren/core';
 import { z } from 'zod';
-import { Id, line, Money, Version } from '../values/index';
+import { Id, line, LineName, Money, Version } from '../values/index';
 
 export const SignIn = z.strictObject({
   username: z.string().min(1, 'Give your sign-in name').max(60),
@@ -9,7 +9,7 @@ export const SignIn = z.strictObject({
 
 /** Up to what somebody may approve, by line; null: everything. */
 export const AuthorityShape = z
-  .partialRecord(z.enum(['lending', 'insurance', 'leasing']), z.strictObject({ amount: Money, exceptions: z.boolean(), risk: z.enum(RISK_LEVELS).optional() }))
+  .partialRecord(LineName, z.strictObject({ amount: Money, exceptions: z.boolean(), risk: z.enum(RISK_LEVELS).optional() }))
   .nullable() satisfies z.ZodType<Authority>;
 
 export const Me = z.object({

@@ -1,5 +1,7 @@
-import { DATE_ORDERS, isIsoDate, MAX_AMOUNT, type IsoDate, type Minor, type Words as CoreWords } from '@cavren/core';
+import { DATE_ORDERS, isIsoDate, LINES, MAX_AMOUNT, ORDER_STATES, type IsoDate, type Minor, type Words as CoreWords } from '@cavren/core';
 import { z } from 'zod';
+
+export { PRODUCT_CODE } from './plain';
 
 /** Something to be said where it is shown: a message’s code with its values, or a text that stands for itself. */
 export const Words = z.union([
@@ -68,3 +70,7 @@ export const PageQuery = { page: z.coerce.number().int().min(1).max(100_000).def
 
 /** For write forms: unknown fields are refused. */
 export const Done = z.object({ done: z.literal(true) });
+
+export const LineName = z.enum(LINES);
+/** What became of an order to a bank. */
+export const OrderStateName = z.enum(ORDER_STATES);

@@ -1,4 +1,4 @@
-import { DOOR_IN_COOKIE, type PublicProduct } from '@cavren/contract';
+import { DOOR_IN_COOKIE, productAppliedFor, type PublicProduct } from '@cavren/contract';
 import { PROBLEM } from './problems';
 import fastifyStatic from '@fastify/static';
 import { randomBytes } from 'node:crypto';
@@ -64,7 +64,7 @@ export async function servePages(app: App, webFolder: string, productAt: (code: 
   }
   /** Which page is at an address. Whoever may still be inside sees theirs, which only a script can ask for. */
   async function pageAt(path: string, mayBeInside: boolean): Promise<string> {
-    const code = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(path)?.[1];
+    const code = productAppliedFor(path);
     if (code) {
       // Where there is no such product, or the database is away, the script says so.
       const product = await productAt(code).catch(() => null);

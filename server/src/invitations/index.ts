@@ -1,4 +1,4 @@
-import type { LinkPurpose } from '@cavren/contract';
+import { linkAddress, type LinkPurpose } from '@cavren/contract';
 import { SECRET } from '../outbox/index';
 import { personName, type FilePerson, say, type Words } from '@cavren/core';
 import { Table, type Sequelize, type Tx } from '../db/index';
@@ -69,7 +69,7 @@ function makeInvitations({ services, config, lender }: House, links: ReturnType<
       const token = newToken();
       const expiresAt = new Date(Date.parse(change.now) + Math.max(days, change.file.product.signing.linkDays) * DAY_MS).toISOString();
       await links.add({ tokenHash: tokenHash(token), fileId: change.row.id, personId: person.id, expiresAt, purpose }, change.tx);
-      await put(change, person, subject, say('mail.withLink', { text, link: SECRET }), `${config.publicUrl}/door/${token}`);
+      await put(change, person, subject, say('mail.withLink', { text, link: SECRET }), `${config.publicUrl}${linkAddress(token)}`);
     },
     tell: (change, person, subject, text) => put(change, person, subject, text),
   };

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DoorInside, DoorReferences, DoorView, PublicProduct } from '@cavren/contract';
+import { linkAt, productAppliedFor, type DoorInside, type DoorReferences, type DoorView, type PublicProduct } from '@cavren/contract';
 import { defineAsyncComponent, onMounted, ref, type Component } from 'vue';
 import { api, setCsrfToken } from '../api/index';
 import { cameInBefore } from './camein';
@@ -16,8 +16,8 @@ const props = defineProps<{
 const Apply = props.apply ?? defineAsyncComponent(() => import('./Apply.vue'));
 const Inside = defineAsyncComponent(() => import('./Inside.vue'));
 const References = defineAsyncComponent(() => import('./References.vue'));
-const token = /^\/door\/([A-Za-z0-9_-]{32,64})$/.exec(props.path)?.[1] ?? null;
-const product = /^\/door\/apply\/([a-z0-9-]{3,40})$/.exec(props.path)?.[1] ?? null;
+const token = linkAt(props.path);
+const product = productAppliedFor(props.path);
 const view = ref<DoorView | null>(null);
 /** What somebody is asked who let a home, in place of an application. */
 const asked = ref<DoorReferences | null>(null);

@@ -1,2 +1,2 @@
 export { formatMoney, MAX_AMOUNT, minor, type Minor, moneyIn, parseMoney, proportion, scaled, sum } from './money';
-export { isOpenOrder, type OrderState } from './order';
+export { isOpenOrder, ORDER_STATES, type OrderState } from './order';

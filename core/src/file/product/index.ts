@@ -65,6 +65,7 @@ export {
   type IncomeRule,
   type Limit,
   type Line,
+  LINES,
   type LivingBenchmark,
   type Means,
   MEANS,

@@ -12,7 +12,8 @@ import type { PartKind, PaymentPeriod } from '../../credit/parts/index';
 import type { FamilyStatus, FilingStatus, Role } from '../../people/people/fields';
 import type { Entity } from '../details/index';
 
-export type Line = 'lending' | 'insurance' | 'leasing';
+export const LINES = ['lending', 'insurance', 'leasing'] as const;
+export type Line = (typeof LINES)[number];
 
 export const STAGES = ['details', 'checking', 'gathering', 'applying', 'deciding', 'offering', 'signing', 'completing', 'done'] as const;
 export const END_STAGES = ['declined', 'withdrawn', 'lapsed'] as const;
