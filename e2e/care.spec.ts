@@ -1,4 +1,4 @@
-import { chapter, codeBy, deskOf, expect, openDemoFile, phoneContext, saved, test } from './people';
+import { chapter, codeBy, deskOf, expect, expectToFit, openDemoFile, phoneContext, saved, test } from './people';
 
 test('what a household is given is worked, given by the officer, read on a phone before a plan is chosen there, and the desk has it at once', async ({
   browser,
@@ -36,7 +36,7 @@ test('what a household is given is worked, given by the officer, read on a phone
   await expect(phone.getByText('Read first what you are given')).toBeVisible();
   await expect(phone.getByRole('button', { name: 'Choose Ground plan' })).toHaveCount(0);
   await expect(phone.getByText(most.replace(' a month', '')).first()).toBeVisible();
-  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await expectToFit(phone);
   await phone.getByRole('button', { name: 'I have read this' }).click();
   await phone.getByRole('button', { name: 'Choose Ground plan' }).click();
   await expect(phone.getByText('You chose this one.')).toBeVisible();

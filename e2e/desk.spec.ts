@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { choose, chapter, deskOf, expect, field, key, openDemoFile, saved, signIn, test, workIn } from './people';
+import { choose, chapter, deskOf, escape, expect, field, key, openDemoFile, saved, signIn, test, workIn } from './people';
 
 test('a wrong password says so and keeps the name', async ({ page }) => {
   await page.goto('/files?stage=done');
@@ -84,6 +84,7 @@ test('two officers in one field: both are shown, one chooses; other fields are p
 test('a lost connection keeps the typing, says so, and sends it when it is back', async ({ page }) => {
   await signIn(page, 'wren');
   await openDemoFile(page, 'Trevelgue');
+  await expect(field(page, /^Term in months/)).toBeVisible();
   await page.context().setOffline(true);
   await key(page, /^Term in months/, '48');
   await expect(page.getByText('Not saved yet: no connection.')).toBeVisible();
@@ -92,6 +93,20 @@ test('a lost connection keeps the typing, says so, and sends it when it is back'
   await expect(page.getByText('All saved')).toBeVisible();
   await page.reload();
   await expect(field(page, /^Term in months/)).toHaveValue('48');
+});
+
+test('a chapter that can’t be fetched says so, and comes with the connection', async ({ page }) => {
+  await signIn(page, 'wren');
+  await page.route('**/assets/IncomeChapter*', (route) => route.abort());
+  await openDemoFile(page, 'Trevelgue', 'income');
+  const missing = page.getByRole('alert').filter({ hasText: 'This part of the page couldn’t be fetched' });
+  await expect(missing).toBeVisible();
+  await chapter(page, 'Home');
+  await expect(page.getByRole('heading', { name: 'Where they live, and lived before' })).toBeVisible();
+  await chapter(page, 'Income');
+  await page.unroute('**/assets/IncomeChapter*');
+  await missing.getByRole('button', { name: 'Load the page again' }).click();
+  await expect(page.getByRole('heading', { name: 'Work', exact: true })).toBeVisible();
 });
 
 test('rows by keyboard: Enter from the last field makes a new one, Ctrl+D copies, Ctrl+Delete removes', async ({ page }) => {
@@ -223,11 +238,7 @@ test('all consents at once from the keyboard, what can be done in the command ba
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
   await page.keyboard.press('Alt+a');
-  // A dialog hears of Escape once it stands on top of all others, a moment after it is seen.
-  await expect(async () => {
-    await page.keyboard.press('Escape');
-    await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toHaveCount(0, { timeout: 1000 });
-  }).toPass();
+  await escape(page.getByRole('dialog', { name: 'Keyboard shortcuts' }));
   // One after the other: the applicant, then who stands surety.
   const agrees = page.getByRole('button', { name: /agrees to all that was read out/ });
   for (const left of [2, 1]) {

@@ -1,4 +1,21 @@
-import { choose, chapter, codeBy, deskOf, expect, field, key, openDemoFile, phoneContext, saved, signIn, test, watched, workIn } from './people';
+import {
+  choose,
+  chapter,
+  codeBy,
+  deskOf,
+  escape,
+  expect,
+  expectToFit,
+  field,
+  key,
+  openDemoFile,
+  phoneContext,
+  saved,
+  signIn,
+  test,
+  watched,
+  workIn,
+} from './people';
 
 test('the household as a picture: choosing shows, relating edits, what can’t be is said', async ({ page }) => {
   await signIn(page, 'wren');
@@ -107,7 +124,7 @@ test('cover: a second person with what is the same, a plan for everybody, and th
   await expect(plans.getByRole('row', { name: /^Season plan/ })).toContainText('chosen');
   await tamsin.getByRole('button', { name: 'Choose Year-round plan for everybody' }).click();
   await expect(plans.getByRole('row', { name: /^Year-round plan Pays at|^Year-round plan Pays for/ })).toContainText('chosen');
-  expect(await paid()).toBeGreaterThan(before);
+  await expect.poll(paid).toBeGreaterThan(before);
   await saved(tamsin);
   // What the strip says opens, down to the rate and the table that it is read from.
   await premium.click();
@@ -183,7 +200,7 @@ test('the command bar finds people, files, chapters and actions from the keyboar
   await page.locator('h1').click();
   await page.keyboard.press('?');
   await expect(page.getByRole('heading', { name: 'Keyboard shortcuts' })).toBeVisible();
-  await page.keyboard.press('Escape');
+  await escape(page.getByRole('dialog', { name: 'Keyboard shortcuts' }));
   await page.keyboard.press('Alt+2');
   await expect(page).toHaveURL(/\/people/);
   await page.keyboard.press('Control+k');
@@ -291,7 +308,7 @@ test('alone at the front door on a phone: applied, filled in, handed over, come 
   await phone.getByLabel('Town', { exact: true }).focus();
   await expect(phone.getByText('Give a date like')).toHaveCount(0);
   await expect(phone.getByText('everything is saved')).toBeVisible();
-  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await expectToFit(phone);
   // A page that is loaded again is where it was.
   await phone.reload();
   await expect(phone.getByRole('heading', { level: 1, name: /^Where you live/ })).toBeVisible();

@@ -27,16 +27,15 @@ async function misfits(page: Page): Promise<string[]> {
 test('every chapter stands in its window, from the widest desk to the smallest', async ({ page }) => {
   await signIn(page, 'wren');
   await openDemoFile(page, 'Solvane');
-  const found: string[] = [];
   /** What is open, in every window: it is opened in the widest, and follows. */
   async function inEverySize(name: string, there: Locator): Promise<void> {
     await expect(there).toBeVisible();
     for (const size of SIZES) {
       await page.setViewportSize(size);
-      // Drawn twice, so that what measures itself has answered to its new place.
+      // Drawn twice, so that what measures itself has answered to its new place; what answers later is waited for.
       await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
       await expect(there).toBeVisible();
-      found.push(...(await misfits(page)).map((one) => `${size.width} ${name}: ${one}`));
+      await expect.poll(() => misfits(page), { message: `${name} at ${size.width}` }).toEqual([]);
     }
     await page.setViewportSize(WIDEST);
   }
@@ -60,9 +59,9 @@ test('every chapter stands in its window, from the widest desk to the smallest',
   await inEverySize('equipment', page.getByRole('heading', { name: 'Delivery', exact: true }));
   for (const place of ['/today', '/files', '/units', '/rounds', '/open', '/people', '/outbox', '/certificates']) {
     await page.goto(place);
+    await page.waitForLoadState('networkidle');
     await inEverySize(place, page.getByRole('heading', { level: 1 }));
   }
-  expect(found).toEqual([]);
 });
 
 test('the wheel turns the chapter, and never the file out of the window', async ({ page }) => {
@@ -89,7 +88,7 @@ test('where the window is narrow the Path folds by itself, and lies over the cha
   await expect(path).toBeHidden();
   await page.getByRole('button', { name: 'Open the Path' }).click();
   await expect(path).toBeVisible();
-  expect(await misfits(page)).toEqual([]);
+  await expect.poll(() => misfits(page)).toEqual([]);
   await path.getByRole('button', { name: 'Fold' }).click();
   await expect(path).toBeHidden();
   await page.setViewportSize({ width: 1280, height: 800 });

@@ -82,6 +82,12 @@ export async function phoneContext(browser: Browser): Promise<BrowserContext> {
   return watched(await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true }));
 }
 
+/** How much wider than its window a page is: nothing, once it has drawn what it shows. */
+export const expectToFit = (page: Page, what = ''): Promise<void> =>
+  expect
+    .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), { message: `${what} stands in its window` })
+    .toBeLessThanOrEqual(0);
+
 /** A field of the open chapter, by its label. */
 export const field = (page: Page, label: string | RegExp): Locator => page.locator('section.center').getByLabel(label).first();
 
@@ -90,9 +96,19 @@ export async function choose(control: Locator, words: string): Promise<void> {
   // The list has the label of its control for as long as it is there.
   const input = control.and(control.page().locator('input'));
   await input.press('ArrowDown');
-  await control.page().getByRole('option', { name: words, exact: true }).click();
+  const option = control.page().getByRole('option', { name: words, exact: true });
+  await option.click();
   await expect(input).toHaveValue(words);
+  // The next list may have the same words.
+  await expect(option).toHaveCount(0);
 }
+
+/** Leaves a dialog by the keyboard: it hears of Escape once it stands on top of all others, a moment after it is seen. */
+export const escape = (dialog: Locator): Promise<void> =>
+  expect(async () => {
+    if (await dialog.isVisible()) await dialog.page().keyboard.press('Escape');
+    await expect(dialog).toHaveCount(0, { timeout: 2000 });
+  }).toPass();
 
 /** Opens a row that reads as a line, by what it says, or the first of a place. */
 export const workIn = (place: Locator | Page, line: string | RegExp = /^Work in/): Promise<void> =>

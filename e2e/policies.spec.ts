@@ -1,4 +1,4 @@
-import { choose, chapter, codeBy, deskOf, expect, openDemoFile, phoneContext, test } from './people';
+import { choose, chapter, codeBy, deskOf, expect, expectToFit, openDemoFile, phoneContext, test } from './people';
 
 test('what is said about health is kept and not shown again; who underwrites reads it, weighs it, and the premium follows', async ({ browser }) => {
   const tamsin = await deskOf(browser, 'tamsin');
@@ -36,7 +36,7 @@ test('what is said about health is kept and not shown again; who underwrites rea
     await expect(said).toHaveCount(answered);
   }
   await expect(phone.getByText('That was everything about Tobias Marrack')).toBeVisible();
-  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await expectToFit(phone);
   await phone.getByRole('button', { name: 'Back to my application' }).click();
   await expect(phone.getByText('You have answered everything.')).toBeVisible();
 

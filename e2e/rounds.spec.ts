@@ -1,4 +1,4 @@
-import { codeBy, deskOf, expect, phoneContext, test } from './people';
+import { codeBy, deskOf, expect, expectToFit, phoneContext, test } from './people';
 
 test('a round: the next one is opened, homes are offered down the list to the third that somebody refuses, and on a phone the next one accepts', async ({
   browser,
@@ -64,7 +64,7 @@ test('a round: the next one is opened, homes are offered down the list to the th
   await phone.getByRole('button', { name: 'Come in' }).click();
   await expect(phone.getByRole('heading', { name: 'We offer you 1 Ropewalk' })).toBeVisible();
   await expect(phone.getByText('One bedroom, $690.00 a month. It is kept for you')).toBeVisible();
-  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await expectToFit(phone);
   await phone.getByRole('button', { name: 'Accept 1 Ropewalk' }).click();
   await expect(phone.getByRole('heading', { name: 'We offer you 1 Ropewalk' })).toHaveCount(0);
   await expect(wren.getByText('1 Ropewalk, accepted')).toBeVisible();

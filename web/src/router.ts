@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { orUnfetched } from './look/index';
 import { PAGES, pageAt } from './pages/index';
 import { useDesk } from './session/index';
 
@@ -8,12 +9,12 @@ export function makeRouter() {
     history: createWebHistory(),
     routes: [
       { path: '/', redirect: '/today' },
-      { path: '/sign-in', component: () => import('./session/SignInPage.vue'), meta: { open: true } },
-      ...PAGES.map(({ path, load }) => ({ path, component: load })),
-      { path: '/people/:id', component: () => import('./persons/PersonPage.vue') },
-      { path: '/files/:reference/:chapter?', component: () => import('./file/FilePage.vue') },
-      { path: '/:rest(.*)*', component: () => import('./pages/NotFoundPage.vue') },
-      { path: '/:rest(.*)*', name: 'not-yours', component: () => import('./pages/NotYoursPage.vue') },
+      { path: '/sign-in', component: orUnfetched(() => import('./session/SignInPage.vue')), meta: { open: true } },
+      ...PAGES.map(({ path, load }) => ({ path, component: orUnfetched(load) })),
+      { path: '/people/:id', component: orUnfetched(() => import('./persons/PersonPage.vue')) },
+      { path: '/files/:reference/:chapter?', component: orUnfetched(() => import('./file/FilePage.vue')) },
+      { path: '/:rest(.*)*', component: orUnfetched(() => import('./pages/NotFoundPage.vue')) },
+      { path: '/:rest(.*)*', name: 'not-yours', component: orUnfetched(() => import('./pages/NotYoursPage.vue')) },
     ],
   });
   router.beforeEach(async (to) => {

@@ -12,6 +12,9 @@ import { useDesk } from '../src/session/index';
 /** What a page comes to, as soon as it does; the time ends what hangs, and judges nothing. */
 const once = <Found>(look: () => Found): Promise<Found> => vi.waitFor(look, { timeout: 60_000 });
 
+/** What the server says, by method and address: the same always, or by what it is sent. */
+type Answers = Readonly<Record<string, object | ((body: unknown) => Response)>>;
+
 /** A page of the desk, opened by somebody; the server is what answers what it is asked for. */
 export class Page {
   /** What was sent, by method and address. */
@@ -24,7 +27,7 @@ export class Page {
   ) {}
 
   /** @param answers by method and address without its query; a page that asks for anything else is refused. */
-  static async open(component: Component, role: StaffRole, answers: Readonly<Record<string, object>>): Promise<Page> {
+  static async open(component: Component, role: StaffRole, answers: Answers): Promise<Page> {
     const root = document.createElement('div');
     document.body.append(root);
     const me: Me = { id: 'staff-one', name: 'Somebody', role, authority: {}, acts: actsOf(role), csrfToken: 'token' };
@@ -36,9 +39,11 @@ export class Page {
     });
     vi.stubGlobal('fetch', (url: string, { method, body }: { method: string; body?: string }) => {
       const call = `${method} ${url.split('?')[0] ?? ''}`;
+      const said = JSON.parse(body ?? '{}') as unknown;
       if (method === 'GET') page.asked.push(url);
-      else page.sent.push({ call, body: JSON.parse(body ?? '{}') });
-      const answer = { 'GET /api/session': me, ...answers }[call];
+      else page.sent.push({ call, body: said });
+      const answer = ({ 'GET /api/session': me, ...answers } as Answers)[call];
+      if (typeof answer === 'function') return Promise.resolve((answer as (body: unknown) => Response)(said));
       return Promise.resolve(Response.json(answer ?? { title: `Nothing answers ${call}`, code: 'not-found' }, { status: answer ? 200 : 404 }));
     });
     const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: { render: () => null } }] });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
-/** What changed in a file since the version that a refused write had seen. */
-export const MeanwhileChange = z.object({ subject: z.string(), after: z.string().nullable(), actor: z.string(), at: z.string() });
+/** What changed in a file since the version that a refused write had seen; whether it was nobody but the program: an answer that came, a message that went. */
+export const MeanwhileChange = z.object({ subject: z.string(), after: z.string().nullable(), actor: z.string(), byProgram: z.boolean(), at: z.string() });
 
 /** An error as RFC 9457 has it, with a stable code and the path of each field that is wrong. */
 export const Problem = z.object({

@@ -214,7 +214,13 @@ export function makeFiles({ db, store, snapshots, history, productOf, now, parts
 
   async function refuseStale(row: FileRow, version: number, tx: Tx): Promise<void> {
     if (row.version === version) return;
-    const meanwhile = (await history().since(row.id, version, tx)).map(({ subject, after, actor, at }) => ({ subject, after, actor, at }));
+    const meanwhile = (await history().since(row.id, version, tx)).map(({ subject, after, actor, actorId, at }) => ({
+      subject,
+      after,
+      actor,
+      byProgram: actorId === SYSTEM.id,
+      at,
+    }));
     throw new ProblemError(409, 'stale', 'The file was changed meanwhile.', { version: row.version, meanwhile });
   }
 

@@ -10,7 +10,8 @@ const props = defineProps<{
   waits?: string | null;
   /** Whether the one thing to do is to confirm, so that the keys are there. */
   confirmFirst?: boolean;
-  run: () => Promise<unknown>;
+  /** Does it, and throws what went wrong: the dialog says so, and keeps what was typed. */
+  run: () => Promise<true>;
 }>();
 const problem = ref('');
 const busy = ref(false);

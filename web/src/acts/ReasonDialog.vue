@@ -5,7 +5,7 @@ import ConfirmDialog from './ConfirmDialog.vue';
 
 /** Asks for a reason before something is done. */
 const open = defineModel<boolean>({ required: true });
-defineProps<{ title: string; text: string; label: string; confirm: string; run: (reason: string) => Promise<unknown> }>();
+defineProps<{ title: string; text: string; label: string; confirm: string; run: (reason: string) => Promise<true> }>();
 const reason = ref('');
 watch(open, () => (reason.value = ''));
 </script>

@@ -3,7 +3,7 @@ import ConfirmDialog from './ConfirmDialog.vue';
 
 /** Shows what will happen before it does, where it leaves the house or can't be undone: to whom, how much, which words. */
 const open = defineModel<boolean>({ required: true });
-defineProps<{ title: string; happens: readonly { what: string; to: string }[]; confirm: string; run: () => Promise<unknown> }>();
+defineProps<{ title: string; happens: readonly { what: string; to: string }[]; confirm: string; run: () => Promise<true> }>();
 </script>
 
 <template>

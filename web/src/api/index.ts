@@ -8,7 +8,7 @@ export class ApiProblem extends Error {
   }
 }
 
-/** The server can't be reached, or is itself cut off: what was to be saved may be tried again. */
+/** The server can't be reached, is itself cut off, or failed: what was to be saved may be tried again. */
 export class Unreachable extends Error {
   constructor(message = 'The server can’t be reached at the moment.') {
     super(message);
@@ -39,7 +39,7 @@ async function call<T>(method: string, url: string, body?: unknown): Promise<T> 
   });
   if (response.ok) return (await response.json()) as T;
   const problem = ((await response.json().catch(() => null)) as Problem | null) ?? WITHOUT_TITLE;
-  if (response.status === 502 || response.status === 503) throw new Unreachable(problem.title);
+  if (response.status >= 500) throw new Unreachable(problem.title);
   throw new ApiProblem(problem);
 }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { linkAt, productAppliedFor, type DoorInside, type DoorReferences, type DoorView, type PublicProduct } from '@cavren/contract';
-import { defineAsyncComponent, onMounted, ref, type Component } from 'vue';
+import { onMounted, ref, type Component } from 'vue';
+import { fetchedPart } from '../look/index';
 import { api, setCsrfToken } from '../api/index';
 import { cameInBefore } from './camein';
 import ComeIn from './ComeIn.vue';
@@ -13,9 +14,9 @@ const props = defineProps<{
   apply: Component | null;
   first: PublicProduct | null;
 }>();
-const Apply = props.apply ?? defineAsyncComponent(() => import('./Apply.vue'));
-const Inside = defineAsyncComponent(() => import('./Inside.vue'));
-const References = defineAsyncComponent(() => import('./References.vue'));
+const Apply = props.apply ?? fetchedPart(() => import('./Apply.vue'));
+const Inside = fetchedPart(() => import('./Inside.vue'));
+const References = fetchedPart(() => import('./References.vue'));
 const token = linkAt(props.path);
 const product = productAppliedFor(props.path);
 const view = ref<DoorView | null>(null);

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
 import { dayInWords } from '@cavren/core';
-import { computed, defineAsyncComponent, nextTick, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
-import { AskText, PickFile, SQUARE } from '../look/index';
+import { fetchedPart, AskText, PickFile, SQUARE } from '../look/index';
 import SignFlow from './SignFlow.vue';
 
 const props = defineProps<{ view: DoorView }>();
@@ -30,10 +30,10 @@ async function handed(): Promise<void> {
   window.scrollTo({ top: 0 });
   thanks.value?.focus();
 }
-const OwnDetails = defineAsyncComponent(() => import('./OwnDetails.vue'));
-const HealthFlow = defineAsyncComponent(() => import('./HealthFlow.vue'));
-const Letting = defineAsyncComponent(() => import('./Letting.vue'));
-const RoundCard = defineAsyncComponent(() => import('./RoundCard.vue'));
+const OwnDetails = fetchedPart(() => import('./OwnDetails.vue'));
+const HealthFlow = fetchedPart(() => import('./HealthFlow.vue'));
+const Letting = fetchedPart(() => import('./Letting.vue'));
+const RoundCard = fetchedPart(() => import('./RoundCard.vue'));
 /** While questions about one's health are answered; what came of them is read anew afterwards. */
 const asked = ref(false);
 async function leaveHealth(): Promise<void> {

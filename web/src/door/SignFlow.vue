@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { DoorView } from '@cavren/contract';
-import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { api, isSignedOut, messageOf } from '../api/index';
-import { AskText } from '../look/index';
+import { fetchedPart, AskText } from '../look/index';
 
 /** Agree to electronic papers, read to the end, choose, sign; each step is kept by the server before the next opens. */
 const props = defineProps<{ view: DoorView }>();
 const emit = defineEmits<{ change: [view: DoorView]; back: []; ended: [] }>();
-const ReadPages = defineAsyncComponent(() => import('../papers/ReadPages.vue'));
+const ReadPages = fetchedPart(() => import('../papers/ReadPages.vue'));
 const problem = ref('');
 const busy = ref(false);
 const agreed = ref(false);

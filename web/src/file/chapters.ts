@@ -1,5 +1,6 @@
 import type { Chapter } from '@cavren/core';
-import { defineAsyncComponent, type Component } from 'vue';
+import type { Component } from 'vue';
+import { fetchedPart } from '../look/index';
 
 /** A chapter of a file, as its concept's folder offers it in a `chapter.ts`: what it is in products, and its page, loaded when it is looked at. */
 export interface ChapterPage {
@@ -12,7 +13,7 @@ const offered = Object.values(import.meta.glob<{ chapter: ChapterPage }>('../*/c
 /** Every chapter's page, found in the folders of the concepts. */
 export const CHAPTER_PAGES: ReadonlyMap<string, Component> = new Map(
   offered.flatMap(({ chapter: { codes, load } }) => {
-    const page = defineAsyncComponent(load);
+    const page = fetchedPart(load);
     return codes.map((code) => [code, page] as const);
   }),
 );

@@ -1,4 +1,4 @@
-import { fileOf, MOST_CHANGES, viewAfter, type FileAnswer, type FileView, type ProductInForce, type StatedBy } from '@cavren/contract';
+import { fileOf, MOST_CHANGES, viewAfter, type FileAnswer, type FileView, type Problem, type ProductInForce, type StatedBy } from '@cavren/contract';
 import {
   applyChanges,
   computePath,
@@ -69,12 +69,12 @@ export function openEditing(reference: string) {
   const queue = shallowRef<DetailChange[]>(readQueue(store));
   const typing = reactive(new Map<string, Extract<DetailChange, { op: 'set' }>>());
   const problems = reactive(new Map<string, string>());
-  const conflict = ref<Conflict | null>(null);
+  const conflict = shallowRef<Conflict | null>(null);
   const saving = ref<Saving>('saved');
   const news = ref('');
   const present = ref<Present[]>([]);
   const statedBy = ref<StatedBy['stated']>({});
-  const undos = ref<Undo[]>([]);
+  const undos = shallowRef<Undo[]>([]);
   /** The row that is worked in: it shows its fields, all others read as lines. */
   const working = ref<string | null>(null);
   /** Fields in which something has to be said before what was typed can be saved, by their subjects. */
@@ -199,7 +199,8 @@ export function openEditing(reference: string) {
       retry = window.setTimeout(() => void send(), RETRY_MS);
       return;
     }
-    if (error instanceof ApiProblem && error.problem.code === 'stale') return merge(error.problem.meanwhile ?? []);
+    const meanwhile = meanwhileOf(error);
+    if (meanwhile) return merge(meanwhile);
     if (error instanceof ApiProblem && error.problem.errors?.length) return reject(error.problem.errors);
     if (error instanceof ApiProblem && error.problem.code === 'signed-out') {
       saving.value = 'offline';
@@ -225,7 +226,7 @@ export function openEditing(reference: string) {
   }
 
   /** The file has moved on: changes to other fields are put on top of it, a field that both changed is asked about. */
-  async function merge(meanwhile: { subject: string; after: string | null; actor: string }[]): Promise<void> {
+  async function merge(meanwhile: Meanwhile): Promise<void> {
     await load();
     seen.clear();
     const clash = queue.value.find(
@@ -236,8 +237,7 @@ export function openEditing(reference: string) {
       conflict.value = { change: clash, theirs: other?.after ?? null, actor: other?.actor ?? 'Somebody' };
       return;
     }
-    const actors = [...new Set(meanwhile.map(({ actor }) => actor))].join(', ');
-    if (actors) news.value = `${actors} changed this file meanwhile; your entries were put on top.`;
+    if (meanwhile.length > 0) news.value = `${actorsOf(meanwhile)} changed this file meanwhile; your entries were put on top.`;
     saving.value = 'saving';
   }
 
@@ -254,27 +254,28 @@ export function openEditing(reference: string) {
 
   let acting: Promise<unknown> = Promise.resolve();
   /** Everything that is no field: checks, papers, moves. Waits for the fields to be saved, and for the act before, whose version it builds on. */
-  function act(at: string, body: object | FormData = {}): Promise<boolean> {
+  function act(at: string, body: object | FormData = {}): Promise<true> {
     const done = acting.then(() => doAct(at, body));
     acting = done.catch(() => undefined);
     return done;
   }
 
-  async function doAct(at: string, body: object | FormData, tries = 3): Promise<boolean> {
+  async function doAct(at: string, body: object | FormData, tries = 3): Promise<true> {
     news.value = '';
     await settled();
     try {
       await takeAnswer(await api.post<FileAnswer>(`${url}${at}`, body instanceof FormData ? body : { version: view.value?.version ?? 1, ...body }));
       return true;
     } catch (error) {
-      if (tries > 1 && onlyAnswersCame(error)) {
+      const meanwhile = meanwhileOf(error);
+      if (tries > 1 && meanwhile?.every(({ byProgram }) => byProgram)) {
         await load();
         return doAct(at, body, tries - 1);
       }
-      news.value =
-        error instanceof ApiProblem && error.problem.code === 'stale' ? 'The file was changed meanwhile. Look at it again, then repeat.' : messageOf(error);
+      const told = meanwhile ? new Error(`${actorsOf(meanwhile)} changed the file meanwhile. Look at it again, then repeat.`) : error;
+      news.value = messageOf(told);
       await load();
-      throw error;
+      throw told;
     }
   }
 
@@ -459,11 +460,14 @@ function whenThereIsTime(run: () => void): { soon: () => void; cancel: () => voi
   return { soon, cancel };
 }
 
-/** An outside service's answer that came in meanwhile takes nothing away from what the officer saw, so the act is done on top of it. */
-function onlyAnswersCame(error: unknown): boolean {
-  if (!(error instanceof ApiProblem) || error.problem.code !== 'stale') return false;
-  return error.problem.meanwhile?.every(({ subject }) => subject.startsWith('check/')) ?? false;
-}
+type Meanwhile = NonNullable<Problem['meanwhile']>;
+/**
+ * What changed in the file since what was seen here, where a write was refused for that. What the program itself did, an
+ * answer that came or a message that went, takes nothing away from what the officer saw, so an act is done on top of it.
+ */
+const meanwhileOf = (error: unknown): Meanwhile | null =>
+  error instanceof ApiProblem && error.problem.code === 'stale' ? (error.problem.meanwhile ?? []) : null;
+const actorsOf = (meanwhile: Meanwhile): string => [...new Set(meanwhile.map(({ actor }) => actor))].join(', ') || 'Somebody';
 
 /** A postal code that lies in one region alone says which, where none was named. */
 function withRegion(file: FileState, wish: Extract<DetailChange, { op: 'set' }>): DetailChange[] {

@@ -55,7 +55,7 @@ const leaving = ref(false);
 function leave(letting: Letting): void {
   [aside.value, leaving.value] = [letting, true];
 }
-const setAside = (reason: string): Promise<unknown> => send('aside', '/references/aside', { homeId: aside.value?.home.id, reason });
+const setAside = (reason: string): Promise<true> => editing.act('/references/aside', { homeId: aside.value?.home.id, reason });
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 export { default as AskChoice } from './AskChoice.vue';
 export { default as AskText } from './AskText.vue';
 export { controlOf, controlsIn, focusOn, goOnFrom, inOpenList } from './control';
+export { fetchedPart, orUnfetched } from './fetched';
 export { default as Fold } from './Fold.vue';
 export { default as Labelled } from './Labelled.vue';
 export { default as NeededNow } from './NeededNow.vue';

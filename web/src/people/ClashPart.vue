@@ -2,13 +2,13 @@
 import { personName, type FileState } from '@cavren/core';
 import { computed, ref } from 'vue';
 import { ReasonDialog } from '../acts/index';
-import { useSending } from '../file/index';
+import { useEditing } from '../file/index';
 import { useDesk } from '../session/index';
 
 /** Other files of the same round in which somebody of this one stands: one of them goes on, the others are withdrawn. */
 const props = defineProps<{ file: FileState }>();
 const desk = useDesk();
-const { send, problem, busy } = useSending();
+const editing = useEditing();
 const others = computed(() => [...new Set(props.file.clashes.map(({ reference }) => reference))]);
 const whoIn = (reference: string): string =>
   props.file.clashes
@@ -26,9 +26,8 @@ const isSettling = computed({ get: () => settling.value !== '', set: (open) => (
       <b>{{ whoIn(other) }}</b> also stands in <router-link :to="`/files/${other}/people`" class="mono">{{ other }}</router-link> of the same round. A household
       has one application in a round: say which goes on.
     </p>
-    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <p v-if="desk.may('file.withdraw')" class="row-actions">
-      <v-btn size="small" :loading="busy === other" @click="settling = other">This one goes on</v-btn>
+      <v-btn size="small" @click="settling = other">This one goes on</v-btn>
       <router-link :to="`/files/${other}/people`">The other one goes on: open it</router-link>
     </p>
   </div>
@@ -38,6 +37,6 @@ const isSettling = computed({ get: () => settling.value !== '', set: (open) => (
     text="The other file ends, its applicant is told, and anything that it holds is free again. This cannot be undone."
     label="Why this one goes on"
     :confirm="`Withdraw ${settling}`"
-    :run="(reason: string) => send(settling, '/round/settle', { other: settling, reason })"
+    :run="(reason: string) => editing.act('/round/settle', { other: settling, reason })"
   />
 </template>

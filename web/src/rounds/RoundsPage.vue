@@ -40,30 +40,19 @@ const WHERE: Record<RoundView['list'][number]['state'], { label: string; mark: M
 };
 const TAKEN = { offered: 'Offered to', accepted: 'Accepted by', held: 'Held by', kept: 'Kept for', let: 'Let to' } as const;
 const problem = ref('');
-const busy = ref('');
-async function tell(name: string, work: () => Promise<unknown>): Promise<boolean> {
-  busy.value = name;
-  problem.value = '';
-  try {
-    await work();
-    await Promise.all([rounds.refetch(), view.refetch()]);
-    return true;
-  } catch (error) {
-    problem.value = messageOf(error);
-    return false;
-  } finally {
-    busy.value = '';
-  }
+const busy = ref(false);
+/** Tells the server something, and reads what came of it. */
+async function tell(at: string, body: object): Promise<true> {
+  await api.post(at, body);
+  await Promise.all([rounds.refetch(), view.refetch()]);
+  return true;
 }
 const drawing = ref(false);
-const drawIt = (): Promise<boolean> => tell('draw', () => api.post(`/api/rounds/${code.value}/draw`, {}));
+const drawIt = (): Promise<true> => tell(`/api/rounds/${code.value}/draw`, {});
 const offering = ref<RoundView['units'][number] | null>(null);
 const isOffering = computed({ get: () => offering.value !== null, set: (open) => (offering.value = open ? offering.value : null) });
 const whoseTurn = computed(() => view.data.value?.list.find(({ reference }) => reference === offering.value?.turn) ?? null);
-const offerIt = (): Promise<boolean> => {
-  const unitId = offering.value?.unit.id ?? '';
-  return tell(unitId, () => api.post(`/api/rounds/${code.value}/offers`, { unitId }));
-};
+const offerIt = (): Promise<true> => tell(`/api/rounds/${code.value}/offers`, { unitId: offering.value?.unit.id });
 
 const name = ref('');
 const product = ref('');
@@ -77,7 +66,15 @@ const opensOn = computed(() => (opens.value.trim() === '' ? today : parseDate(op
 const closesOn = computed(() => (closes.value.trim() === '' ? null : parseDate(closes.value, order.value, today)));
 async function open(): Promise<void> {
   const body = { product: picked.value?.code, name: name.value.trim(), opensOn: opensOn.value, closesOn: closesOn.value };
-  if (await tell('open', () => api.post('/api/rounds', body))) [name.value, opens.value, closes.value, chosen.value] = ['', '', '', ''];
+  [busy.value, problem.value] = [true, ''];
+  try {
+    await tell('/api/rounds', body);
+    [name.value, opens.value, closes.value, chosen.value] = ['', '', '', ''];
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = false;
+  }
 }
 </script>
 
@@ -91,7 +88,7 @@ async function open(): Promise<void> {
       <div class="row-actions">
         <AskChoice v-if="items.length > 1" v-model="choice" label="Round" :items="items" min-width="210" />
         <v-btn v-if="round?.state === 'drawn'" :prepend-icon="mdiDownload" :href="`/api/door/rounds/${code}/list.csv`">The list as CSV</v-btn>
-        <v-btn v-if="round?.state === 'closed' && desk.may('round.draw')" variant="flat" :loading="busy === 'draw'" @click="drawing = true">Draw it</v-btn>
+        <v-btn v-if="round?.state === 'closed' && desk.may('round.draw')" variant="flat" @click="drawing = true">Draw it</v-btn>
       </div>
     </header>
     <v-alert v-if="problem" class="note ember mb-3" role="alert">{{ problem }}</v-alert>
@@ -149,7 +146,6 @@ async function open(): Promise<void> {
                 <v-btn
                   v-if="one.turn && !one.taken && desk.may('round.offer')"
                   size="small"
-                  :loading="busy === one.unit.id"
                   :aria-label="`Offer ${one.unit.label} to ${one.turn}`"
                   @click="offering = one"
                   >Offer it</v-btn
@@ -203,7 +199,7 @@ async function open(): Promise<void> {
           :placeholder="showDate(addDays(today, 30))"
           :error="closes !== '' && closesOn === null ? 'This is no date' : undefined"
         />
-        <v-btn type="submit" variant="flat" :loading="busy === 'open'" :disabled="name.trim().length < 3 || !opensOn || !closesOn">Open it</v-btn>
+        <v-btn type="submit" variant="flat" :loading="busy" :disabled="name.trim().length < 3 || !opensOn || !closesOn">Open it</v-btn>
       </form>
       <p class="soft text-small mt-2">
         A seed is drawn now and kept sealed. Its seal is published at once, the seed itself with the draw: nobody can choose it once people have applied.

@@ -32,9 +32,9 @@ const open = computed(() => standing.value?.offers.find(({ state }) => state ===
 const STATE = { open: 'to be answered', accepted: 'accepted', refused: 'refused', lapsed: 'not answered in time', takenBack: 'taken back' } as const;
 const mayAnswer = computed(() => open.value !== null && desk.may('offer.answer'));
 const refusing = ref(false);
-const answer = (said: 'accept' | 'refuse', reason: string | null = null): Promise<boolean> =>
-  send(said, '/round/answer', { offerId: open.value?.id, answer: said, reason });
-offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} for them`, key: null, waits: null, run: () => void answer('accept') }] : []));
+const accept = (): Promise<boolean> => send('accept', '/round/answer', { offerId: open.value?.id, answer: 'accept' });
+const refuse = (reason: string): Promise<true> => editing.act('/round/answer', { offerId: open.value?.id, answer: 'refuse', reason });
+offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} for them`, key: null, waits: null, run: () => void accept() }] : []));
 </script>
 
 <template>
@@ -59,12 +59,12 @@ offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} fo
           <span class="flex-1-1">
             <Mark :kind="offer.state === 'open' ? 'partly' : offer.state === 'accepted' ? 'settled' : 'blocked'" /> <b>{{ offer.unit }}</b>,
             {{ STATE[offer.state] }}<template v-if="offer.state === 'open'"> by {{ showDate(offer.answerBy) }}</template
-            ><template v-else-if="offer.answeredAt"> {{ showDate(offer.answeredAt) }}</template
+            ><template v-else-if="offer.answeredAt">{{ ` ${showDate(offer.answeredAt)}` }}</template
             ><span v-if="offer.reason" class="soft">: {{ offer.reason }}</span>
           </span>
           <template v-if="offer.state === 'open' && mayAnswer">
-            <v-btn size="small" :loading="busy === 'accept'" @click="answer('accept')">They accept</v-btn>
-            <v-btn size="small" variant="text" :loading="busy === 'refuse'" @click="refusing = true">They refuse</v-btn>
+            <v-btn size="small" :loading="busy === 'accept'" @click="accept">They accept</v-btn>
+            <v-btn size="small" variant="text" @click="refusing = true">They refuse</v-btn>
           </template>
         </li>
       </ul>
@@ -75,7 +75,7 @@ offerActs(() => (mayAnswer.value ? [{ name: `Accept ${open.value?.unit ?? ''} fo
         text="It is free for whoever comes next, and counts as one that was refused."
         label="Why, as they say"
         confirm="Note the refusal"
-        :run="(reason: string) => answer('refuse', reason)"
+        :run="refuse"
       />
     </div>
 
