@@ -500,6 +500,7 @@ export {
   chargesStanding,
   type ChargeStanding,
   depositCapOf,
+  depositMonthsMost,
   depositMost,
   depositOf,
   givenBackOf,

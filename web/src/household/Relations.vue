@@ -61,7 +61,7 @@ const stored = (id: string) => editing.problems.get(`relation/${id}/kind`);
   <div class="relations">
     <h3>Related to {{ personName(person) }}</h3>
     <p v-for="row in rows" :key="row.id" class="d-flex flex-wrap align-center ga-1 py-1" :data-anchor="`relation.${row.id}`" tabindex="-1">
-      <span class="flex-1-1">{{ name(row.otherId) }}</span>
+      <span class="flex-1-1-0">{{ name(row.otherId) }}</span>
       <AskChoice
         width="104"
         bare

@@ -5,6 +5,7 @@ import {
   lastDayOf,
   lateCapOf,
   lateFeeInWords,
+  depositMonthsMost,
   leaseDeposit,
   leaseLacks,
   leaseTermsOf,
@@ -210,7 +211,7 @@ offerActs(() =>
           field="depositMonths"
           label="Deposit in months of rent"
           :locked="locked"
-          :hint="`${rules.deposit.months} where nothing is said, at most ${rules.deposit.monthsMost}`"
+          :hint="`${rules.deposit.months} where nothing is said, at most ${depositMonthsMost(file)}`"
         />
       </div>
       <v-alert v-if="!terms" class="note mt-2" role="note">It waits for {{ lacks ? say(lacks) : 'the term' }}.</v-alert>
@@ -228,8 +229,8 @@ offerActs(() =>
           <template v-if="asked">
             <dt>Deposit</dt>
             <dd>
-              {{ money(asked.deposit.term.value) }}{{ asked.deposit.cap ? `, at most ${money(asked.deposit.cap.value)}` : '' }}
-              <span v-if="asked.source" class="soft text-small d-block">{{ asked.source }}</span>
+              {{ money(asked.deposit.term.value) }}
+              <span v-if="asked.deposit.cap" class="soft text-small d-block">By law at most {{ money(asked.deposit.cap.value) }}: {{ asked.source }}</span>
             </dd>
           </template>
         </dl>

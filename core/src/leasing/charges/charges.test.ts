@@ -9,6 +9,7 @@ import type { FileState } from '../../file/state/index';
 import type { Receipt } from './fields';
 import {
   chargesStanding,
+  depositMonthsMost,
   depositMost,
   depositOf,
   givenBackOf,
@@ -112,6 +113,22 @@ describe('a deposit', () => {
     }
     const nowhere = leaseDeposit(asking({ unit: null }), minor(118_000));
     expect(nowhere.deposit.term.value).toBe(118_000);
+  });
+  it('is at most what the product and the law both let be asked, in months of the rent', () => {
+    const file = asking({}, { amount: minor(118_000) });
+    const lease = file.product.lease;
+    if (!lease) throw new Error('The sample lets something');
+    const withMost = (monthsMost: number, deposits = file.pack.deposits): FileState => ({
+      ...file,
+      product: { ...file.product, lease: { ...lease, deposit: { ...lease.deposit, monthsMost } } },
+      pack: { ...file.pack, deposits },
+    });
+    expect([0, 1, 2, 3].map((most) => depositMonthsMost(withMost(most)))).toEqual([0, 1, 2, 2]);
+    expect(depositMonthsMost(withMost(3, []))).toBe(3);
+    // Five weeks are 60/52 of a month's rent, in hundredths and never above.
+    expect(depositMonthsMost(withMost(3, [cap({ weeks: 5 })]))).toBe(1.15);
+    expect(depositMonthsMost({ ...withMost(3), request: { ...file.request, amount: null } })).toBe(3);
+    expect(depositMonthsMost({ ...file, product: { ...file.product, lease: null } })).toBe(0);
   });
   const cap = (values: object) => ({ region: '*', months: null, weeks: null, petsBeside: false, backWithinDays: null, source: 'a law', ...values });
   // A week’s rent is a 52nd of a year’s: 1,300.00 × 12 ÷ 52 × 5 = 1,500.00; at 50,000.00 a year and above six weeks (Tenant Fees Act 2019, schedule 1, from memory).

@@ -50,6 +50,17 @@ export function depositMonthsOf(file: Pick<FileState, 'product' | 'pack' | 'unit
   return cap ? Math.min(asked, depositMost(cap, rent).value / rent) : asked;
 }
 
+/**
+ * The most months of rent that may be asked as a deposit of a file: the product's most, or less where the place's law caps it.
+ * @returns months, in hundredths, rounded down; the product's most where the rent isn't known yet, nothing where nothing is let.
+ */
+export function depositMonthsMost(file: Pick<FileState, 'product' | 'pack' | 'unit' | 'request'>): number {
+  const most = file.product.lease?.deposit.monthsMost ?? 0;
+  const cap = depositCapOf(file);
+  const rent = file.request.amount;
+  return cap && rent ? Math.min(most, Math.floor((depositMost(cap, rent).value * 100) / rent) / 100) : most;
+}
+
 /** What is asked as a deposit, and what would be but for the place’s cap. */
 export interface Deposit {
   term: Term;

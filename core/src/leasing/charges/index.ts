@@ -14,6 +14,6 @@ export {
   waivedFees,
   type WaivedFee,
 } from './charges';
-export { type Deposit, depositAsked, depositCapOf, depositMonthsOf, depositMost, depositOf } from './deposit';
+export { type Deposit, depositAsked, depositCapOf, depositMonthsMost, depositMonthsOf, depositMost, depositOf } from './deposit';
 export { type Receipt, RECEIPT_WAY_LABEL, type ReceiptWay } from './fields';
 export { lateCapOf, lateFeeInWords, lateFeeOf, type LateFee } from './late';
