@@ -124,12 +124,12 @@ const price = computed(() =>
     : null,
 );
 const waits = computed(() => (price.value === null ? 'what changes, and from when' : reason.value.trim().length < 3 ? 'why it changes' : null));
-async function propose(): Promise<void> {
-  if (await editing.act('/policy/changes', { on: day.value, changes: changes.value, reason: reason.value })) {
-    what.value = '';
-    reason.value = '';
-  }
-}
+/** Where it is refused the head of the file says why, and what was typed stays. */
+const propose = (): Promise<void> =>
+  editing.act('/policy/changes', { on: day.value, changes: changes.value, reason: reason.value }).then(
+    () => void ([what.value, reason.value] = ['', '']),
+    () => undefined,
+  );
 
 const open = computed(() => openChange(props.file));
 const own = computed(() => (open.value && desk.me ? barToAgree(open.value, desk.me.id) : null));

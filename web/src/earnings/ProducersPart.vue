@@ -33,9 +33,13 @@ const waits = computed(() => {
   if (shares.value.some((share) => !(share > 0))) return 'a share of each';
   return hundredths.value === 10_000 ? null : `shares that come to the whole: now ${inPercent(hundredths.value / 10_000)}`;
 });
-async function keep(): Promise<void> {
+/** Where it is refused the head of the file says why, and what was typed stays. */
+function keep(): Promise<void> {
   const producers = draft.value.map(({ staffId }, at) => ({ staffId, share: shares.value[at] ?? 0 }));
-  if (await editing.act('/producers', { producers })) naming.value = false;
+  return editing.act('/producers', { producers }).then(
+    () => void (naming.value = false),
+    () => undefined,
+  );
 }
 </script>
 
