@@ -1,4 +1,5 @@
 import { identityNumberProblem } from '@cavren/core';
+import { typedAhead } from './days';
 import { Hands, letters } from './hands';
 import { expect, saved, signIn, test } from './people';
 
@@ -27,7 +28,7 @@ test('a family of four at the counter, from opening to all that its details ask 
   await hands.reach(center.getByLabel('What it is for'));
   await hands.field('i');
   await hands.focused('Cover starts on');
-  await hands.field('15/12/2026');
+  await hands.field(typedAhead(16, 'Pacific/Auckland'));
   await hands.type('m');
   await hands.press('Tab');
   await saved(page);

@@ -5,6 +5,7 @@ export {
   addBusinessDays,
   addMonths,
   dateInWords,
+  monthsBack,
   daysBetween,
   dayInWords,
   DATE_ORDERS,

@@ -1,7 +1,7 @@
 import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { toAccepted, toDeciding, toIssued } from './applying';
-import { add, answers, cents, set } from './changes';
+import { add, answers, cents, set, day } from './changes';
 import type { Begin } from './crew';
 import type { Staff } from './teller';
 
@@ -140,7 +140,7 @@ export class Boats {
         kind: 'selfEmployed',
         source: `${owner.name.split(' ')[1] ?? ''} Inshore`,
         since: '2011-04-01',
-        yearEnd: '2025-12-31',
+        yearEnd: day('2025-12-31'),
         profitLatest: cents(owner.profit),
         profitBefore: cents(owner.profit - 2_900),
       }),

@@ -2,7 +2,7 @@ import { addDays, dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
 import { toAccepted, toApplying, toChecking, toDeciding, toGathering, toIssued } from './applying';
-import { add, answers, cents, set } from './changes';
+import { add, answers, cents, set, day } from './changes';
 import type { Begin } from './crew';
 import type { Staff } from './teller';
 
@@ -218,7 +218,7 @@ export class Care {
               kind: 'selfEmployed',
               source: 'Penhale Sailcloth',
               since: '2009-05-01',
-              yearEnd: '2025-12-31',
+              yearEnd: day('2025-12-31'),
               profitLatest: cents(home.profit),
               profitBefore: cents(home.profit - 1_800),
             }),

@@ -1,5 +1,5 @@
 import type { DetailChange, FieldValue } from '@cavren/contract';
-import type { Minor } from '@cavren/core';
+import { addDays, addMonths, dayAt, isoDate, monthsBack, type IsoDate, type Minor } from '@cavren/core';
 import { nanoid } from 'nanoid';
 
 type RowEntity = Extract<DetailChange, { op: 'add' }>['entity'];
@@ -24,3 +24,13 @@ export const answers = (personId: string, given: Record<string, string>, changed
 export const NO_DECLARATIONS = { bankruptcy: 'no', proceedings: 'no', stateDebt: 'no', loansAlongside: 'no', debtsAndSupport: 'yes' };
 export const QUALIFIED = { resident: 'yes', citizen: 'yes', boatEarns: 'yes', ...NO_DECLARATIONS };
 export const PARTNER_QUALIFIED = { resident: 'yes', citizen: 'yes', ...NO_DECLARATIONS };
+
+/** The day on which those of the demo were thought up; what they say of lately, they say as of then. */
+const THOUGHT_UP: IsoDate = isoDate('2026-11-26');
+
+/** A day as it was thought up, moved by the whole months that have passed since: what was lately stays so, the end of a month too. */
+export function day(thought: string): IsoDate {
+  const months = monthsBack(THOUGHT_UP, dayAt(new Date().toISOString(), 'America/New_York'));
+  const next = addDays(isoDate(thought), 1);
+  return next.endsWith('-01') ? addDays(addMonths(next, months), -1) : addMonths(isoDate(thought), months);
+}

@@ -1,5 +1,5 @@
 import type { DetailChange } from '@cavren/contract';
-import { add, cents, set } from './changes';
+import { add, cents, set, day } from './changes';
 import type { DemoApplicant } from './stories';
 
 export const address = (number: number): Record<string, string> => ({
@@ -30,7 +30,7 @@ export function income(personId: string, { kind, employer, amount, frequency, ho
       kind,
       source: employer,
       since,
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       profitLatest: cents(amount * 0.93),
       addBackLatest: cents(amount * 0.09),
       profitBefore: cents(amount * 0.9),

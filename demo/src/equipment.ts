@@ -1,7 +1,7 @@
 import { addDays, dayAt, owedBefore, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { gatherPapers, toAgreed, toGathering, toSigned } from './applying';
-import { add, answers, cents, set } from './changes';
+import { add, answers, cents, set, day } from './changes';
 import type { Begin } from './crew';
 import type { Staff } from './teller';
 
@@ -84,7 +84,7 @@ function iceCompany(company: string): DetailChange[] {
     add('home', { personId: company, line: '2 Ice House Quay', ...HOME, since: '2013-03-05' }),
     add('account', {
       kind: 'year',
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       monthsCovered: 12,
       revenue: cents(512_000),
       costs: cents(446_000),

@@ -1,12 +1,14 @@
 import type { DetailChange } from '@cavren/contract';
 import { nanoid } from 'nanoid';
-import { add, answers, cents, NO_DECLARATIONS, PARTNER_QUALIFIED, QUALIFIED, set } from './changes';
+import { add, answers, cents, NO_DECLARATIONS, PARTNER_QUALIFIED, QUALIFIED, set, day } from './changes';
 
 /** Many sources and debts at once, and what they raise: a year to date that falls short, a deep fall of profit, a card, a debt keyed twice. */
 export function thackray(applicant: string): DetailChange[] {
   const partner = nanoid();
   const home = { line: '14 Capstan Row', town: 'Quillhaven', region: 'QH', postalCode: '00412', since: '2019-04-01', tenure: 'mortgaged' };
-  const since = '2025-04-07';
+  const since = day('2025-04-07');
+  // The end of a month, up to which the year’s pay comes to so much for each of its months.
+  const seen = day('2026-10-31');
   return [
     set('request', null, 'purpose', 'Hull and deck refit'),
     set('request', null, 'price', cents(74_000)),
@@ -21,7 +23,14 @@ export function thackray(applicant: string): DetailChange[] {
     add('home', { personId: applicant, ...home, monthlyCost: cents(865) }),
     add('home', { personId: partner, ...home, monthlyCost: cents(0) }),
     add('work', { personId: applicant, kind: 'employed', employer: 'Saltmeadow Clinic', position: 'Nurse', since }),
-    add('work', { personId: applicant, kind: 'employed', employer: 'Lanternside School', position: 'School nurse', since: '2016-08-15', until: '2025-01-31' }),
+    add('work', {
+      personId: applicant,
+      kind: 'employed',
+      employer: 'Lanternside School',
+      position: 'School nurse',
+      since: '2016-08-15',
+      until: day('2025-01-31'),
+    }),
     add('work', { personId: partner, kind: 'selfEmployed', employer: 'Thackray Diving', since: '2014-03-01' }),
     add('income', {
       personId: applicant,
@@ -32,8 +41,8 @@ export function thackray(applicant: string): DetailChange[] {
       hoursPerWeek: 36,
       weeksPerYear: 52,
       since,
-      yearToDate: cents(50_900),
-      yearToDateAt: '2026-10-31',
+      yearToDate: cents(5_090 * Number(seen.slice(5, 7))),
+      yearToDateAt: seen,
     }),
     add('income', { personId: applicant, kind: 'overtime', source: 'Saltmeadow Clinic, nights', amount: cents(7440), monthsSeen: 18, since }),
     add('income', {
@@ -41,7 +50,7 @@ export function thackray(applicant: string): DetailChange[] {
       kind: 'selfEmployed',
       source: 'Thackray Diving',
       since: '2014-03-01',
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       profitLatest: cents(29_800),
       addBackLatest: cents(3400),
       profitBefore: cents(41_200),
@@ -55,7 +64,7 @@ export function thackray(applicant: string): DetailChange[] {
       amount: cents(310),
       frequency: 'monthly',
       untaxed: true,
-      until: '2029-08-31',
+      until: day('2029-08-31'),
     }),
     add('debt', {
       lender: 'Northstrand Finance',
@@ -73,11 +82,11 @@ export function thackray(applicant: string): DetailChange[] {
       payment: cents(318.4),
       balance: cents(9740),
       rate: 0.069,
-      endsOn: '2029-06-30',
+      endsOn: day('2029-06-30'),
     }),
-    add('debt', { lender: 'Brackwater Motors', kind: 'vehicleLoan', owners: applicant, payment: cents(211), balance: cents(844), endsOn: '2027-03-31' }),
-    add('debt', { lender: 'Harbour Hire', kind: 'lease', owners: partner, payment: cents(94), endsOn: '2027-02-28' }),
-    add('debt', { lender: 'Brackwater motors', kind: 'vehicleLoan', owners: partner, payment: cents(211), balance: cents(844), endsOn: '2027-03-31' }),
+    add('debt', { lender: 'Brackwater Motors', kind: 'vehicleLoan', owners: applicant, payment: cents(211), balance: cents(844), endsOn: day('2027-03-31') }),
+    add('debt', { lender: 'Harbour Hire', kind: 'lease', owners: partner, payment: cents(94), endsOn: day('2027-02-28') }),
+    add('debt', { lender: 'Brackwater motors', kind: 'vehicleLoan', owners: partner, payment: cents(211), balance: cents(844), endsOn: day('2027-03-31') }),
     add('livingCost', { category: 'Food and household', monthly: cents(540) }),
     add('livingCost', { category: 'Energy and water', monthly: cents(171) }),
     add('livingCost', { category: 'Transport and fuel', monthly: cents(145) }),
@@ -86,7 +95,7 @@ export function thackray(applicant: string): DetailChange[] {
       description: 'Savings book, Quillhaven Mutual',
       owners: applicant,
       value: cents(16_900),
-      valueOn: '2026-11-02',
+      valueOn: day('2026-11-02'),
       downPaymentPart: cents(12_500),
     }),
     add('asset', {
@@ -98,7 +107,7 @@ export function thackray(applicant: string): DetailChange[] {
       donor: 'Loveday Thackray',
       donorRelation: 'Mother',
     }),
-    add('asset', { kind: 'securities', description: 'Shares, harbour ferry company', owners: applicant, value: cents(4800), valueOn: '2026-06-30' }),
+    add('asset', { kind: 'securities', description: 'Shares, harbour ferry company', owners: applicant, value: cents(4800), valueOn: day('2026-06-30') }),
     ...answers(applicant, QUALIFIED),
     ...answers(partner, PARTNER_QUALIFIED),
   ];
@@ -139,8 +148,8 @@ export function keating(applicant: string): DetailChange[] {
     add('settlement', {
       incomeId: catchShare,
       season: 'Summer 2024/25',
-      since: '2024-11-01',
-      until: '2025-03-28',
+      since: day('2024-11-01'),
+      until: day('2025-03-28'),
       landed: cents(155_000),
       costs: cents(55_000),
       lay: 0.062,
@@ -148,8 +157,8 @@ export function keating(applicant: string): DetailChange[] {
     add('settlement', {
       incomeId: catchShare,
       season: 'Summer 2025/26',
-      since: '2025-11-03',
-      until: '2026-03-27',
+      since: day('2025-11-03'),
+      until: day('2026-03-27'),
       landed: cents(171_000),
       costs: cents(61_000),
       lay: 0.058,
@@ -157,7 +166,7 @@ export function keating(applicant: string): DetailChange[] {
     add('debt', { lender: 'Kea Street Finance', kind: 'creditCard', payment: cents(50), balance: cents(800), limit: cents(6000) }),
     add('livingCost', { category: 'Food and household', monthly: cents(690) }),
     add('livingCost', { category: 'Energy and water', monthly: cents(160) }),
-    add('asset', { kind: 'savings', description: 'Savings account', value: cents(5200), valueOn: '2026-11-10', downPaymentPart: cents(2400) }),
+    add('asset', { kind: 'savings', description: 'Savings account', value: cents(5200), valueOn: day('2026-11-10'), downPaymentPart: cents(2400) }),
     ...answers(applicant, { resident: 'yes', ...NO_DECLARATIONS }),
   ];
 }

@@ -2,7 +2,7 @@ import { dayAt, type DetailChange } from '@cavren/core';
 import type { Cavren } from '@cavren/server';
 import { nanoid } from 'nanoid';
 import { toApplying } from './applying';
-import { add, answers, cents, set } from './changes';
+import { add, answers, cents, set, day } from './changes';
 import { Browser, OpenFile } from './desk';
 import { keating, thackray } from './households';
 import { fulmarNets, halden, tideway } from './requests';
@@ -44,7 +44,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
     return [
       set('request', null, 'purpose', 'Only home'),
       set('request', null, 'termMonths', 12),
-      set('request', null, 'advanceOn', '2027-03-01'),
+      set('request', null, 'advanceOn', day('2027-03-01')),
       set('person', applicant, 'idNumber', '931-64-2207'),
       set('person', applicant, 'phone', '(212) 555-0171'),
       set('person', applicant, 'noEmail', true),
@@ -55,7 +55,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
         town: 'Quillhaven',
         region: 'QH',
         postalCode: '00414',
-        since: '2026-02-01',
+        since: day('2026-02-01'),
         tenure: 'rented',
         monthlyCost: cents(940),
       }),
@@ -66,7 +66,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
         region: 'QH',
         postalCode: '00412',
         since: '2021-05-01',
-        until: '2025-10-31',
+        until: day('2025-10-31'),
       }),
       add('income', {
         personId: applicant,
@@ -82,7 +82,7 @@ export async function tellOthers(cavren: Cavren, staff: Staff, clock: Clock, now
         source: 'Harbour Town housing office',
         amount: cents(240),
         frequency: 'monthly',
-        since: '2026-02-01',
+        since: day('2026-02-01'),
       }),
       add('livingCost', { category: 'Food and household', monthly: cents(880) }),
       add('debt', { lender: 'Gullstone Credit Union', kind: 'creditCard', payment: cents(35), balance: cents(1260), limit: cents(4000) }),

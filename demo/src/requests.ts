@@ -1,6 +1,6 @@
 import type { DetailChange } from '@cavren/contract';
 import type { FitChange } from '@cavren/core';
-import { add, answers, cents, NO_DECLARATIONS, QUALIFIED, set } from './changes';
+import { add, answers, cents, NO_DECLARATIONS, QUALIFIED, set, day } from './changes';
 
 /** A loan in three parts on a boat with an older charge, over a limit as it is asked for, with another way to ask laid beside it. */
 export function halden(applicant: string): DetailChange[] {
@@ -31,7 +31,7 @@ export function halden(applicant: string): DetailChange[] {
       kind: 'vessel',
       description: 'Cutter Fulmar',
       value: cents(104_000),
-      valueOn: '2026-10-20',
+      valueOn: day('2026-10-20'),
       priorCharges: cents(6000),
       chargedTo: 'Gullstone Credit Union',
       registration: 'QH 4471 FL',
@@ -40,7 +40,7 @@ export function halden(applicant: string): DetailChange[] {
       builder: 'Tidewrack Boatyard',
       valuer: 'Spindrift Survey',
       insurer: 'Sound Mutual Marine',
-      insuredUntil: '2027-08-31',
+      insuredUntil: day('2027-08-31'),
     }),
     add('payee', {
       kind: 'seller',
@@ -58,8 +58,15 @@ export function halden(applicant: string): DetailChange[] {
       amount: cents(6000),
       reference: 'Charge on QH 4471 FL',
     }),
-    add('identityPaper', { personId: applicant, kind: 'passport', number: 'Q48201177', issuer: 'Quillhaven', issuedOn: '2021-03-02', expiresOn: '2031-03-01' }),
-    add('security', { kind: 'gear', description: 'Winch and pots', value: cents(9000), valueOn: '2026-10-20' }),
+    add('identityPaper', {
+      personId: applicant,
+      kind: 'passport',
+      number: 'Q48201177',
+      issuer: 'Quillhaven',
+      issuedOn: '2021-03-02',
+      expiresOn: day('2031-03-01'),
+    }),
+    add('security', { kind: 'gear', description: 'Winch and pots', value: cents(9000), valueOn: day('2026-10-20') }),
     add('home', {
       personId: applicant,
       line: '2 Lamplight Steps',
@@ -76,21 +83,21 @@ export function halden(applicant: string): DetailChange[] {
       kind: 'selfEmployed',
       source: 'Halden Inshore',
       since: '2009-04-01',
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       profitLatest: cents(58_900),
       addBackLatest: cents(7200),
       profitBefore: cents(54_300),
       addBackBefore: cents(6800),
     }),
     add('account', {
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       revenue: cents(141_000),
       costs: cents(82_100),
       depreciation: cents(7200),
       interest: cents(1900),
       drawings: cents(31_000),
     }),
-    add('debt', { lender: 'Gullstone Credit Union', kind: 'vehicleLoan', payment: cents(402), balance: cents(13_900), endsOn: '2030-02-28' }),
+    add('debt', { lender: 'Gullstone Credit Union', kind: 'vehicleLoan', payment: cents(402), balance: cents(13_900), endsOn: day('2030-02-28') }),
     add('debt', { lender: 'Northstrand Finance', kind: 'creditCard', payment: cents(95), balance: cents(2650), limit: cents(6000) }),
     add('livingCost', { category: 'Food and household', monthly: cents(520) }),
     add('livingCost', { category: 'Energy and water', monthly: cents(164) }),
@@ -98,7 +105,7 @@ export function halden(applicant: string): DetailChange[] {
       kind: 'savings',
       description: 'Savings book, Quillhaven Mutual',
       value: cents(27_400),
-      valueOn: '2026-11-05',
+      valueOn: day('2026-11-05'),
       downPaymentPart: cents(20_000),
     }),
     add(
@@ -158,7 +165,7 @@ export function tideway(applicant: string): DetailChange[] {
     add('payroll', { name: 'Sunniva Lorne', kind: 'employee', yearlyPay: cents(39_200) }),
     add('payroll', { name: 'Brann Tideway', kind: 'employee', yearlyPay: cents(28_900) }),
     add('account', {
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       revenue: cents(312_000),
       costs: cents(250_600),
       depreciation: cents(14_800),
@@ -181,24 +188,24 @@ export function tideway(applicant: string): DetailChange[] {
       kind: 'selfEmployed',
       source: 'Tideway Shellfish',
       since: '2006-05-01',
-      yearEnd: '2025-12-31',
+      yearEnd: day('2025-12-31'),
       profitLatest: cents(61_400),
       addBackLatest: cents(14_800),
       profitBefore: cents(57_900),
       addBackBefore: cents(13_100),
     }),
-    add('debt', { lender: 'Gullstone Credit Union', kind: 'businessLoan', payment: cents(640), balance: cents(18_200), endsOn: '2029-05-31' }),
+    add('debt', { lender: 'Gullstone Credit Union', kind: 'businessLoan', payment: cents(640), balance: cents(18_200), endsOn: day('2029-05-31') }),
     add('livingCost', { category: 'Food and household', monthly: cents(610) }),
-    add('asset', { kind: 'savings', description: 'Savings book, Quillhaven Mutual', value: cents(8800), valueOn: '2026-11-12' }),
+    add('asset', { kind: 'savings', description: 'Savings book, Quillhaven Mutual', value: cents(8800), valueOn: day('2026-11-12') }),
     ...answers(applicant, { resident: 'yes', citizen: 'yes', paysWages: 'yes', ...NO_DECLARATIONS }),
   ];
 }
 
 /** Years of accounts of Fulmar Nets: their end, revenue, all costs, and debts due later. */
 const YEARS: [string, number, number, number][] = [
-  ['2025-12-31', 418_000, 352_000, 88_000],
-  ['2024-12-31', 389_000, 349_500, 97_000],
-  ['2023-12-31', 371_000, 331_000, 106_000],
+  [day('2025-12-31'), 418_000, 352_000, 88_000],
+  [day('2024-12-31'), 389_000, 349_500, 97_000],
+  [day('2023-12-31'), 371_000, 331_000, 106_000],
 ];
 
 /** A company that asks, owned through another: who holds how much in the end, who directs it, and who signs for it. */
@@ -260,7 +267,7 @@ export function fulmarNets(company: string): DetailChange[] {
         costs: cents(costs),
         depreciation: cents(21_000),
         interest: cents(6400),
-        oneOff: cents(yearEnd === '2024-12-31' ? 14_000 : 0),
+        oneOff: cents(yearEnd === day('2024-12-31') ? 14_000 : 0),
         drawings: cents(18_000),
         cash: cents(22_000),
         receivables: cents(41_500),
@@ -272,7 +279,7 @@ export function fulmarNets(company: string): DetailChange[] {
     ),
     add('account', {
       kind: 'interim',
-      yearEnd: '2026-09-30',
+      yearEnd: day('2026-09-30'),
       monthsCovered: 9,
       revenue: cents(331_000),
       costs: cents(276_000),
