@@ -1,4 +1,5 @@
 import type { DetailChange } from '@cavren/contract';
+import { daysBetween, isoDate } from '@cavren/core';
 import { nanoid } from 'nanoid';
 import { add, answers, cents, NO_DECLARATIONS, PARTNER_QUALIFIED, QUALIFIED, set, day } from './changes';
 
@@ -7,8 +8,9 @@ export function thackray(applicant: string): DetailChange[] {
   const partner = nanoid();
   const home = { line: '14 Capstan Row', town: 'Quillhaven', region: 'QH', postalCode: '00412', since: '2019-04-01', tenure: 'mortgaged' };
   const since = day('2025-04-07');
-  // The end of a month, up to which the year’s pay comes to so much for each of its months.
+  // Up to when the year’s pay comes to so much for each of its days.
   const seen = day('2026-10-31');
+  const daysPaid = 1 + daysBetween(isoDate(`${seen.slice(0, 4)}-01-01`), seen);
   return [
     set('request', null, 'purpose', 'Hull and deck refit'),
     set('request', null, 'price', cents(74_000)),
@@ -41,7 +43,7 @@ export function thackray(applicant: string): DetailChange[] {
       hoursPerWeek: 36,
       weeksPerYear: 52,
       since,
-      yearToDate: cents(5_090 * Number(seen.slice(5, 7))),
+      yearToDate: cents(167.43 * daysPaid),
       yearToDateAt: seen,
     }),
     add('income', { personId: applicant, kind: 'overtime', source: 'Saltmeadow Clinic, nights', amount: cents(7440), monthsSeen: 18, since }),

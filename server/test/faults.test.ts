@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/spoken';
 import { execute, select } from '../src/db/index';
+import { SYSTEM } from '../src/http/index';
 import { Phone } from './applicant';
 import { change, Client, makeCavren, openFile, STAFF, type TestCavren, type Walk, problem } from './cavren';
 import { fileInGathering, fileOutForSignature, fileToDecide } from './stages';
@@ -155,8 +156,27 @@ describe('two officers', () => {
     expect((await save(wren, 1, 100)).status).toBe(200);
     const stale = await save(tamsin, 1, 200);
     expect(stale.status).toBe(409);
-    expect(stale.body).toMatchObject({ code: 'stale', version: 2, meanwhile: [{ subject: 'request/price', after: '100', actor: 'Wren Halloway' }] });
+    expect(stale.body).toMatchObject({
+      code: 'stale',
+      version: 2,
+      meanwhile: [{ subject: 'request/price', after: '100', actor: 'Wren Halloway', byProgram: false }],
+    });
     expect((await save(tamsin, 2, 200)).body.changed.parts['request']).toMatchObject({ price: 200 });
+  });
+
+  it('are told apart from the program, whose own changes take nothing away from what was seen', async () => {
+    const walk = await openFile(cavren);
+    const where = { reference: walk.reference };
+    await cavren.services.files.change(where, { version: null, actor: SYSTEM }, (held) =>
+      held.record('notice.sent', 'notice/one', null, 'the place on the list'),
+    );
+    const moved = await (await cavren.as('wren')).post<Problem>(`${walk.url}/withdraw`, { version: 1, reason: 'They buy another boat' });
+    expect(moved.body).toMatchObject({ code: 'stale', version: 2, meanwhile: [{ subject: 'notice/one', actor: 'Cavren', byProgram: true }] });
+    await cavren.services.files.change(where, { version: null, actor: SYSTEM }, (held) => held.record('notice.sent', 'notice/two', null, 'an offer'));
+    await walk.look();
+    await walk.details([change.set('request', null, 'price', 100)]);
+    const both = await (await cavren.as('tamsin')).post<Problem>(`${walk.url}/withdraw`, { version: 2, reason: 'They buy another boat' });
+    expect(both.body.meanwhile?.map(({ byProgram }) => byProgram)).toEqual([true, false]);
   });
 
   it('at the same moment, on two servers: one wins, one is told, and the chain holds', async () => {

@@ -128,7 +128,9 @@ describe('a file that changes while somebody works in it', () => {
   it('by somebody is not acted on unseen: it says who, shows what is new, and waits to be told again', async () => {
     kept.meanwhile('Cavren', 'check/one');
     kept.meanwhile('Tamsin Orrick', price(4_100_000));
-    await expect(editing.act('/move')).rejects.toThrow('Cavren, Tamsin Orrick changed the file meanwhile. Look at it again, then repeat.');
+    const said = 'Cavren, Tamsin Orrick changed the file meanwhile. Look at it again, then repeat.';
+    await expect(editing.act('/move')).rejects.toThrow(said);
+    expect(editing.news.value).toBe(said);
     expect(kept.acts).toEqual([]);
     expect(editing.file.value?.request.price).toBe(4_100_000);
     await editing.act('/move');

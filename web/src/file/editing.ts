@@ -272,7 +272,10 @@ export function openEditing(reference: string) {
         await load();
         return doAct(at, body, tries - 1);
       }
-      const told = meanwhile ? new Error(`${actorsOf(meanwhile)} changed the file meanwhile. Look at it again, then repeat.`) : error;
+      const told =
+        meanwhile && error instanceof ApiProblem
+          ? new ApiProblem({ ...error.problem, title: `${actorsOf(meanwhile)} changed the file meanwhile. Look at it again, then repeat.` })
+          : error;
       news.value = messageOf(told);
       await load();
       throw told;
