@@ -82,7 +82,7 @@ export async function phoneContext(browser: Browser): Promise<BrowserContext> {
   return watched(await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true }));
 }
 
-/** How much wider than its window a page is: nothing, once it has drawn what it shows. */
+/** A page is no wider than its window, once it has drawn what it shows. */
 export const expectToFit = (page: Page, what = ''): Promise<void> =>
   expect
     .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), { message: `${what} stands in its window` })

@@ -199,8 +199,8 @@ export function openEditing(reference: string) {
       retry = window.setTimeout(() => void send(), RETRY_MS);
       return;
     }
-    const meanwhile = meanwhileOf(error);
-    if (meanwhile) return merge(meanwhile);
+    const stale = staleOf(error);
+    if (stale) return merge(stale.meanwhile);
     if (error instanceof ApiProblem && error.problem.errors?.length) return reject(error.problem.errors);
     if (error instanceof ApiProblem && error.problem.code === 'signed-out') {
       saving.value = 'offline';
@@ -267,15 +267,14 @@ export function openEditing(reference: string) {
       await takeAnswer(await api.post<FileAnswer>(`${url}${at}`, body instanceof FormData ? body : { version: view.value?.version ?? 1, ...body }));
       return true;
     } catch (error) {
-      const meanwhile = meanwhileOf(error);
-      if (tries > 1 && meanwhile?.every(({ byProgram }) => byProgram)) {
+      const stale = staleOf(error);
+      if (tries > 1 && stale?.meanwhile.every(({ byProgram }) => byProgram)) {
         await load();
         return doAct(at, body, tries - 1);
       }
-      const told =
-        meanwhile && error instanceof ApiProblem
-          ? new ApiProblem({ ...error.problem, title: `${actorsOf(meanwhile)} changed the file meanwhile. Look at it again, then repeat.` })
-          : error;
+      const told = stale
+        ? new ApiProblem({ ...stale, title: `${actorsOf(stale.meanwhile)} changed the file meanwhile. Look at it again, then repeat.` })
+        : error;
       news.value = messageOf(told);
       await load();
       throw told;
@@ -465,11 +464,11 @@ function whenThereIsTime(run: () => void): { soon: () => void; cancel: () => voi
 
 type Meanwhile = NonNullable<Problem['meanwhile']>;
 /**
- * What changed in the file since what was seen here, where a write was refused for that. What the program itself did, an
+ * A refusal because the file has changed since what was seen here, with what changed. What the program itself did, an
  * answer that came or a message that went, takes nothing away from what the officer saw, so an act is done on top of it.
  */
-const meanwhileOf = (error: unknown): Meanwhile | null =>
-  error instanceof ApiProblem && error.problem.code === 'stale' ? (error.problem.meanwhile ?? []) : null;
+const staleOf = (error: unknown): (Problem & { meanwhile: Meanwhile }) | null =>
+  error instanceof ApiProblem && error.problem.code === 'stale' ? { ...error.problem, meanwhile: error.problem.meanwhile ?? [] } : null;
 const actorsOf = (meanwhile: Meanwhile): string => [...new Set(meanwhile.map(({ actor }) => actor))].join(', ') || 'Somebody';
 
 /** A postal code that lies in one region alone says which, where none was named. */
